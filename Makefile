@@ -1,0 +1,31 @@
+# Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
+.PHONY: setup setup-dev browser demo test check bench pins
+
+setup:
+	@bash scripts/setup.sh run
+
+setup-dev:
+	@bash scripts/setup.sh dev
+
+browser:
+	@bash scripts/browser.sh
+
+demo: setup
+	@.venv/bin/heathdrop serve --demo --data .demo/ashmoor.sqlite
+
+test: setup-dev browser
+	@.venv/bin/python -m pytest
+
+check: setup-dev browser
+	@.venv/bin/ruff check .
+	@.venv/bin/ruff format --check .
+	@.venv/bin/mypy
+	@.venv/bin/python -m pytest
+
+bench: setup-dev
+	@.venv/bin/python -m bench
+
+# Renews the pin files from pyproject.toml; no address of an index is written into them.
+pins: setup-dev
+	@.venv/bin/python -m uv pip compile -q --generate-hashes --no-header --no-annotate --python-version 3.11 pyproject.toml -o requirements.txt
+	@.venv/bin/python -m uv pip compile -q --generate-hashes --no-header --no-annotate --python-version 3.11 --extra dev pyproject.toml -o requirements-dev.txt

@@ -1,0 +1,59 @@
+"""Take the pictures of docs/screenshots from the demo data. Usage: python scripts/screenshots.py"""
+
+from __future__ import annotations
+
+import os
+import tempfile
+import threading
+import time
+from pathlib import Path
+
+import uvicorn
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+
+from heathdrop.warmth import warm_up
+from heathdrop.web.app import create_app
+
+PORT = 8651
+OUT = Path(__file__).parent.parent / "docs" / "screenshots"
+FLAGS = (
+    "--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --hide-scrollbars"
+)
+#: name: (address, width, height, script run before the picture)
+VIEWS = {
+    "size": ("/", 1280, 800, ""),
+    "size-phone": ("/", 390, 844, ""),
+}
+
+
+def main() -> None:
+    """Serve the demo, look at each view, write the pictures."""
+    os.environ["SE_OFFLINE"] = "true"
+    scratch = Path(tempfile.mkdtemp())
+    warm_up()
+    server = uvicorn.Server(uvicorn.Config(create_app(scratch / "d.sqlite", demo=True), port=PORT, log_level="warning"))
+    threading.Thread(target=server.run, daemon=True).start()
+    while not server.started:
+        time.sleep(0.05)
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS.split(), f"--user-data-dir={scratch / 'profile'}"):
+        options.add_argument(flag)
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    OUT.mkdir(parents=True, exist_ok=True)
+    for name, (address, width, height, script) in VIEWS.items():
+        metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
+        driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+        driver.get(f"http://127.0.0.1:{PORT}{address}")
+        if script:
+            driver.execute_script(script)
+        time.sleep(1.0)
+        driver.save_screenshot(str(OUT / f"{name}.png"))
+    driver.quit()
+    server.should_exit = True
+
+
+if __name__ == "__main__":
+    main()

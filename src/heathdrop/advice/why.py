@@ -1,0 +1,74 @@
+"""Why a rig was chosen, what limits it, what would change it: plain sentences."""
+
+from __future__ import annotations
+
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet, ounces_as_written
+
+
+def runs(sizing: Sizing, rated: Rated) -> str:
+    """Which way a rig misses the band: ``high``, ``deep`` or ``""`` when it does not."""
+    top, low = sizing.targets.depth_ft
+    mean = feet(rated.tuned.mean_m)
+    if mean < top:
+        return "high"
+    if mean > low:
+        return "deep"
+    if rated.tuned.comfort > 0.97:
+        return ""
+    middle = (sizing.paces_ft_s[0] * sizing.paces_ft_s[1]) ** 0.5
+    return "high" if feet(rated.tuned.pace_m_s) < middle else "deep"
+
+
+def limit_sentence(sizing: Sizing, rated: Rated) -> str:
+    """What holds a rig back, in words."""
+    t = sizing.targets
+    part = rated.fits.limiting
+    if rated.fits.parts[part] > 0.97:
+        return "Nothing holds it back."
+    pace = feet(rated.tuned.pace_m_s)
+    if part == "depth":
+        way = runs(sizing, rated)
+        if rated.tuned.soft_share > 0.9:
+            slower = "slower" if way == "high" else "faster"
+            return f"To hold the band it must come {slower} than these fish like: {pace:.1f} ft/s."
+        word = "above" if way == "high" else "below"
+        return f"It runs {word} the band even at {pace:.1f} ft/s, its best pace."
+    if part == "fall":
+        side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
+        return f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
+    if part == "cover":
+        return f"It fouls on about {rated.cover.fouls * 100:.0f} of 100 casts through that grass."
+    if part == "action":
+        return f"Its action is off the {t.action_name} one these fish want."
+    return f"Its trailer is off the {t.profile} profile wanted today."
+
+
+def change_sentence(sizing: Sizing, rated: Rated) -> str:
+    """The neighbour on the board that gives the same depth another way."""
+    same = [r for r in sizing.rigs if r.rig.family == rated.rig.family and r.key != rated.key]
+    trade = [r for r in same if r.rig.trailer != rated.rig.trailer and r.rig.head_oz != rated.rig.head_oz]
+    if not trade:
+        return ""
+    best = trade[0]
+    heavier = best.rig.head_oz > rated.rig.head_oz
+    bulk = "bulkier" if best.rig.trailer.run_drag_area_cm2 > rated.rig.trailer.run_drag_area_cm2 else "slimmer"
+    head = ounces_as_written(best.rig.head_oz)
+    step = "heavier" if heavier else "lighter"
+    return f"The trade: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores {best.fits.score * 100:.0f}."
+
+
+def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
+    """The sentences that go with an answer, most important first."""
+    t = sizing.targets
+    top, low = t.depth_ft
+    tuned = rated.tuned
+    mean = feet(tuned.mean_m)
+    said = [
+        f"In {top:g}–{low:g} ft for {tuned.in_band * 100:.0f} % of the retrieve, on average at {mean:.1f} ft. "
+        f"That band because {t.depth_reason}.",
+        f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
+        limit_sentence(sizing, rated),
+        change_sentence(sizing, rated),
+    ]
+    return tuple(s for s in said if s)

@@ -1,0 +1,120 @@
+"""The JSON answers, shared by the API and the command line."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from heathdrop import catalog as catalogue
+from heathdrop.advice.cautions import cautions_for
+from heathdrop.advice.why import reasons
+from heathdrop.api.schemas import SimulateRequest, SizeRequest
+from heathdrop.physics import chain
+from heathdrop.physics.cast import CastResult, fly
+from heathdrop.sizing.bands import Bands, bands_of
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.units import feet
+
+
+def _r(value: float, digits: int = 3) -> float:
+    return round(float(value), digits)
+
+
+def simulate_answer(request: SimulateRequest) -> dict[str, Any]:
+    """One cast as samples and a summary. Raises BadInput."""
+    result = fly(
+        request.lure_record(),
+        request.line_record(),
+        request.water_record(),
+        request.cast_record(),
+        request.program_record(),
+        sample_s=0.2,
+    )
+    return {"samples": [_sample(row) for row in result.samples], "summary": _summary(result)}
+
+
+def _sample(row: Any) -> dict[str, Any]:
+    return {
+        "t_s": _r(row[chain.S_T]),
+        "distance_ft": _r(feet(row[chain.S_X])),
+        "depth_ft": _r(feet(row[chain.S_Z])),
+        "tension_n": _r(row[chain.S_TENSION], 4),
+        "phase": int(row[chain.S_PHASE]),
+        "on_bottom": bool(row[chain.S_BOTTOM] > 0.5),
+    }
+
+
+def _summary(result: CastResult) -> dict[str, Any]:
+    depths = result.useful()
+    reached = depths.size > 0
+    fell = result.fall_s > 0.0
+    return {
+        "fall_s": _r(result.fall_s),
+        "fall_ft_s": _r(feet(result.start_depth_m / result.fall_s)) if fell else None,
+        "mean_depth_ft": _r(feet(float(np.mean(depths)))) if reached else None,
+        "min_depth_ft": _r(feet(float(np.min(depths)))) if reached else None,
+        "max_depth_ft": _r(feet(float(np.max(depths)))) if reached else None,
+        "cast_s": _r(result.time_s[-1]) if result.samples.size else 0.0,
+    }
+
+
+def size_answer(request: SizeRequest) -> dict[str, Any]:
+    """Ranked rigs for a scenario. Raises BadInput."""
+    catalog = catalogue.load()
+    sizing = size(catalog, request.scenario())
+    chosen = sizing.rigs[: request.limit]
+    bands = bands_of(catalog, [(r.rig, r.lure, r.tuned, r.countdown_s) for r in chosen], sizing.line, sizing.water, sizing.cast)
+    return {
+        "targets": targets_answer(sizing),
+        "rigs": [rig_answer(sizing, r, b) for r, b in zip(chosen, bands, strict=True)],
+        "advice": [],
+        "cautions": [c.text for c in cautions_for(sizing.scenario)],
+    }
+
+
+def targets_answer(sizing: Sizing) -> dict[str, Any]:
+    """What the lure should do, and why."""
+    t = sizing.targets
+    return {
+        "activity": {"value": _r(t.activity.value), "name": t.activity.name, "why": list(t.activity.reasons)},
+        "depth_ft": {"top": _r(t.depth_ft[0]), "low": _r(t.depth_ft[1]), "why": t.depth_reason},
+        "fall_ft_s": {"low": _r(t.fall_ft_s[0]), "high": _r(t.fall_ft_s[1])},
+        "pace_ft_s": {"low": _r(sizing.paces_ft_s[0]), "high": _r(sizing.paces_ft_s[1])},
+        "action": {"value": _r(t.action), "name": t.action_name},
+        "profile": t.profile,
+    }
+
+
+def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> dict[str, Any]:
+    """One rated rig. ``depth_ft`` is the path's, ``depth_band_ft`` the band on its mean."""
+    rig, tuned = rated.rig, rated.tuned
+    pace = feet(tuned.pace_m_s)
+    return {
+        "family": rig.family.id,
+        "head_oz": rig.head_oz,
+        "head_material": rig.head_material.id,
+        "trailer": rig.trailer.id,
+        "trailer_length_in": rig.trailer_length_in,
+        "skirt": rig.skirt.id,
+        "pace_ft_s": _r(pace),
+        "turns_per_s": _r(sizing.scenario.gear.turns_per_s(pace)),
+        "countdown_s": _r(rated.countdown_s, 2),
+        "depth_ft": {
+            "mean": _r(feet(tuned.mean_m)),
+            "low": _r(feet(tuned.shallowest_m)),
+            "high": _r(feet(tuned.deepest_m)),
+            "in_band": _r(tuned.in_band),
+        },
+        "depth_band_ft": {"low": _r(feet(band.mean_low_m)), "high": _r(feet(band.mean_high_m))},
+        "fall_ft_s": {
+            "value": _r(rated.fall_ft_s),
+            "low": _r(rated.fall_ft_s * band.fall_low),
+            "high": _r(rated.fall_ft_s * band.fall_high),
+        },
+        "cover": {"passes": _r(rated.cover.passes), "fouls": _r(rated.cover.fouls), "hangs": _r(rated.cover.hangs)},
+        "fits": {**{k: _r(v) for k, v in rated.fits.parts.items()}, "touch": None},
+        "score": _r(rated.fits.score),
+        "limiting": rated.fits.limiting,
+        "why": list(reasons(sizing, rated)),
+    }

@@ -1,0 +1,102 @@
+"""The installed program: serve, simulate, size, warm."""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Callable
+from pathlib import Path
+from typing import Annotated, Any, TypeVar
+
+import typer
+from pydantic import BaseModel
+
+from heathdrop.errors import BadInput
+
+app = typer.Typer(add_completion=False, no_args_is_help=True, help="Head weight and trailer bulk for the water today.")
+M = TypeVar("M", bound=BaseModel)
+
+InputFile = Annotated[str, typer.Argument(help="A JSON file, or - for standard input.")]
+
+
+def default_data() -> Path:
+    """Where a user's own data lives unless told otherwise."""
+    return Path.home() / ".local" / "share" / "heathdrop" / "heathdrop.sqlite"
+
+
+def _raw(name: str) -> bytes:
+    if name == "-":
+        return sys.stdin.buffer.read()
+    try:
+        return Path(name).read_bytes()
+    except OSError as error:
+        raise BadInput("the file", name, f"readable ({error.strerror})") from error
+
+
+def _answer(model: type[M], name: str, make: Callable[[M], dict[str, Any]]) -> None:
+    """Read, compute, print JSON; exit 2 with one sentence on bad input."""
+    from heathdrop.api.words import read_json
+
+    try:
+        answer = make(read_json(model, _raw(name)))
+    except BadInput as refusal:
+        typer.echo(str(refusal), err=True)
+        raise typer.Exit(2) from refusal
+    typer.echo(json.dumps(answer, allow_nan=False))
+
+
+@app.command()
+def simulate(case: InputFile) -> None:
+    """Simulate one cast; JSON out."""
+    from heathdrop.api.answers import simulate_answer
+    from heathdrop.api.schemas import SimulateRequest
+
+    _answer(SimulateRequest, case, simulate_answer)
+
+
+@app.command()
+def size(scenario: InputFile) -> None:
+    """Rank rigs for a scenario; JSON out."""
+    from heathdrop.api.answers import size_answer
+    from heathdrop.api.schemas import SizeRequest
+
+    _answer(SizeRequest, scenario, size_answer)
+
+
+@app.command()
+def warm() -> None:
+    """Compile the simulation's inner loops now, so that no request waits for them."""
+    from heathdrop.warmth import warm_up
+
+    seconds = warm_up()
+    typer.echo(f"Simulation ready in {seconds:.1f} s.")
+
+
+@app.command()
+def serve(
+    port: Annotated[int, typer.Option(min=1, max=65535, help="Port to listen on.")] = 8640,
+    host: Annotated[str, typer.Option(help="Address to listen on; loopback unless you mean it.")] = "127.0.0.1",
+    data: Annotated[Path | None, typer.Option(help="The data file (SQLite).")] = None,
+    demo: Annotated[bool, typer.Option("--demo", help="Start with Ashmoor Water, the made-up demo lake.")] = False,
+) -> None:
+    """Start the app."""
+    import uvicorn
+
+    from heathdrop.warmth import warm_up
+    from heathdrop.web.app import create_app
+
+    where = data or (default_data().with_name("demo.sqlite") if demo else default_data())
+    typer.echo("Getting the simulation ready (seconds when compiled before, half a minute the first time) ...")
+    warm_up()
+    application = create_app(where, demo=demo, hosts=[host])
+    typer.echo(f"Heathdrop is at http://{host}:{port}/  (data: {where.name}; stop with Ctrl-C)")
+    uvicorn.run(application, host=host, port=port, log_level="warning")
+
+
+def main() -> None:
+    """Entry point of the installed program."""
+    app()
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,64 @@
+"""Units at the edges: anglers' units outside, SI inside.
+
+Every factor is exact by definition (international avoirdupois pound and foot,
+standard gravity), so there is nothing here to calibrate.
+"""
+
+from __future__ import annotations
+
+from fractions import Fraction
+
+M_PER_FT = 0.3048
+M_PER_IN = 0.0254
+KG_PER_OZ = 0.028349523125
+N_PER_LB = 4.4482216152605
+M_S_PER_MPH = 0.44704
+GRAVITY_M_S2 = 9.80665
+
+
+def feet(depth_m: float) -> float:
+    """Metres to feet."""
+    return depth_m / M_PER_FT
+
+
+def metres(depth_ft: float) -> float:
+    """Feet to metres."""
+    return depth_ft * M_PER_FT
+
+
+def kilograms(mass_oz: float) -> float:
+    """Avoirdupois ounces to kilograms."""
+    return mass_oz * KG_PER_OZ
+
+
+def celsius(temperature_f: float) -> float:
+    """Degrees Fahrenheit to degrees Celsius."""
+    return (temperature_f - 32.0) / 1.8
+
+
+def square_metres(area_cm2: float) -> float:
+    """Square centimetres to square metres."""
+    return area_cm2 * 1e-4
+
+
+def square_centimetres(area_m2: float) -> float:
+    """Square metres to square centimetres."""
+    return area_m2 * 1e4
+
+
+def ounces_as_written(mass_oz: float) -> str:
+    """An ounce as anglers write it: ``3/8``, ``1``, ``1 1/4``.
+
+    A mass more than a thousandth of an ounce from the next 32nd stays a decimal.
+
+    >>> ounces_as_written(0.375), ounces_as_written(1.25), ounces_as_written(0.41)
+    ('3/8', '1 1/4', '0.41')
+    """
+    near = Fraction(round(mass_oz * 32), 32)
+    if abs(float(near) - mass_oz) > 1e-3 or near <= 0:
+        return f"{mass_oz:.3g}"
+    whole, rest = divmod(near.numerator, near.denominator)
+    if rest == 0:
+        return str(whole)
+    part = f"{rest}/{near.denominator}"
+    return f"{whole} {part}" if whole else part

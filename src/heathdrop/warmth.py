@@ -1,0 +1,22 @@
+"""Compile (or load from cache) every inner loop before the first request."""
+
+from __future__ import annotations
+
+import time
+
+from heathdrop import catalog as catalogue
+from heathdrop.sizing.bands import bands_of
+from heathdrop.sizing.program import play
+from heathdrop.sizing.scenario import Conditions, Scenario
+from heathdrop.sizing.size import size
+
+
+def warm_up() -> float:
+    """Run one small question through every compiled path; seconds it took."""
+    begun = time.perf_counter()
+    catalog = catalogue.load()
+    sizing = size(catalog, Scenario(Conditions(60.0, 9.0, 6.0), families=("swim-jig",)))
+    best = sizing.rigs[0]
+    bands_of(catalog, [(best.rig, best.lure, best.tuned, best.countdown_s)], sizing.line, sizing.water, sizing.cast)
+    play(sizing, best, shapes=True)
+    return time.perf_counter() - begun

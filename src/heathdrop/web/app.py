@@ -1,0 +1,56 @@
+"""The application: rooms put together, safety switched on."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from pathlib import Path
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse, Response
+from fastapi.staticfiles import StaticFiles
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+
+from heathdrop import __version__
+from heathdrop.api import routes
+from heathdrop.api.words import bad_input
+from heathdrop.demo import ashmoor
+from heathdrop.errors import BadInput
+from heathdrop.store.database import Database, install_secret
+from heathdrop.web import pages
+from heathdrop.web.assets import STATIC
+from heathdrop.web.security import Guard
+
+
+def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> FastAPI:
+    """Build the app on the data file ``data``; ``hosts`` are answered besides loopback."""
+    app = FastAPI(title="Heathdrop", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/v1/openapi.json")
+    app.state.database = Database(data)
+    app.state.secret = install_secret(data)
+    app.state.demo = demo
+    if demo:
+        ashmoor.fill(app.state.database)
+    app.include_router(routes.router)
+    app.include_router(pages.router)
+    app.mount("/static", StaticFiles(directory=STATIC), name="static")
+    app.add_exception_handler(RequestValidationError, _invalid)
+    app.add_exception_handler(BadInput, _refused)
+    app.add_middleware(GZipMiddleware, minimum_size=1000)
+    allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=sorted(allowed), www_redirect=False)
+    app.add_middleware(Guard)
+    return app
+
+
+async def _invalid(_request: Request, error: Any) -> Response:
+    return _sentence(bad_input(error.errors()))
+
+
+async def _refused(_request: Request, error: Any) -> Response:
+    return _sentence(error)
+
+
+def _sentence(refusal: BadInput) -> Response:
+    return JSONResponse({"detail": str(refusal), "field": refusal.field}, status_code=422)

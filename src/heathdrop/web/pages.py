@@ -1,0 +1,146 @@
+"""The sheet: one page, one state in the address; scenarios saved from it."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Annotated, Any
+from urllib.parse import urlencode
+
+from fastapi import APIRouter, Form, Request
+from fastapi.responses import RedirectResponse, Response
+from fastapi.templating import Jinja2Templates
+from pydantic import ValidationError
+
+from heathdrop import catalog as catalogue
+from heathdrop.api.schemas import SizeRequest
+from heathdrop.api.words import bad_input
+from heathdrop.errors import BadInput
+from heathdrop.sizing.size import size
+from heathdrop.store import scenarios
+from heathdrop.store.database import Database
+from heathdrop.web.assets import asset
+from heathdrop.web.fields import BY_NAME, CONTROLS, DEFAULTS, FAMILIES, body_from, control_for, values_from, values_of
+from heathdrop.web.presenters.sheet import Sheet, present
+from heathdrop.web.security import form_token, token_matches
+
+router = APIRouter(include_in_schema=False)
+templates = Jinja2Templates(directory=Path(__file__).parent / "templates")
+templates.env.globals["asset"] = asset
+templates.env.trim_blocks = True
+templates.env.lstrip_blocks = True
+
+
+def address(values: dict[str, str]) -> str:
+    """The shareable address of a state: only what differs from the defaults."""
+    differing = {k: v for k, v in values.items() if v != DEFAULTS[k]}
+    return "/" + (f"?{urlencode(differing)}" if differing else "")
+
+
+def sheet_for(values: dict[str, str]) -> Sheet:
+    """Size the state and make it ready to show. Raises BadInput."""
+    try:
+        request = SizeRequest.model_validate(body_from(values))
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    catalog = catalogue.load()
+    return present(catalog, size(catalog, request.scenario()), values["pick"])
+
+
+def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
+    """What every rendering of the page needs, with the answer or the refusal."""
+    found: dict[str, Any] = {
+        "values": values,
+        "controls": CONTROLS,
+        "control": BY_NAME,
+        "families": FAMILIES,
+        "address": address(values),
+        "errors": {},
+        "sheet": None,
+        "demo": request.app.state.demo,
+        "token": form_token(request.app.state.secret),
+    }
+    try:
+        found["sheet"] = sheet_for(values)
+    except BadInput as refusal:
+        found["errors"] = {control_for(refusal): str(refusal)}
+    return found
+
+
+def _saved(request: Request) -> list[dict[str, Any]]:
+    database: Database = request.app.state.database
+    with database.session() as session:
+        return [
+            {"id": row.id, "name": row.name, "note": row.note, "address": address(values_of(row.body, row.pick))}
+            for row in scenarios.listed(session)
+        ]
+
+
+@router.get("/")
+def sheet(request: Request) -> Response:
+    """The page, or just its answer when htmx asks."""
+    values = values_from(request.query_params)
+    context = _context(request, values)
+    status = 422 if context["errors"] else 200
+    if request.headers.get("hx-request") == "true":
+        headers = {"HX-Reswap": "none"} if context["errors"] else {"HX-Push-Url": context["address"]}
+        return templates.TemplateResponse(request, "update.html", context, status, headers)
+    context["saved"] = _saved(request)
+    return templates.TemplateResponse(request, "page.html", context, status)
+
+
+def _list(request: Request, said: str = "", undo: int | None = None, problem: str = "", status: int = 200) -> Response:
+    """The list of saved scenarios after a change, for htmx; a redirect for everybody else."""
+    context = {
+        "saved": _saved(request),
+        "said": said,
+        "undo": undo,
+        "problem": problem,
+        "token": form_token(request.app.state.secret),
+    }
+    if request.headers.get("hx-request") != "true" and not problem:
+        return RedirectResponse("/", 303)
+    return templates.TemplateResponse(request, "saved.html", context, status)
+
+
+@router.post("/scenarios")
+async def save(request: Request) -> Response:
+    """Save the state in the form under a name."""
+    form = {k: v for k, v in (await request.form()).items() if isinstance(v, str)}
+    if not token_matches(request.app.state.secret, form.get("token", "")):
+        return _list(request, problem="This form is from an older page: reload and try again.", status=403)
+    values = values_from(form)
+    database: Database = request.app.state.database
+    try:
+        body = body_from(values)
+        sheet_for(values)
+        with database.session() as session:
+            row = scenarios.save(session, form.get("name", ""), body, values["pick"])
+    except BadInput as refusal:
+        return _list(request, problem=str(refusal), status=422)
+    return _list(request, said=f"Saved “{row.name}”.")
+
+
+@router.post("/scenarios/{id_}/delete")
+def delete(request: Request, id_: int, token: Annotated[str, Form()] = "") -> Response:
+    """Delete a scenario; the answer offers to undo it."""
+    if not token_matches(request.app.state.secret, token):
+        return _list(request, problem="This form is from an older page: reload and try again.", status=403)
+    database: Database = request.app.state.database
+    with database.session() as session:
+        row = scenarios.delete(session, id_)
+    if row is None:
+        return _list(request, problem="That scenario is already gone.", status=404)
+    return _list(request, said=f"Deleted “{row.name}”.", undo=row.id)
+
+
+@router.post("/scenarios/{id_}/undelete")
+def undelete(request: Request, id_: int, token: Annotated[str, Form()] = "") -> Response:
+    """Take a deletion back."""
+    if not token_matches(request.app.state.secret, token):
+        return _list(request, problem="This form is from an older page: reload and try again.", status=403)
+    database: Database = request.app.state.database
+    with database.session() as session:
+        row = scenarios.undelete(session, id_)
+    if row is None:
+        return _list(request, problem="There is no such scenario.", status=404)
+    return _list(request, said=f"“{row.name}” is back.")

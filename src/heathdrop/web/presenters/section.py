@@ -1,0 +1,216 @@
+"""The section of water as shapes: everything the drawing needs, in drawing units."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from heathdrop.physics.cast import CastResult
+from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet
+
+LEFT, RIGHT, HEADROOM, FLOOR = 46.0, 14.0, 16.0, 34.0
+LEAST_SKY = 30.0
+SECONDS_APART = 5
+
+
+@dataclass(frozen=True)
+class Frame:
+    """A drawing's size: wide for the table at home, narrow for the phone on deck."""
+
+    name: str
+    width: float
+    height: float
+
+
+WIDE, NARROW = Frame("wide", 900.0, 330.0), Frame("narrow", 380.0, 290.0)
+
+
+@dataclass(frozen=True)
+class Mark:
+    x: float
+    y: float
+    text: str
+
+
+@dataclass(frozen=True)
+class Section:
+    """Shapes of the section; texts carry their units."""
+
+    frame: str
+    width: float
+    height: float
+    left: float
+    right: float
+    surface_y: float
+    bottom_y: float
+    depth_ticks: tuple[Mark, ...]
+    distance_ticks: tuple[Mark, ...]
+    band: tuple[float, float]
+    band_text: str
+    band_text_y: float
+    grass: tuple[str, ...]
+    grass_top: Mark | None
+    fish: tuple[Mark, ...]
+    fall: str
+    path: str
+    spread: str
+    line: str
+    lure: Mark
+    rod: str
+    seconds: tuple[Mark, ...]
+    count: Mark
+    table: tuple[tuple[str, str, str], ...]
+    summary: str
+
+
+class Scale:
+    """From feet to drawing units: the angler at the left, depth downward."""
+
+    def __init__(self, frame: Frame, cast_ft: float, bottom_ft: float, tip_ft: float) -> None:
+        self.per_ft_x = (frame.width - LEFT - RIGHT) / (cast_ft * 1.04)
+        self.per_ft_y = (frame.height - HEADROOM - FLOOR) / (bottom_ft + tip_ft)
+        self.top = HEADROOM + tip_ft * self.per_ft_y
+        if self.top < LEAST_SKY:
+            self.top = LEAST_SKY
+            self.per_ft_y = (frame.height - LEAST_SKY - FLOOR) / bottom_ft
+
+    def x(self, distance_ft: float) -> float:
+        return round(LEFT + distance_ft * self.per_ft_x, 1)
+
+    def y(self, depth_ft: float) -> float:
+        return round(self.top + depth_ft * self.per_ft_y, 1)
+
+    def points(self, distance_m: NDArray[np.float64], depth_m: NDArray[np.float64]) -> str:
+        """A polyline's points from metres."""
+        return " ".join(f"{self.x(feet(x))},{self.y(feet(z))}" for x, z in zip(distance_m, depth_m, strict=True))
+
+
+def step_for(span: float, wanted: int) -> int:
+    """A round tick step (1, 2, 5, 10, 20 …) giving about ``wanted`` ticks."""
+    for step in (1, 2, 5, 10, 20, 50):
+        if span / step <= wanted:
+            return step
+    return 100
+
+
+def section_of(sizing: Sizing, rated: Rated, cast: CastResult, bands: Bands, frame: Frame = WIDE) -> Section:
+    """The drawing of one rig's cast through its water."""
+    c = sizing.scenario.conditions
+    cast_ft, bottom_ft = sizing.scenario.gear.cast_ft, c.bottom_depth_ft
+    tip_ft = sizing.scenario.gear.rod_tip_height_ft
+    s = Scale(frame, cast_ft, bottom_ft, tip_ft)
+    top, low = sizing.targets.depth_ft
+    t, x, z = cast.time_s, cast.distance_m, cast.depth_m
+    moving = t >= cast.fall_s - 1e-9
+    floor = s.y(bottom_ft)
+    depth_step, way_step = step_for(bottom_ft, 10), step_for(cast_ft, int(frame.width / 90.0))
+    middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
+    middle = min(middle, int(moving.sum()) - 1)
+    grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
+    return Section(
+        frame=frame.name,
+        width=frame.width,
+        height=frame.height,
+        left=LEFT,
+        right=frame.width - RIGHT,
+        surface_y=s.y(0.0),
+        bottom_y=floor,
+        depth_ticks=tuple(Mark(LEFT, s.y(d), f"{d:g}") for d in range(0, math.floor(bottom_ft) + 1, depth_step)),
+        distance_ticks=tuple(
+            Mark(s.x(d), frame.height - 6.0, f"{d:g}") for d in range(way_step, math.floor(cast_ft) + 1, way_step)
+        ),
+        band=(s.y(top), s.y(low)),
+        band_text=f"target {top:g}–{low:g} ft",
+        band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),
+        grass=_grass(s, cast_ft, bottom_ft, grass_ft, c.cover.density),
+        grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft") if grass_ft is not None else None,
+        fish=_fish(s, cast_ft, c.fish_depth_ft),
+        fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
+        path=s.points(x[moving], z[moving]),
+        spread=_spread(s, x[moving], z[moving], bands, bottom_ft),
+        line=_line(s, cast, int(np.argmax(moving)), middle),
+        lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
+        rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
+        seconds=_seconds(s, cast, SECONDS_APART if frame is WIDE else 2 * SECONDS_APART),
+        count=Mark(s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {rated.countdown_s:.1f} s"),
+        table=_table(cast),
+        summary=_summary(sizing, rated, cast),
+    )
+
+
+def _spread(s: Scale, x: NDArray[np.float64], z: NDArray[np.float64], bands: Bands, bottom_ft: float) -> str:
+    """A closed band around the path: eight casts of ten stay inside it."""
+    off_m = 0.5 * (bands.mean_high_m - bands.mean_low_m)
+    upper = np.clip(z - off_m, 0.0, None)
+    lower = np.clip(z + off_m, 0.0, bottom_ft * 0.3048)
+    every = slice(None, None, 4)
+    return s.points(x[every], upper[every]) + " " + s.points(x[every][::-1], lower[every][::-1])
+
+
+def _line(s: Scale, cast: CastResult, first: int, middle: int) -> str:
+    """The line's shape when the lure is half-way home."""
+    shapes = cast.shapes
+    if middle >= len(shapes):
+        return ""
+    return s.points(shapes[middle][:, 0], shapes[middle][:, 1])
+
+
+def _seconds(s: Scale, cast: CastResult, apart: int) -> tuple[Mark, ...]:
+    """Marks along the path, every few seconds of the retrieve."""
+    t = cast.time_s
+    marks = []
+    for k in range(apart, int(t[-1] - cast.fall_s) + 1, apart):
+        i = int(np.searchsorted(t, cast.fall_s + k))
+        if i < len(t):
+            marks.append(Mark(s.x(feet(cast.distance_m[i])), s.y(feet(cast.depth_m[i])), f"{k} s"))
+    return tuple(marks)
+
+
+def _grass(s: Scale, cast_ft: float, bottom_ft: float, top_ft: float | None, density: str) -> tuple[str, ...]:
+    """Stems from the bottom to the grass top, closer where it is denser; always the same ones."""
+    if top_ft is None or top_ft >= bottom_ft:
+        return ()
+    apart = {"sparse": 3.4, "moderate": 1.9, "thick": 1.1}[density]
+    stems = []
+    for k in range(int(cast_ft * 1.02 / apart)):
+        wave = math.sin(k * 12.9898) * 43758.5453
+        jitter = wave - math.floor(wave)
+        foot = s.x(apart * (k + 0.3 + 0.5 * jitter))
+        tall = top_ft + (bottom_ft - top_ft) * 0.22 * jitter
+        lean = 7.0 * (jitter - 0.4)
+        mid = (s.y(bottom_ft) + s.y(tall)) / 2
+        stems.append(f"M{foot},{s.y(bottom_ft)} Q{foot - lean:.1f},{mid:.1f} {foot + lean:.1f},{s.y(tall)}")
+    return tuple(stems)
+
+
+def _fish(s: Scale, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
+    """Two fish at their depth, where the retrieve passes them."""
+    return tuple(Mark(s.x(cast_ft * share), s.y(fish_ft), "") for share in (0.33, 0.62))
+
+
+def _table(cast: CastResult) -> tuple[tuple[str, str, str], ...]:
+    """Distance, depth and time down the retrieve: the section in words."""
+    rows = []
+    span = feet(cast.cast.distance_m)
+    for d in np.arange(span, 4.9, -max(5.0, round(span / 60.0) * 5.0)):
+        depth = cast.depth_at(d * 0.3048)
+        if math.isfinite(depth):
+            i = int(np.flatnonzero((cast.distance_m <= d * 0.3048) & (cast.time_s >= cast.fall_s))[0])
+            rows.append((f"{d:.0f} ft", f"{feet(depth):.1f} ft", f"{cast.time_s[i] - cast.fall_s:.0f} s"))
+    return tuple(rows)
+
+
+def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
+    depths = cast.useful()
+    if depths.size == 0:
+        return "The lure does not come home along a useful path."
+    return (
+        f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {rated.countdown_s:.1f} s, "
+        f"then runs between {feet(depths.min()):.1f} and {feet(depths.max()):.1f} ft, "
+        f"over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
+    )

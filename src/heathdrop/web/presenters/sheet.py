@@ -1,0 +1,165 @@
+"""What the page shows for a sizing: answer strip, board, section and reasons."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.advice.cautions import Caution, cautions_for
+from heathdrop.advice.why import limit_sentence, reasons, runs
+from heathdrop.catalog import Catalog
+from heathdrop.sizing.bands import Bands, bands_of
+from heathdrop.sizing.candidates import standard_trailers
+from heathdrop.sizing.program import play
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet, ounces_as_written
+from heathdrop.web.presenters.section import NARROW, WIDE, Section, section_of
+
+#: Marks of what holds a rig back: symbol in the sprite, and its words.
+MARKS = {
+    "high": "runs high",
+    "deep": "runs deep",
+    "fall": "falls wrong",
+    "cover": "cover",
+    "action": "action",
+    "profile": "profile",
+    "none": "nothing holds it back",
+}
+#: A part fit above this holds nothing back worth a mark.
+GOOD_ENOUGH = 0.93
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One pair on the board: score 0..100, shade step 0..5, and what holds it back."""
+
+    key: str
+    id: str
+    score: int
+    shade: int
+    mark: str
+    title: str
+    chosen: bool
+    best: bool
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A figure of the answer strip: a label, the value said aloud, its unit and its band."""
+
+    label: str
+    value: str
+    unit: str
+    band: str
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """Everything the answer shows."""
+
+    key: str
+    is_best: bool
+    head: str
+    family: str
+    trailer: str
+    aloud: str
+    score: int
+    figures: tuple[Figure, ...]
+    heads: tuple[str, ...]
+    rows: tuple[tuple[str, tuple[Cell, ...]], ...]
+    marks: tuple[tuple[str, str], ...]
+    sections: tuple[Section, ...]
+    why: tuple[str, ...]
+    mood: str
+    mood_why: str
+    cautions: tuple[Caution, ...]
+
+
+def present(catalog: Catalog, sizing: Sizing, pick: str) -> Sheet:
+    """Make a sizing ready to show, with ``pick`` (a rig's key) chosen when it is there."""
+    best = sizing.rigs[0]
+    chosen = next((r for r in sizing.rigs if r.key == pick), best)
+    bands = bands_of(
+        catalog, [(chosen.rig, chosen.lure, chosen.tuned, chosen.countdown_s)], sizing.line, sizing.water, sizing.cast
+    )[0]
+    cast = play(sizing, chosen, shapes=True)
+    rows = _board(catalog, sizing, chosen, best)
+    used = {cell.mark for _, cells in rows for cell in cells}
+    activity = sizing.targets.activity
+    return Sheet(
+        key=chosen.key,
+        is_best=chosen is best,
+        head=ounces_as_written(chosen.rig.head_oz),
+        family=chosen.rig.family.name,
+        trailer=f"{chosen.rig.trailer.name} {chosen.rig.trailer_length_in:g} in",
+        aloud=_aloud(sizing, chosen),
+        score=round(chosen.fits.score * 100),
+        figures=_figures(sizing, chosen, bands),
+        heads=tuple(ounces_as_written(oz) for oz in catalog.head_weights_oz),
+        rows=rows,
+        marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
+        sections=tuple(section_of(sizing, chosen, cast, bands, frame) for frame in (WIDE, NARROW)),
+        why=reasons(sizing, chosen),
+        mood=f"{activity.name} ({activity.value:g} of 4)",
+        mood_why="; ".join(activity.reasons),
+        cautions=cautions_for(sizing.scenario),
+    )
+
+
+def _turns(sizing: Sizing, pace_ft_s: float) -> str:
+    """Handle turns as a hand counts them: whole turns in ten seconds."""
+    return f"{sizing.scenario.gear.turns_per_s(pace_ft_s) * 10:.0f} turns in 10 s"
+
+
+def _aloud(sizing: Sizing, rated: Rated) -> str:
+    """The answer as one line a person could read aloud."""
+    pace = feet(rated.tuned.pace_m_s)
+    return (
+        f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}: "
+        f"count {rated.countdown_s:.1f}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, "
+        f"rod tip {sizing.scenario.gear.rod_tip_height_ft:g} ft up."
+    )
+
+
+def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
+    pace = feet(rated.tuned.pace_m_s)
+    fall = rated.fall_ft_s
+    slow, fast = rated.countdown_s / bands.fall_high, rated.countdown_s / bands.fall_low
+    return (
+        Figure("Count", f"{rated.countdown_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}"),
+        Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
+        Figure(
+            "Runs at",
+            f"{feet(rated.tuned.mean_m):.1f}",
+            "ft",
+            f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}",
+        ),
+        Figure("Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"),
+        Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
+    )
+
+
+def _mark(sizing: Sizing, rated: Rated) -> str:
+    part = rated.fits.limiting
+    if rated.fits.parts[part] > GOOD_ENOUGH:
+        return "none"
+    if part == "depth":
+        return runs(sizing, rated) or "high"
+    return part
+
+
+def _board(catalog: Catalog, sizing: Sizing, chosen: Rated, best: Rated) -> tuple[tuple[str, tuple[Cell, ...]], ...]:
+    """Rows slim to bulky, columns light to heavy."""
+    by_pair = {(r.rig.trailer.id, r.rig.head_oz): r for r in sizing.rigs if r.rig.family == chosen.rig.family}
+    rows = []
+    for trailer in standard_trailers(catalog):
+        cells = []
+        for oz in catalog.head_weights_oz:
+            r = by_pair[trailer, oz]
+            score = round(r.fits.score * 100)
+            mark = _mark(sizing, r)
+            said = f"{ounces_as_written(oz)} oz, {r.rig.trailer.name}: {score} of 100. {limit_sentence(sizing, r)}"
+            shade = 0 if score < 30 else 1 if score < 50 else 2 if score < 70 else 3 if score < 82 else 4 if score < 92 else 5
+            cell_id = f"cell-{trailer}-{int(oz * 10000)}"
+            cells.append(Cell(r.key, cell_id, score, shade, mark, said, r is chosen, r is best))
+        rows.append((catalog.trailers[trailer].name, tuple(cells)))
+    return tuple(rows)

@@ -1,0 +1,99 @@
+"""Web safety: security headers, same-origin writes, bounded bodies."""
+
+from __future__ import annotations
+
+import hashlib
+import hmac
+from urllib.parse import urlsplit
+
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.requests import ClientDisconnect
+from starlette.responses import JSONResponse, PlainTextResponse
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from heathdrop.api.words import MOST_BYTES
+
+POLICY = (
+    "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
+    "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+)
+SAFE = {"GET", "HEAD", "OPTIONS"}
+
+
+def form_token(secret: bytes) -> str:
+    """The token every form of this installation carries."""
+    return hmac.new(secret, b"form", hashlib.sha256).hexdigest()
+
+
+def token_matches(secret: bytes, token: str) -> bool:
+    """Whether ``token`` is this installation's, compared in constant time."""
+    return hmac.compare_digest(form_token(secret).encode(), token.encode())
+
+
+def _foreign(headers: Headers) -> bool:
+    """Whether a write comes from another site's page."""
+    site = headers.get("sec-fetch-site")
+    if site is not None and site not in ("same-origin", "none"):
+        return True
+    origin = headers.get("origin")
+    return origin is not None and urlsplit(origin).netloc != headers.get("host")
+
+
+class Guard:
+    """Refuses foreign writes and oversized bodies; puts the security headers on every answer."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        headers = Headers(scope=scope)
+
+        async def guarded(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                out = MutableHeaders(scope=message)
+                out["Content-Security-Policy"] = POLICY
+                out["X-Content-Type-Options"] = "nosniff"
+                out["Referrer-Policy"] = "same-origin"
+                out["Cross-Origin-Opener-Policy"] = "same-origin"
+                if scope["path"].startswith("/static/"):
+                    kept = b"v=" in scope.get("query_string", b"")
+                    out["Cache-Control"] = "public, max-age=31536000, immutable" if kept else "no-cache"
+                elif "cache-control" not in out:
+                    out["Cache-Control"] = "no-store"
+            await send(message)
+
+        if scope["method"] not in SAFE and _foreign(headers):
+            refused = PlainTextResponse("This change came from another site's page and was refused.", 403)
+            await refused(scope, receive, guarded)
+            return
+        seen = 0
+
+        async def bounded() -> Message:
+            nonlocal seen
+            message = await receive()
+            seen += len(message.get("body", b""))
+            return message if seen <= MOST_BYTES else {"type": "http.disconnect"}
+
+        async def unless_too_large(message: Message) -> None:
+            if seen <= MOST_BYTES:
+                await guarded(message)
+
+        length = headers.get("content-length", "0")
+        if length.isdigit() and int(length) > MOST_BYTES:
+            await _too_large(int(length))(scope, receive, guarded)
+            return
+        try:
+            await self.app(scope, bounded, unless_too_large)
+        except ClientDisconnect:
+            if seen <= MOST_BYTES:
+                raise
+        if seen > MOST_BYTES:
+            await _too_large(seen)(scope, receive, guarded)
+
+
+def _too_large(size: int) -> JSONResponse:
+    sentence = f"the request was {size} bytes long; it must be at most {MOST_BYTES} bytes long."
+    return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)

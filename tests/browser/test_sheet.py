@@ -1,0 +1,120 @@
+"""Real flows in the real browser."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import WebDriverWait
+
+
+@pytest.fixture(autouse=True)
+def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
+    """Nothing may be written to the console: no script error, no policy violation."""
+    browser.get_log("browser")
+    yield
+    assert [e["message"] for e in browser.get_log("browser") if "422" not in e["message"]] == []
+
+
+def screen(browser: webdriver.Chrome, width: int, height: int) -> None:
+    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
+    browser.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+
+
+def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
+    def settled(_: object) -> bool:
+        return bool(until())
+
+    WebDriverWait(browser, 10, ignored_exceptions=[Exception]).until(settled)
+
+
+def path_height(browser: webdriver.Chrome) -> float:
+    points = browser.find_element(By.CSS_SELECTOR, "svg.wide .path").get_attribute("points") or ""
+    depths = [float(p.split(",")[1]) for p in points.split()]
+    return sum(depths) / len(depths)
+
+
+def text(browser: webdriver.Chrome, css: str) -> str:
+    return browser.find_element(By.CSS_SELECTOR, css).text
+
+
+def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
+    """From the first look to a deeper fish and a bulkier trailer, without a reload, focus kept."""
+    screen(browser, 1280, 800)
+    browser.get(site)
+    assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
+    assert "turns in 10 s" in text(browser, ".figures")
+    browser.execute_script("window.sameDocument = true")
+    before = text(browser, ".strip")
+    fish = browser.find_element(By.ID, "fish_depth_ft")
+    fish.click()
+    fish.send_keys(Keys.CONTROL, "a")
+    fish.send_keys("3")
+    wait(browser, lambda: "target 1–3 ft" in text(browser, "svg.wide"))
+    assert "fish_depth_ft=3" in browser.current_url
+    assert browser.switch_to.active_element.get_attribute("id") == "fish_depth_ft"
+    assert text(browser, ".strip") != before
+    fish.send_keys(Keys.ARROW_UP)
+    wait(browser, lambda: "fish_depth_ft=3.5" in browser.current_url)
+
+    def choose(cell: str) -> float:
+        browser.find_element(By.ID, cell).click()
+        wait(browser, lambda: browser.find_element(By.ID, cell).is_selected())
+        wait(browser, lambda: cell.split("-")[1] in text(browser, ".what"))
+        return path_height(browser)
+
+    browser.get(site + "/?activity=2")
+    slim = choose("cell-flat-tail-3750")
+    assert "flat-tail" in text(browser, ".what")
+    assert choose("cell-chunk-3750") < slim  # nearer the surface: smaller y
+    browser.find_element(By.ID, "to-best").click()
+    wait(browser, lambda: "Best of the board" in text(browser, ".verdict"))
+    browser.back()
+    wait(browser, lambda: "chunk" in text(browser, ".what"))
+
+
+def test_bad_input_is_said_beside_the_field_and_the_answer_stays(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(site)
+    box = browser.find_element(By.ID, "water_temp_f")
+    box.send_keys(Keys.CONTROL, "a")
+    box.send_keys("400")
+    wait(browser, lambda: "it must be from 32 to 100 °F" in text(browser, "#err-water_temp_f"))
+    assert box.get_attribute("value") == "400"
+    assert browser.find_elements(By.CSS_SELECTOR, ".board")
+    box.send_keys(Keys.CONTROL, "a")
+    box.send_keys("60")
+    wait(browser, lambda: text(browser, "#err-water_temp_f") == "")
+    wait(browser, lambda: text(browser, "#halt") == "")
+
+
+def test_a_scenario_is_saved_reopened_deleted_and_brought_back(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(site + "/?fish_depth_ft=4.5&family=swim-jig")
+    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
+    assert len(browser.find_elements(By.CSS_SELECTOR, "#saved li")) == 3
+    browser.find_element(By.ID, "save-name").send_keys("Orchard wall", Keys.ENTER)
+    wait(browser, lambda: "Saved “Orchard wall”" in text(browser, "#saved"))
+    browser.get(site)
+    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
+    browser.find_element(By.PARTIAL_LINK_TEXT, "Orchard wall").click()
+    wait(browser, lambda: browser.find_element(By.ID, "fish_depth_ft").get_attribute("value") == "4.5")
+    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
+    browser.find_element(By.CSS_SELECTOR, "[aria-label='Delete Orchard wall']").click()
+    wait(browser, lambda: "Deleted" in text(browser, "#saved"))
+    browser.find_element(By.XPATH, "//button[text()='Undo']").click()
+    wait(browser, lambda: "is back" in text(browser, "#saved"))
+
+
+def test_the_phone_shows_the_answer_and_the_water_first(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 390, 844)
+    browser.get(site)
+    assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
+    bottom = browser.execute_script("return document.querySelector('svg.narrow').getBoundingClientRect().bottom")
+    assert 0 < bottom < 844
+    small = browser.execute_script(
+        "return [...document.querySelectorAll('#state button, #state select, #state input.num, .cell')]"
+        ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5).map(e => e.className)"
+    )
+    assert small == []

@@ -1,0 +1,71 @@
+"""A running app on made-up data, and one browser for the whole session."""
+
+from __future__ import annotations
+
+import os
+import socket
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+import uvicorn
+from fastapi.testclient import TestClient
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+
+from heathdrop import catalog
+from heathdrop.warmth import warm_up
+from heathdrop.web.app import create_app
+
+FLAGS = (
+    "--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync --hide-scrollbars"
+)
+
+
+@pytest.fixture(scope="session")
+def cat() -> catalog.Catalog:
+    return catalog.load()
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> Iterator[TestClient]:
+    app = create_app(tmp_path / "water.sqlite", demo=True)
+    with TestClient(app, base_url="http://127.0.0.1") as client:
+        yield client
+    app.state.database.close()
+
+
+@pytest.fixture(scope="session")
+def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """The address of the demo app, served as in real life."""
+    warm_up()
+    app = create_app(tmp_path_factory.mktemp("site") / "demo.sqlite", demo=True)
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    server = uvicorn.Server(uvicorn.Config(app, port=port, log_level="warning"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield f"http://127.0.0.1:{port}"
+    server.should_exit = True
+    thread.join(10)
+    app.state.database.close()
+
+
+@pytest.fixture(scope="session")
+def browser(tmp_path_factory: pytest.TempPathFactory) -> Iterator[webdriver.Chrome]:
+    os.environ["SE_OFFLINE"] = "true"
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in FLAGS.split():
+        options.add_argument(flag)
+    options.add_argument(f"--user-data-dir={tmp_path_factory.mktemp('profile')}")
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL"})
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    yield driver
+    driver.quit()

@@ -1,0 +1,129 @@
+"""Sizing: activity, targets, the board's diagonal, honesty of scores."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.sizing.activity import judge
+from heathdrop.sizing.bands import bands_of, fall_factors
+from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario, check
+from heathdrop.sizing.size import Sizing, size
+from heathdrop.sizing.targets import depth_band
+
+DAY = Conditions(58, 9, 6, 3, "rising", None, "pre-spawn", "overcast", 8, "bluegill", Cover("submerged-grass", 7))
+
+
+@pytest.mark.parametrize(
+    ("temp", "trend", "light", "wind", "expected"),
+    [
+        (44, "steady", "sunny", 0, 0.0),
+        (44, "rising", "sunny", 0, 0.5),
+        (50, "steady", "mixed", 0, 1.0),
+        (58, "rising", "overcast", 8, 3.0),
+        (66, "falling", "sunny", 0, 2.0),
+        (66, "steady", "sunny", 15, 3.5),
+        (80, "steady", "low", 15, 4.0),
+        (90, "steady", "sunny", 0, 2.0),
+    ],
+)
+def test_activity(cat: Catalog, temp: float, trend: str, light: str, wind: float, expected: float) -> None:
+    c = replace(DAY, water_temp_f=temp, trend=trend, light=light, wind_mph=wind)
+    assert judge(cat, c).value == expected
+    assert judge(cat, replace(c, activity=1.0)).value == 1.0
+
+
+def test_depth_band_follows_fish_bottom_and_grass() -> None:
+    assert depth_band(DAY)[0] == (4, 6)
+    assert depth_band(replace(DAY, fish_depth_ft=8))[0] == (6, 7.5)
+    assert depth_band(replace(DAY, cover=Cover(), fish_depth_ft=9))[0] == (8, 9)
+    assert depth_band(replace(DAY, fish_depth_ft=1))[0] == (0, 1)
+
+
+def best_heads(s: Sizing) -> dict[str, float]:
+    """For each trailer the head with the best score."""
+    found: dict[str, float] = {}
+    for r in s.rigs:
+        found.setdefault(r.rig.trailer.id, r.rig.head_oz)
+    return found
+
+
+def centre_of(s: Sizing, cat: Catalog) -> tuple[float, float]:
+    """Score-weighted mean head (oz) and bulk (cm²) of the rigs that do well."""
+    good = [r for r in s.rigs if r.fits.score > 0.8]
+    total = sum(r.fits.score for r in good)
+    return (
+        sum(r.rig.head_oz * r.fits.score for r in good) / total,
+        sum(r.rig.trailer.run_drag_area_cm2 * r.fits.score for r in good) / total,
+    )
+
+
+@pytest.mark.parametrize("family", ["swim-jig", "bladed-jig"])
+def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: str) -> None:
+    shallow, deep = (size(cat, Scenario(replace(DAY, fish_depth_ft=d), Gear(), (family,))) for d in (3.0, 8.0))
+    assert centre_of(deep, cat)[0] > centre_of(shallow, cat)[0] + 0.05
+    assert centre_of(deep, cat)[1] < centre_of(shallow, cat)[1]
+
+
+def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
+    """The trade on the board: along the diagonal, weight rises with bulk."""
+    heads = best_heads(size(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("bladed-jig",))))
+    assert heads["pin-tail"] <= heads["paddle-tail"] <= heads["craw"] <= heads["chunk"]
+    assert heads["chunk"] > heads["pin-tail"]
+
+
+def test_scores_are_honest(cat: Catalog) -> None:
+    """Scores are 0..1, ranked, never above any single part's reach, and name a part."""
+    s = size(cat, Scenario(DAY))
+    assert len(s.rigs) == 2 * 8 * 8
+    scores = [r.fits.score for r in s.rigs]
+    assert scores == sorted(scores, reverse=True)
+    for r in s.rigs:
+        assert all(0.0 <= v <= 1.0 for v in r.fits.parts.values())
+        assert min(r.fits.parts.values()) <= r.fits.score <= max(r.fits.parts.values())
+        assert r.fits.limiting in r.fits.parts
+        low, high = s.paces_ft_s
+        assert low - 1e-9 <= r.tuned.pace_m_s / 0.3048 <= high + 1e-9
+
+
+def test_same_input_same_output(cat: Catalog) -> None:
+    first, second = (size(cat, Scenario(DAY)) for _ in range(2))
+    assert [(r.key, r.fits.score, r.tuned) for r in first.rigs] == [(r.key, r.fits.score, r.tuned) for r in second.rigs]
+
+
+def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
+    s = size(cat, Scenario(replace(DAY, fish_depth_ft=8, cover=Cover("submerged-grass", 5, "thick"))))
+    worst = {f: max(r.cover.fouls for r in s.rigs if r.rig.family.id == f) for f in ("swim-jig", "bladed-jig")}
+    assert worst["bladed-jig"] < worst["swim-jig"]
+
+
+def test_bands_hold_the_prediction(cat: Catalog) -> None:
+    s = size(cat, Scenario(DAY))
+    r = s.rigs[0]
+    band = bands_of(cat, [(r.rig, r.lure, r.tuned, r.countdown_s)], s.line, s.water, s.cast)[0]
+    assert band.mean_low_m < r.tuned.mean_m < band.mean_high_m
+    low, high = fall_factors(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"))
+    assert 0.7 < low < 1.0 < high < 1.4
+
+
+@pytest.mark.parametrize(
+    ("change", "sentence"),
+    [
+        ({"water_temp_f": 400.0}, "conditions.water_temp_f was 400; it must be from 32 to 100 °F."),
+        ({"fish_depth_ft": -1.0}, "conditions.fish_depth_ft was -1; it must be from 0 to 60 ft."),
+        ({"fish_depth_ft": 12.0}, "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft."),
+        ({"clarity_ft": float("nan")}, "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft of visibility."),
+        (
+            {"cover": Cover("submerged-grass")},
+            "conditions.cover.top_depth_ft was not given; it must be given in feet for submerged-grass.",
+        ),
+    ],
+)
+def test_what_cannot_be_is_named(change: dict[str, object], sentence: str) -> None:
+    with pytest.raises(BadInput) as refusal:
+        check(Scenario(replace(DAY, **change)))  # type: ignore[arg-type]
+    assert str(refusal.value) == sentence
