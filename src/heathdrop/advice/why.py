@@ -29,11 +29,11 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     pace = feet(rated.tuned.pace_m_s)
     if part == "depth":
         way = runs(sizing, rated)
+        slower = "slower" if way == "high" else "faster"
         if rated.tuned.soft_share > 0.9:
-            slower = "slower" if way == "high" else "faster"
             return f"To hold the band it must come {slower} than these fish like: {pace:.1f} ft/s."
         word = "above" if way == "high" else "below"
-        return f"It runs {word} the band even at {pace:.1f} ft/s, its best pace."
+        return f"It runs {word} the band at {pace:.1f} ft/s, and {slower} still is not what these fish like."
     if part == "fall":
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
