@@ -11,8 +11,9 @@ from pathlib import Path
 from fastapi.testclient import TestClient
 
 from heathdrop import catalog as catalogue
-from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, Phase, fly
+from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, fly
 from heathdrop.physics.line import line_by_test
+from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import lure_of, rig_by_name
 from heathdrop.physics.water import water_at
 from heathdrop.warmth import warm_up

@@ -5,7 +5,7 @@ from __future__ import annotations
 import time
 
 from heathdrop import catalog as catalogue
-from heathdrop.sizing.bands import bands_of
+from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play
 from heathdrop.sizing.scenario import Conditions, Scenario
 from heathdrop.sizing.size import size
@@ -17,6 +17,6 @@ def warm_up() -> float:
     catalog = catalogue.load()
     sizing = size(catalog, Scenario(Conditions(60.0, 9.0, 6.0), families=("swim-jig",)))
     best = sizing.rigs[0]
-    bands_of(catalog, [(best.rig, best.lure, best.tuned, best.countdown_s)], sizing.line, sizing.water, sizing.cast)
-    play(sizing, best, shapes=True)
+    bands_for(catalog, sizing, [best])
+    play(sizing, best)
     return time.perf_counter() - begun

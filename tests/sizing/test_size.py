@@ -10,7 +10,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.bands import bands_of, fall_factors
+from heathdrop.sizing.bands import bands_for, fall_factors
 from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario, check
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.sizing.targets import depth_band
@@ -79,7 +79,7 @@ def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
 def test_scores_are_honest(cat: Catalog) -> None:
     """Scores are 0..1, ranked, never above any single part's reach, and name a part."""
     s = size(cat, Scenario(DAY))
-    assert len(s.rigs) == 2 * 8 * 8
+    assert len(s.rigs) == 2 * 9 * 8
     scores = [r.fits.score for r in s.rigs]
     assert scores == sorted(scores, reverse=True)
     for r in s.rigs:
@@ -104,7 +104,7 @@ def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
 def test_bands_hold_the_prediction(cat: Catalog) -> None:
     s = size(cat, Scenario(DAY))
     r = s.rigs[0]
-    band = bands_of(cat, [(r.rig, r.lure, r.tuned, r.countdown_s)], s.line, s.water, s.cast)[0]
+    band = bands_for(cat, s, [r])[0]
     assert band.mean_low_m < r.tuned.mean_m < band.mean_high_m
     low, high = fall_factors(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"))
     assert 0.7 < low < 1.0 < high < 1.4

@@ -39,6 +39,8 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         return f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
     if part == "cover":
         return f"It fouls on about {rated.cover.fouls * 100:.0f} of 100 casts through that grass."
+    if part == "touch":
+        return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, would be felt."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     return f"Its trailer is off the {t.profile} profile wanted today."

@@ -9,10 +9,10 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.why import reasons
-from heathdrop.api.schemas import SimulateRequest, SizeRequest
+from heathdrop.api.schemas import NamedLure, SimulateRequest, SizeRequest
 from heathdrop.physics import chain
 from heathdrop.physics.cast import CastResult, fly
-from heathdrop.sizing.bands import Bands, bands_of
+from heathdrop.sizing.bands import Bands, bands_for, cast_bands
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import feet
 
@@ -23,15 +23,23 @@ def _r(value: float, digits: int = 3) -> float:
 
 def simulate_answer(request: SimulateRequest) -> dict[str, Any]:
     """One cast as samples and a summary. Raises BadInput."""
-    result = fly(
-        request.lure_record(),
-        request.line_record(),
-        request.water_record(),
-        request.cast_record(),
-        request.program_record(),
-        sample_s=0.2,
-    )
-    return {"samples": [_sample(row) for row in result.samples], "summary": _summary(result)}
+    lure, line, water = request.lure_record(), request.line_record(), request.water_record()
+    cast, program = request.cast_record(), request.program_record()
+    result = fly(lure, line, water, cast, program, sample_s=0.2)
+    summary = _summary(result)
+    summary["bottom_s"] = _r(result.bottom_s, 2)
+    summary["glide_reach_ft"] = _r(feet(lure.glide_ratio * result.start_depth_m))
+    if isinstance(request.lure, NamedLure):
+        rig = request.rig_record(request.lure)
+        bands = cast_bands(catalogue.load(), rig, lure, line, water, cast, program, request.water.temperature_f)
+        summary["fall_band_s"] = _pair(bands.fall_s)
+        depth = bands.mean_m
+        summary["mean_depth_band_ft"] = _pair((feet(depth[0]), feet(depth[1]))) if depth else None
+    return {"samples": [_sample(row) for row in result.samples], "summary": summary}
+
+
+def _pair(band: tuple[float, float]) -> dict[str, float]:
+    return {"low": _r(band[0]), "high": _r(band[1])}
 
 
 def _sample(row: Any) -> dict[str, Any]:
@@ -64,7 +72,7 @@ def size_answer(request: SizeRequest) -> dict[str, Any]:
     catalog = catalogue.load()
     sizing = size(catalog, request.scenario())
     chosen = sizing.rigs[: request.limit]
-    bands = bands_of(catalog, [(r.rig, r.lure, r.tuned, r.countdown_s) for r in chosen], sizing.line, sizing.water, sizing.cast)
+    bands = bands_for(catalog, sizing, chosen)
     return {
         "targets": targets_answer(sizing),
         "rigs": [rig_answer(sizing, r, b) for r, b in zip(chosen, bands, strict=True)],
@@ -113,7 +121,7 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> dict[str, Any]:
             "high": _r(rated.fall_ft_s * band.fall_high),
         },
         "cover": {"passes": _r(rated.cover.passes), "fouls": _r(rated.cover.fouls), "hangs": _r(rated.cover.hangs)},
-        "fits": {**{k: _r(v) for k, v in rated.fits.parts.items()}, "touch": None},
+        "fits": {"touch": None, **{k: _r(v) for k, v in rated.fits.parts.items()}},
         "score": _r(rated.fits.score),
         "limiting": rated.fits.limiting,
         "why": list(reasons(sizing, rated)),

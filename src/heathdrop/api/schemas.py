@@ -8,12 +8,13 @@ from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
 
 from heathdrop import catalog as catalogue
 from heathdrop.errors import BadInput, require_between
-from heathdrop.physics.cast import Cast, Phase
+from heathdrop.physics.cast import Cast
 from heathdrop.physics.line import Line, line_by_size, line_by_test
-from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario
-from heathdrop.units import metres, square_metres
+from heathdrop.units import M_PER_FT, M_PER_IN, metres, square_metres
 
 Number = Annotated[float, Field(allow_inf_nan=False)]
 Id = Annotated[str, Field(max_length=40)]
@@ -45,6 +46,7 @@ class ConditionsBody(Body):
     light: Literal["sunny", "mixed", "overcast", "low"] = "mixed"
     wind_mph: Number = 5.0
     forage: Literal["crawfish", "bluegill", "baitfish"] = "bluegill"
+    bottom_shape: Literal["level", "slope", "steps"] = "level"
     cover: CoverBody = CoverBody()
 
 
@@ -118,6 +120,11 @@ class NamedLure(Body):
     head_material: Id = "lead"
     trailer_length_in: Number | None = None
     skirt: Id | None = None
+    head_shape: Id | None = None
+    plastic: Id | None = None
+    softness: Id | None = None
+    orientation: Id | None = None
+    blades: Id | None = None
 
 
 class MeasuredLine(Body):
@@ -140,17 +147,43 @@ LineBody = Annotated[Annotated[NamedLine, Tag("named")] | Annotated[MeasuredLine
 
 
 class CastBody(Body):
+    """``bottom_ft`` lists (distance from the angler, depth) for a sloping or stepped bottom."""
+
     distance_ft: Number
     rod_tip_height_ft: Number = 2.0
-    bottom_depth_ft: Number
+    bottom_depth_ft: Number | None = None
+    bottom_ft: Annotated[list[tuple[Number, Number]], Field(min_length=1, max_length=50)] | None = None
 
 
 class PhaseBody(Body):
-    do: Literal["fall", "retrieve", "pause"]
+    """One phase of a programme. ``lift_in`` is the rod's lift, a drag's sweep, a yo-yo's reeled lift."""
+
+    do: Literal[
+        "fall", "retrieve", "slow-roll", "pause", "kill", "swing", "hop", "drag", "shake", "yo-yo",
+        "burn-and-drop", "lift-and-drop",
+    ]  # fmt: skip
     line: Literal["slack", "tight"] | None = None
+    pulled_off_reel: bool | None = None
     to_depth_ft: Number | None = None
     for_s: Number | None = None
     speed_ft_s: Number | None = None
+    lift_in: Number | None = None
+    times: int | None = None
+    wait_s: Number | None = None
+    rod_tip_height_ft: Number | None = None
+
+
+#: What a phase may hold: lowest, highest, unit.
+PHASE_RANGES: dict[str, tuple[float, float, str]] = {
+    "to_depth_ft": (0, 200, "ft"),
+    "for_s": (0, 600, "s"),
+    "speed_ft_s": (0.1, 15, "ft/s"),
+    "lift_in": (0.1, 120, "in"),
+    "times": (1, 100, "times"),
+    "wait_s": (0, 60, "s"),
+    "rod_tip_height_ft": (0, 12, "ft"),
+}
+REPEATED = ("hop", "drag", "yo-yo", "burn-and-drop", "lift-and-drop")
 
 
 class SimulateRequest(Body):
@@ -175,11 +208,8 @@ class SimulateRequest(Body):
     def lure_record(self) -> Lure:
         body = self.lure
         if isinstance(body, NamedLure):
-            named = body.model_dump()
-            rig = rig_by_name(
-                catalogue.load(), named.pop("family"), named.pop("head_oz"), named.pop("trailer"), at="lure.", **named
-            )
-            return lure_of(catalogue.load(), rig, self.water_record().density_kg_m3)
+            water = self.water_record()
+            return lure_of(catalogue.load(), self.rig_record(body), water.density_kg_m3, self.water.temperature_f)
         require_between("lure.mass_g", body.mass_g, 0.2, 500, "g")
         require_between("lure.net_weight_n", body.net_weight_n, 0.001, 5, "N")
         require_between("lure.fall_drag_area_cm2", body.fall_drag_area_cm2, 0.05, 200, "cm²")
@@ -197,39 +227,70 @@ class SimulateRequest(Body):
             body.glide_ratio,
         )
 
+    def rig_record(self, body: NamedLure) -> Rig:
+        """The rig of a lure given by catalogue names."""
+        named = body.model_dump()
+        family, head, trailer = (named.pop(k) for k in ("family", "head_oz", "trailer"))
+        return rig_by_name(catalogue.load(), family, head, trailer, at="lure.", **named)
+
     def cast_record(self) -> Cast:
         c = self.cast
         require_between("cast.distance_ft", c.distance_ft, 15, 250, "ft")
         require_between("cast.rod_tip_height_ft", c.rod_tip_height_ft, 0, 12, "ft")
-        require_between("cast.bottom_depth_ft", c.bottom_depth_ft, 1, 200, "ft")
-        floor = metres(c.bottom_depth_ft)
-        return Cast(metres(c.distance_ft), metres(c.rod_tip_height_ft), ((0.0, floor), (300.0, floor)))
+        return Cast(metres(c.distance_ft), metres(c.rod_tip_height_ft), self._bottom())
+
+    def _bottom(self) -> tuple[tuple[float, float], ...]:
+        """The bottom profile in metres, level when only a depth was given."""
+        c = self.cast
+        if c.bottom_ft is None:
+            if c.bottom_depth_ft is None:
+                raise BadInput("cast.bottom_depth_ft", None, "from 1 to 200 ft (or bottom_ft, a profile)")
+            require_between("cast.bottom_depth_ft", c.bottom_depth_ft, 1, 200, "ft")
+            floor = metres(c.bottom_depth_ft)
+            return ((0.0, floor), (300.0, floor))
+        if c.bottom_depth_ft is not None:
+            raise BadInput("cast.bottom_depth_ft", c.bottom_depth_ft, "left out when bottom_ft gives a profile")
+        last = -1.0
+        for i, (distance, depth) in enumerate(c.bottom_ft):
+            require_between(f"cast.bottom_ft[{i}][0]", distance, 0, 1000, "ft")
+            require_between(f"cast.bottom_ft[{i}][1]", depth, 1, 200, "ft")
+            if distance <= last:
+                raise BadInput(f"cast.bottom_ft[{i}][0]", distance, f"more than the {last:g} ft before it")
+            last = distance
+        return tuple((metres(x), metres(z)) for x, z in c.bottom_ft)
 
     def program_record(self) -> tuple[Phase, ...]:
         return tuple(_phase(i, p) for i, p in enumerate(self.program))
 
 
 def _phase(i: int, p: PhaseBody) -> Phase:
+    """The core's phase; BadInput when a number is out of range or one it needs is missing."""
     at = f"program[{i}]"
-    if p.to_depth_ft is not None:
-        require_between(f"{at}.to_depth_ft", p.to_depth_ft, 0, 200, "ft")
-    if p.for_s is not None:
-        require_between(f"{at}.for_s", p.for_s, 0, 600, "s")
-    if p.speed_ft_s is not None:
-        require_between(f"{at}.speed_ft_s", p.speed_ft_s, 0.1, 15, "ft/s")
-    if p.do == "fall" and p.to_depth_ft is None and p.for_s is None:
-        raise BadInput(f"{at}.to_depth_ft", None, "given for a fall (or for_s instead)")
-    if p.do == "pause" and p.for_s is None:
-        raise BadInput(f"{at}.for_s", None, "given in seconds for a pause")
-    if p.do == "retrieve" and p.speed_ft_s is None:
-        raise BadInput(f"{at}.speed_ft_s", None, "given in ft/s for a retrieve")
-    slack = p.line != "tight"
-    if p.do == "fall" and slack and i > 0:
-        raise BadInput(f"{at}.line", "slack", "tight after the first phase")
+    for name, (low, high, unit) in PHASE_RANGES.items():
+        value = getattr(p, name)
+        if value is not None:
+            require_between(f"{at}.{name}", value, low, high, unit)
+    if p.do in ("pause", "kill", "swing") and p.for_s is None:
+        raise BadInput(f"{at}.for_s", None, f"given in seconds for a {p.do}")
+    if p.do in ("retrieve", "slow-roll") and p.speed_ft_s is None:
+        raise BadInput(f"{at}.speed_ft_s", None, f"given in ft/s for a {p.do}")
+    if p.line is not None and p.do != "fall":
+        raise BadInput(f"{at}.line", p.line, "left out: only a fall is slack or tight")
+    if p.times is not None and p.do not in REPEATED:
+        raise BadInput(f"{at}.times", p.times, "left out: only " + ", ".join(REPEATED) + " repeat")
+
+    def si(value: float | None, per: float) -> float | None:
+        return None if value is None else value * per
+
     return Phase(
         p.do,
-        slack,
-        metres(p.to_depth_ft) if p.to_depth_ft is not None else None,
-        p.for_s,
-        metres(p.speed_ft_s) if p.speed_ft_s is not None else None,
+        slack=p.do == "fall" and p.line != "tight",
+        pulled_off_reel=bool(p.pulled_off_reel),
+        to_depth_m=si(p.to_depth_ft, M_PER_FT),
+        for_s=p.for_s,
+        speed_m_s=si(p.speed_ft_s, M_PER_FT),
+        lift_m=si(p.lift_in, M_PER_IN),
+        times=p.times,
+        wait_s=p.wait_s,
+        tip_m=si(p.rod_tip_height_ft, M_PER_FT),
     )

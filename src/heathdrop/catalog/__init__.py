@@ -61,6 +61,53 @@ class Family:
     hardware_g: float
     weed_meeting: float
     action: float
+    work: str
+    pace_factor: float
+    lift_kept: float
+    usual_trailer: str
+    blades: str
+    weights_oz: tuple[float, ...]
+
+
+@dataclass(frozen=True)
+class Blades:
+    """A spinnerbait's blade set: areas in place of the family's base."""
+
+    id: str
+    name: str
+    fall_drag_area_cm2: float
+    run_drag_area_cm2: float
+    run_lift_area_cm2: float
+
+
+@dataclass(frozen=True)
+class Softness:
+    """How much of a trailer's drag and action the cold takes, at its coldest."""
+
+    id: str
+    name: str
+    drag_lost: float
+    action_lost: float
+
+
+@dataclass(frozen=True)
+class Orientation:
+    """How a trailer is turned, as factors on its run drag and lift."""
+
+    id: str
+    name: str
+    run_factor: float
+    lift_factor: float
+
+
+@dataclass(frozen=True)
+class Plastic:
+    """What a trailer is poured of: its density and how readily it glides."""
+
+    id: str
+    name: str
+    material: str
+    glide_factor: float
 
 
 @dataclass(frozen=True)
@@ -75,6 +122,7 @@ class Trailer:
     action: float
     appendages: int
     catching: float
+    glide: float
     standard: bool
 
 
@@ -91,7 +139,6 @@ class Model:
     line_friction: float
     head_run_factor: float
     bottom_grip: float
-    in_line_lift: float
     count_error: float
 
 
@@ -114,10 +161,14 @@ class Catalog:
 
     materials: dict[str, Material]
     heads: dict[str, HeadShape]
-    head_weights_oz: tuple[float, ...]
     skirts: dict[str, Skirt]
     families: dict[str, Family]
+    blades: dict[str, Blades]
     trailers: dict[str, Trailer]
+    softness: dict[str, Softness]
+    orientation: dict[str, Orientation]
+    plastic: dict[str, Plastic]
+    cold: dict[str, float]
     lines: dict[str, LineSpec]
     model: Model
     activity: dict[str, Any]
@@ -141,7 +192,10 @@ def _read(name: str) -> dict[str, Any]:
 
 
 def _records(kind: type[R], rows: dict[str, dict[str, Any]]) -> dict[str, R]:
-    return {id_: kind(id=id_, **row) for id_, row in rows.items()}  # type: ignore[call-arg]
+    def one(id_: str, row: dict[str, Any]) -> R:
+        return kind(id=id_, **{k: tuple(v) if isinstance(v, list) else v for k, v in row.items()})  # type: ignore[call-arg]
+
+    return {id_: one(id_, row) for id_, row in rows.items()}
 
 
 def _line_spec(id_: str, row: dict[str, Any]) -> LineSpec:
@@ -157,7 +211,7 @@ def _target(row: dict[str, Any]) -> ActivityTarget:
 @cache
 def load() -> Catalog:
     """Read the shipped catalogue (cached: the same object each time)."""
-    names = ("model", "materials", "heads", "skirts", "families", "trailers", "lines", "activity", "cover")
+    names = ("model", "materials", "heads", "skirts", "families", "trailers", "plastics", "lines", "activity", "cover")
     files = {name: _read(name) for name in names}
     provenance = {
         name: {column: Provenance(**p) for column, p in data.get("provenance", {}).items()} for name, data in files.items()
@@ -165,9 +219,13 @@ def load() -> Catalog:
     return Catalog(
         materials=_records(Material, files["materials"]["materials"]),
         heads=_records(HeadShape, files["heads"]["shapes"]),
-        head_weights_oz=tuple(files["heads"]["standard"]["weights_oz"]),
         skirts=_records(Skirt, files["skirts"]["skirts"]),
         families=_records(Family, files["families"]["families"]),
+        blades=_records(Blades, files["families"]["blades"]),
+        softness=_records(Softness, files["plastics"]["softness"]),
+        orientation=_records(Orientation, files["plastics"]["orientation"]),
+        plastic=_records(Plastic, files["plastics"]["plastic"]),
+        cold=files["plastics"]["cold"],
         trailers=_records(Trailer, files["trailers"]["trailers"]),
         lines={id_: _line_spec(id_, row) for id_, row in files["lines"]["lines"].items()},
         model=Model(**files["model"]["numbers"]),

@@ -15,15 +15,16 @@ from numpy.typing import NDArray
 
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics import chain
-from heathdrop.physics.fall import depth_after_s, time_to_depth_s
+from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.line import Line
+from heathdrop.physics.program import LONGEST_CAST_S, Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-LONGEST_CAST_S = 600.0
-AT_THE_ROD_M = 1.5
 #: The useful part of a retrieve: lure between these shares of the cast away.
 USEFUL = (0.8, 0.2)
+#: Line lies on the surface from here on: a fifth of the cast, at most 4 m, from the tip.
+MEETS_WATER = (0.2, 4.0)
 
 
 @dataclass(frozen=True)
@@ -43,14 +44,16 @@ class Fidelity:
         return nodes
 
 
-#: What screens show, and what a search looks through; docs/model.md gives their measured errors.
+#: What screens show; docs/model.md gives its measured error.
 DISPLAY = Fidelity(24, 0.3, 0.025, 0.05)
-SEARCH = Fidelity(10, 0.35, 0.06, 0.12)
 
 
 @dataclass(frozen=True)
 class Cast:
-    """Where the line starts: distance of the cast, rod-tip height, bottom profile (all m)."""
+    """Where the line starts: distance of the cast, rod-tip height, bottom profile (all m).
+
+    ``bottom`` holds (distance from the angler, depth) pairs, distance rising: level, sloping or stepped.
+    """
 
     distance_m: float
     rod_tip_m: float
@@ -60,21 +63,15 @@ class Cast:
         """The bottom as an array of (distance, depth) rows."""
         return np.asarray(self.bottom, dtype=np.float64)
 
-
-@dataclass(frozen=True)
-class Phase:
-    """One step of a programme. Unused fields stay None; times s, lengths m, speeds m/s."""
-
-    do: str
-    slack: bool = False
-    to_depth_m: float | None = None
-    for_s: float | None = None
-    speed_m_s: float | None = None
+    def bottom_at(self, distance_m: float) -> float:
+        """Depth of the bottom (m) at a distance from the angler."""
+        rows = self.bottom_rows()
+        return float(np.interp(distance_m, rows[:, 0], rows[:, 1]))
 
 
 @dataclass(frozen=True)
 class CastResult:
-    """Samples of a cast (columns of ``chain.S_*``) and where the fall ended."""
+    """Samples of a cast (columns of ``chain.S_*``) and where the first fall ended."""
 
     cast: Cast
     samples: NDArray[np.float64]
@@ -96,6 +93,17 @@ class CastResult:
     @property
     def depth_m(self) -> NDArray[np.float64]:
         return self._column(chain.S_Z)
+
+    @property
+    def on_bottom(self) -> NDArray[np.bool_]:
+        return self._column(chain.S_BOTTOM) > 0.5
+
+    @property
+    def bottom_s(self) -> float:
+        """Seconds spent on the bottom."""
+        if self.samples.shape[0] < 2:
+            return 0.0
+        return float(np.sum(np.diff(self.time_s) * self.on_bottom[1:]))
 
     def useful(self) -> NDArray[np.float64]:
         """Depths (m) after the fall while the lure is 80 % to 20 % of the cast away."""
@@ -139,6 +147,11 @@ def line_row(line: Line, water: Water) -> NDArray[np.float64]:
     return np.array([line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, 0.5 * rho * math.pi * d * line.friction, rho])
 
 
+def surface_line_m(cast: Cast) -> float:
+    """Line lying on the surface after the cast, m."""
+    return cast.distance_m - min(MEETS_WATER[0] * cast.distance_m, MEETS_WATER[1])
+
+
 def fly(
     lure: Lure,
     line: Line,
@@ -152,24 +165,25 @@ def fly(
 ) -> CastResult:
     """Play ``program`` and return the cast's samples, at most ``sample_s`` apart.
 
-    Raises BadInput when the programme cannot be played (unknown phase, missing
-    or negative number, more than ten minutes).
+    Raises BadInput when the programme cannot be played: an unknown phase, a
+    missing or impossible number, more than ten minutes, or a phase for which
+    no line is left out.
     """
     if not program:
         raise BadInput("program", "empty", "a list of at least one phase")
-    bottom = cast.bottom_rows()
-    entry_bottom = float(np.interp(cast.distance_m, bottom[:, 0], bottom[:, 1]))
-    rows: list[list[float]] = []
     fall_s, z0, first = 0.0, 0.0, 0
+    head = np.empty((0, chain.SAMPLE_COLUMNS))
     if program[0].do == "fall" and program[0].slack:
-        fall_s, z0 = _slack_fall(program[0], lure, line, water, entry_bottom)
-        rows = _fall_rows(lure, line, water, cast, fall_s, z0, entry_bottom, sample_s)
+        fall_s, z0 = _slack_fall(program[0], lure, line, water, cast)
+        dragged = 0.5 * surface_line_m(cast) if program[0].pulled_off_reel else 0.0
+        head = _fall_rows(lure, line, water, cast, fall_s, z0, sample_s, dragged)
         first = 1
-    legs = np.array([_leg(i, p, cast) for i, p in enumerate(program) if i >= first], dtype=np.float64)
-    head = np.asarray(rows, dtype=np.float64).reshape(-1, chain.SAMPLE_COLUMNS)
+    still = float(fall_speed_m_s(lure.net_weight_n, lure.fall_drag_area_m2, 0.0, line, water))
+    scene = Scene(cast.distance_m, max(z for _, z in cast.bottom), still, cast.rod_tip_m)
+    legs = np.array(legs_of(program, first, scene), dtype=np.float64)
     if legs.size == 0:
         return CastResult(cast, head, fall_s, z0)
-    room = int((min(float(legs[:, chain.LEG_TIME].sum()), LONGEST_CAST_S)) / sample_s) + 4
+    room = int(min(float(legs[:, chain.LEG_TIME].sum()), 2.0 * LONGEST_CAST_S) / sample_s) + 4
     out = np.zeros((room, chain.SAMPLE_COLUMNS))
     mesh = fidelity.mesh()
     drawn = np.zeros((room if shapes else 0, mesh.size, 2))
@@ -177,7 +191,7 @@ def fly(
     k = chain.run_chain(
         lure_row(lure),
         line_row(line, water),
-        bottom,
+        cast.bottom_rows(),
         legs,
         mesh,
         start,
@@ -187,53 +201,59 @@ def fly(
         out,
         drawn,
     )
-    return CastResult(cast, np.vstack([head, out[:k]]), fall_s, z0, drawn[:k])
+    _all_played(program, out[:k])
+    if shapes and head.shape[0]:
+        drawn = np.concatenate([_hanging(head, mesh.size), drawn[:k]])
+    return CastResult(cast, np.vstack([head, out[:k]]), fall_s, z0, drawn[: head.shape[0] + k])
 
 
-def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, bottom_m: float) -> tuple[float, float]:
+def _all_played(program: Sequence[Phase], samples: NDArray[np.float64]) -> None:
+    """Refuse a programme in which a phase begins with the lure already at the rod."""
+    reached = int(samples[-1, chain.S_PHASE])
+    if reached < len(program) - 1:
+        late = reached + 1
+        raise BadInput(f"program[{late}].do", program[late].do, f"left out: no line is left after phase {reached}")
+
+
+def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, cast: Cast) -> tuple[float, float]:
     """Seconds and end depth of a slack fall, stopped by the bottom."""
-    if phase.to_depth_m is not None:
-        depth = min(require_between("to_depth", phase.to_depth_m, 0.0, 1e4, "m"), bottom_m)
-    elif phase.for_s is not None:
-        seconds = require_between("for_s", phase.for_s, 0.0, LONGEST_CAST_S, "s")
-        depth = min(depth_after_s(lure, seconds, line, water), bottom_m)
-        return seconds, depth
-    else:
-        raise BadInput("fall", None, "given to_depth_ft or for_s")
-    seconds = time_to_depth_s(lure, depth, line, water)
+    bottom_m = cast.bottom_at(cast.distance_m)
+    dragged = 0.5 * surface_line_m(cast) if phase.pulled_off_reel else 0.0
+    if phase.for_s is not None:
+        seconds = require_between("program[0].for_s", phase.for_s, 0.0, LONGEST_CAST_S, "s")
+        return seconds, min(depth_after_s(lure, seconds, line, water, dragged), bottom_m)
+    depth = bottom_m if phase.to_depth_m is None else min(require_between("to_depth", phase.to_depth_m, 0.0, 1e4, "m"), bottom_m)
+    seconds = time_to_depth_s(lure, depth, line, water, dragged)
     if seconds > LONGEST_CAST_S:
-        raise BadInput("net_weight_n", lure.net_weight_n, "enough to sink there within ten minutes")
+        raise BadInput("lure.net_weight_n", lure.net_weight_n, "enough to sink there within ten minutes")
     return seconds, depth
 
 
 def _fall_rows(
-    lure: Lure, line: Line, water: Water, cast: Cast, fall_s: float, z0: float, bottom_m: float, sample_s: float
-) -> list[list[float]]:
+    lure: Lure, line: Line, water: Water, cast: Cast, fall_s: float, z0: float, sample_s: float, dragged_m: float
+) -> NDArray[np.float64]:
     """Samples of the closed-form fall, its end left to the simulation's first sample."""
-    rows = []
-    for i in range(math.ceil(fall_s / sample_s)):
-        t = i * sample_s
-        depth = min(depth_after_s(lure, t, line, water), z0)
-        grounded = 1.0 if depth >= bottom_m - 1e-6 else 0.0
-        rows.append([t, cast.distance_m, depth, 0.0, 0.0, grounded, 0.0, -cast.rod_tip_m, cast.distance_m + depth])
+    times = np.arange(math.ceil(fall_s / sample_s)) * sample_s
+    rows = np.zeros((times.size, chain.SAMPLE_COLUMNS))
+    depths = np.array([min(depth_after_s(lure, float(t), line, water, dragged_m), z0) for t in times])
+    rows[:, chain.S_T] = times
+    rows[:, chain.S_X] = cast.distance_m
+    rows[:, chain.S_Z] = depths
+    rows[:, chain.S_BOTTOM] = depths >= cast.bottom_at(cast.distance_m) - 1e-6
+    rows[:, chain.S_TIP_Z] = -cast.rod_tip_m
+    rows[:, chain.S_LINE] = cast.distance_m + depths
     return rows
 
 
-def _leg(index: int, phase: Phase, cast: Cast) -> list[float]:
-    """One leg of the simulation for one phase."""
-    leg = [LONGEST_CAST_S, 0.0, 0.0, 0.0, chain.FAR, -chain.FAR, -chain.FAR, 0.0, float(index)]
-    if phase.do == "retrieve":
-        if phase.speed_m_s is None:
-            raise BadInput(f"program[{index}].speed_ft_s", None, "given for a retrieve")
-        leg[chain.LEG_REEL] = require_between(f"program[{index}].speed_ft_s", phase.speed_m_s, 0.01, 5.0, "m/s")
-        leg[chain.LEG_NEAR] = AT_THE_ROD_M
-        leg[chain.LEG_TIME] = phase.for_s if phase.for_s is not None else cast.distance_m * 1.6 / phase.speed_m_s + 30.0
-    elif phase.do in ("pause", "fall"):
-        if phase.for_s is None and phase.to_depth_m is None:
-            raise BadInput(f"program[{index}].for_s", None, f"given for a {phase.do}")
-        leg[chain.LEG_TIME] = phase.for_s if phase.for_s is not None else 120.0
-        if phase.to_depth_m is not None:
-            leg[chain.LEG_DEPTH] = phase.to_depth_m
-    else:
-        raise BadInput(f"program[{index}].do", phase.do, "one of fall, retrieve, pause")
-    return leg
+def _hanging(head: NDArray[np.float64], nodes: int) -> NDArray[np.float64]:
+    """The line's shape during the slack fall: on the surface, then straight down to the lure."""
+    shapes = np.zeros((head.shape[0], nodes, 2))
+    for row, shape in zip(head, shapes, strict=True):
+        x0, z, tip = row[chain.S_X], row[chain.S_Z], row[chain.S_TIP_Z]
+        meets = min(MEETS_WATER[0] * x0, MEETS_WATER[1])
+        corners = np.array([[0.0, tip], [meets, 0.0], [x0, 0.0], [x0, z]])
+        along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(corners, axis=0).T))])
+        at = np.linspace(0.0, along[-1], nodes)
+        shape[:, 0] = np.interp(at, along, corners[:, 0])
+        shape[:, 1] = np.interp(at, along, corners[:, 1])
+    return shapes

@@ -24,10 +24,16 @@ from heathdrop.compiled import compiled
 GRAVITY = 9.80665
 #: Smoothing, in metres, of the lure's passage through the surface.
 SKIN_M = 0.03
+#: Share of its drag that a lure keeps while it skims along the surface (assumption).
+PLANING = 0.5
 #: Damping of line in the air, N·s/m per metre: only there to still it.
 AIR_DAMPING = 1e-3
 #: Share of a length error taken back in one step, and the speed it may cause (m/s).
 LENGTH_RELAX, LENGTH_SPEED = 0.3, 0.3
+#: A bottom that rises this much within one step is a wall to the lure, m.
+WALL_M = 0.05
+#: How far ahead of a lure at the foot of a ledge the ledge is looked for, m.
+WALL_REACH_M = 0.15
 #: Rounds in which segments may change between tight and slack in one step.
 PIVOTS = 10
 
@@ -40,8 +46,8 @@ STATE_ROWS = 20
 # Line and water parameters.
 (L_AREA, L_DENSITY, L_NORMAL, L_VISC, L_TANGENT, WATER_RHO) = range(6)
 # One leg of a programme.
-(LEG_TIME, LEG_REEL, LEG_TIP_X, LEG_TIP_Z, LEG_DEPTH, LEG_RISE, LEG_NEAR, LEG_BOTTOM, LEG_PHASE) = range(9)
-LEG_COLUMNS = 9
+(LEG_TIME, LEG_REEL, LEG_TIP_X, LEG_TIP_Z, LEG_DEPTH, LEG_RISE, LEG_NEAR, LEG_BOTTOM, LEG_PHASE, LEG_CLEAR, LEG_TIGHT) = range(11)
+LEG_COLUMNS = 11
 #: Stands for "no such end": finite, because the compiled code assumes finite numbers.
 FAR = 1e9
 # One sample.
@@ -116,9 +122,10 @@ def _directions(s, n):
         ex = s[X, j + 1] - s[X, j]
         ez = s[Z, j + 1] - s[Z, j]
         length = math.sqrt(ex * ex + ez * ez) + 1e-12
+        inverse = 1.0 / length
         s[LN, j] = length
-        s[DX, j] = ex / length
-        s[DZ, j] = ez / length
+        s[DX, j] = ex * inverse
+        s[DZ, j] = ez * inverse
 
 
 @compiled
@@ -175,7 +182,7 @@ def _line_nodes(s, mesh, n, length, reel, line, dt):
         # Sideways, a node carries enough extra mass that a tight line stays
         # stable at this step; its motion is ruled by drag, not by inertia.
         pull = max(s[TP, i - 1], s[TP, i])
-        heavy = mass + 0.5 * pull * dt * dt * (1.0 / la + 1.0 / lb)
+        heavy = mass + 0.5 * pull * dt * dt * both / (la * lb)
         down = g_area * (line[L_DENSITY] * both - rho * wet)
         at = 1.0 / (mass / dt + dtan)
         an = 1.0 / (heavy / dt + dn)
@@ -190,7 +197,7 @@ def _line_nodes(s, mesh, n, length, reel, line, dt):
 
 
 @compiled
-def _lure_node(s, mesh, n, length, lure, line, dt, grounded, slope, press):
+def _lure_node(s, mesh, n, length, lure, line, dt, grounded, walled, slope, press):
     """Free velocity and mobility of the lure with its last half segment of line.
 
     Returns the upward hydrodynamic force (N) for the bottom's account.
@@ -203,7 +210,8 @@ def _lure_node(s, mesh, n, length, lure, line, dt, grounded, slope, press):
     fade = min(1.0, 2.0 * abs(u) / speed) if lure[FADE] > 0.5 else 1.0
     side = -1.0 if u > 0.0 else 1.0
     rho = line[WATER_RHO]
-    kd = 0.5 * rho * area * wet
+    # A lure skimming the surface planes: it sheds its lift and weight first, its drag only in part.
+    kd = 0.5 * rho * area * max(wet, PLANING)
     kl = 0.5 * rho * lure[A_LIFT] * wet * fade * side
     mx = kd * u + kl * w
     mz = kd * w - kl * u
@@ -229,7 +237,12 @@ def _lure_node(s, mesh, n, length, lure, line, dt, grounded, slope, press):
     a11 = mass / dt + j11 + dn * tx * tx
     f0 = mass / dt * u - speed * mx + j00 * u + j01 * w - tz * (dn * un - gn)
     f1 = mass / dt * w - speed * mz + j10 * u + j11 * w + tx * (dn * un - gn) + weight
-    if grounded:
+    if walled:
+        # Against a ledge: only up or down it.
+        b = 1.0 / a11
+        s[US, n], s[WS, n] = 0.0, b * f1
+        s[B00, n], s[B01, n], s[B10, n], s[B11, n] = 0.0, 0.0, 0.0, b
+    elif grounded:
         # Along the bottom only, with Coulomb friction as a drag.
         rub = lure[GRIP] * press / max(abs(u), 1e-3)
         b = 1.0 / (a00 + rub + slope * (a01 + a10) + slope * slope * a11)
@@ -327,7 +340,8 @@ def _tensions(s, work, n):
 
 @compiled
 def _move(s, n, dt, bottom):
-    """Apply the tensions, move the nodes, keep the line above the bottom."""
+    """Apply the tensions, move the nodes, keep the line above the bottom. Returns whether a ledge stopped the lure."""
+    wall = False
     for i in range(1, n + 1):
         gx = -s[T, i - 1] * s[DX, i - 1]
         gz = -s[T, i - 1] * s[DZ, i - 1]
@@ -339,6 +353,12 @@ def _move(s, n, dt, bottom):
         s[X, i] += dt * s[U, i]
         s[Z, i] += dt * s[W, i]
         floor = bottom_at(s[X, i], bottom)
+        if i == n and s[Z, i] > floor + WALL_M and bottom_at(s[X, i] - dt * s[U, i], bottom) > floor + WALL_M:
+            # A ledge in the way: the lure stays at its foot until the line lifts it.
+            s[X, i] -= dt * s[U, i]
+            s[U, i] = 0.0
+            wall = True
+            floor = bottom_at(s[X, i], bottom)
         if s[Z, i] > floor:
             s[Z, i] = floor
             if i < n and s[W, i] > 0.0:
@@ -347,6 +367,7 @@ def _move(s, n, dt, bottom):
         s[Z, n] = -SKIN_M
         if s[W, n] < 0.0:
             s[W, n] = 0.0
+    return wall
 
 
 @compiled
@@ -385,13 +406,15 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
     _directions(s, n)
     t = start[4]
     grounded = start[1] >= bottom_at(start[0], bottom) - 1e-3
+    walled = False
     press = lure[WEIGHT]
     k = 0
     due = t
     for leg in range(legs.shape[0]):
-        reel = legs[leg, LEG_REEL]
+        steady = legs[leg, LEG_REEL]
+        clear = legs[leg, LEG_CLEAR]
         tip_speed = math.hypot(legs[leg, LEG_TIP_X], legs[leg, LEG_TIP_Z])
-        dt = min(dt_max, step_m / max(max(abs(reel), tip_speed), 0.4))
+        dt = min(dt_max, step_m / max(max(abs(steady), tip_speed), 0.4))
         end = t + legs[leg, LEG_TIME]
         while t < end - 1e-9:
             if t >= due - 1e-9:
@@ -402,6 +425,11 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
                 due += sample_s
             h = min(dt, end - t)
             t += h
+            reel = steady
+            if clear > 0.0:
+                # Slow-rolling hand: full pace at the bottom, slower the further the lure has lifted off.
+                height = bottom_at(s[X, n], bottom) - s[Z, n]
+                reel = steady * min(1.0, max(0.15, 1.5 - height / clear))
             if length - reel * h < 0.4 - s[Z, 0]:
                 _record(out, shapes, k, t, s, n, legs[leg, LEG_PHASE], grounded, length)
                 return k + 1
@@ -412,16 +440,20 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
             slope = (bottom_at(s[X, n] + 0.05, bottom) - bottom_at(s[X, n] - 0.05, bottom)) / 0.1
             if abs(slope) > 1.5:
                 slope = 0.0
-            up = _lure_node(s, mesh, n, length, lure, line, h, grounded, slope, press)
+            if walled:
+                walled = bottom_at(s[X, n] - WALL_REACH_M, bottom) < s[Z, n]
+            up = _lure_node(s, mesh, n, length, lure, line, h, grounded, walled, slope, press)
             _assemble(s, mesh, n, length, h)
             _tensions(s, work, n)
             s[X, 0] += h * s[US, 0]
             s[Z, 0] += h * s[WS, 0]
-            _move(s, n, h, bottom)
+            walled = _move(s, n, h, bottom) or walled
             _directions(s, n)
             press = lure[WEIGHT] - up - s[T, n - 1] * s[DZ, n - 1]
             here = bottom_at(s[X, n], bottom)
-            if grounded:
+            if walled:
+                grounded = False
+            elif grounded:
                 grounded = press > 0.0 and s[Z, n] >= here - 0.02
                 if grounded:
                     s[Z, n] = here
@@ -431,7 +463,13 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
             press = max(press, 0.0)
             if s[Z, n] >= legs[leg, LEG_DEPTH] or s[Z, n] <= legs[leg, LEG_RISE]:
                 break
-            if s[X, n] <= legs[leg, LEG_NEAR] or (legs[leg, LEG_BOTTOM] > 0.5 and grounded):
+            straight = math.hypot(s[X, n] - s[X, 0], s[Z, n] - s[Z, 0])
+            if legs[leg, LEG_TIGHT] > 0.0 and straight >= legs[leg, LEG_TIGHT] * length:
+                break
+            if s[X, n] <= legs[leg, LEG_NEAR]:
+                _record(out, shapes, k, t, s, n, legs[leg, LEG_PHASE], grounded, length)
+                return k + 1
+            if legs[leg, LEG_BOTTOM] > 0.5 and grounded:
                 break
     _record(out, shapes, k, t, s, n, legs[legs.shape[0] - 1, LEG_PHASE], grounded, length)
     return k + 1

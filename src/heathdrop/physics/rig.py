@@ -10,7 +10,18 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from heathdrop.catalog import Catalog, Family, HeadShape, Material, Skirt, Trailer
+from heathdrop.catalog import (
+    Blades,
+    Catalog,
+    Family,
+    HeadShape,
+    Material,
+    Orientation,
+    Plastic,
+    Skirt,
+    Softness,
+    Trailer,
+)
 from heathdrop.errors import BadInput, require_between
 from heathdrop.units import GRAVITY_M_S2, kilograms, square_metres
 
@@ -30,7 +41,7 @@ class Lure:
 
 @dataclass(frozen=True)
 class Rig:
-    """A rig by its parts. ``head_kg`` is the head alone, ``trailer_length_in`` as rigged."""
+    """A rig by its parts. ``head_oz`` is the head alone, ``trailer_length_in`` as rigged."""
 
     family: Family
     head_shape: HeadShape
@@ -39,6 +50,10 @@ class Rig:
     skirt: Skirt
     trailer: Trailer
     trailer_length_in: float
+    plastic: Plastic
+    softness: Softness
+    orientation: Orientation
+    blades: Blades | None = None
 
 
 def rig_by_name(
@@ -50,6 +65,11 @@ def rig_by_name(
     head_material: str = "lead",
     trailer_length_in: float | None = None,
     skirt: str | None = None,
+    head_shape: str | None = None,
+    plastic: str | None = None,
+    softness: str | None = None,
+    orientation: str | None = None,
+    blades: str | None = None,
     at: str = "",
 ) -> Rig:
     """A rig from catalogue names; BadInput names what is unknown or out of range.
@@ -67,7 +87,22 @@ def rig_by_name(
     length = tail.length_in if trailer_length_in is None or tail.id == "none" else trailer_length_in
     if tail.id != "none":
         require_between(at + "trailer_length_in", length, 0.5, 10.0, "in")
-    return Rig(kind, catalog.heads[kind.head_shape], material, head_oz, dress, tail, length)
+    if blades is not None and not kind.blades:
+        raise BadInput(at + "blades", blades, f"left out: a {kind.name} has no blades to choose")
+    set_ = catalog.pick("blades", at + "blades", blades or kind.blades) if kind.blades else None
+    return Rig(
+        kind,
+        catalog.pick("heads", at + "head_shape", head_shape or kind.head_shape),
+        material,
+        head_oz,
+        dress,
+        tail,
+        length,
+        catalog.pick("plastic", at + "plastic", plastic or "neutral"),
+        catalog.pick("softness", at + "softness", softness or "soft"),
+        catalog.pick("orientation", at + "orientation", orientation or "flat"),
+        set_,
+    )
 
 
 def disc_area_m2(mass_kg: float, density_kg_m3: float) -> float:
@@ -81,34 +116,81 @@ def trailer_scale(rig: Rig) -> float:
     return rig.trailer_length_in / rig.trailer.length_in if rig.trailer.length_in else 1.0
 
 
-def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float) -> Lure:
-    """The rig's mass, net weight and areas in water of the given density.
+def stiffness(catalog: Catalog, temperature_f: float) -> float:
+    """How far the cold has stiffened plastic, 0 (not at all) to 1 (at its coldest)."""
+    warm, cold = catalog.cold["stiffens_below_f"], catalog.cold["coldest_f"]
+    return min(1.0, max(0.0, (warm - temperature_f) / (warm - cold)))
 
-    Trailer areas scale with length squared, its mass with length cubed.
+
+def liveliness(catalog: Catalog, rig: Rig, temperature_f: float) -> float:
+    """Share of its action a trailer keeps in water of this temperature."""
+    return 1.0 - rig.softness.action_lost * stiffness(catalog, temperature_f)
+
+
+@dataclass(frozen=True)
+class Areas:
+    """A rig's areas part by part, cm²: (head, family base, skirt, trailer)."""
+
+    fall: tuple[float, float, float, float]
+    run: tuple[float, float, float, float]
+    lift: tuple[float, float, float, float]
+
+
+def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
+    """Fall drag, run drag and run lift of each part (cm²) in water of this temperature.
+
+    Trailer areas scale with length squared; cold, orientation and trailing in line take their share.
     """
+    disc = disc_area_m2(kilograms(rig.head_oz), rig.head_material.density_g_cm3 * 1000.0) * 1e4
+    base, tail = rig.blades or rig.family, rig.trailer
+    square = trailer_scale(rig) ** 2
+    alive = 1.0 - rig.softness.drag_lost * stiffness(catalog, temperature_f) * min(1.0, tail.appendages)
+    turned = rig.orientation
+    return Areas(
+        fall=(
+            rig.head_shape.fall_factor * disc,
+            base.fall_drag_area_cm2,
+            rig.skirt.fall_drag_area_cm2,
+            square * alive * tail.fall_drag_area_cm2,
+        ),
+        run=(
+            catalog.model.head_run_factor * disc,
+            base.run_drag_area_cm2,
+            0.0,
+            square * alive * turned.run_factor * tail.run_drag_area_cm2,
+        ),
+        lift=(
+            0.0,
+            base.run_lift_area_cm2,
+            0.0,
+            square * alive * turned.lift_factor * rig.family.lift_kept * tail.run_lift_area_cm2,
+        ),
+    )
+
+
+def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_f: float = 60.0) -> Lure:
+    """The rig's mass, net weight, areas and glide in water of the given density and temperature."""
     grams = 1e-3
-    head_kg = kilograms(rig.head_oz)
-    scale = trailer_scale(rig)
+    plastic = catalog.materials[rig.plastic.material]
     parts = (
-        (head_kg, rig.head_material.density_g_cm3),
+        (kilograms(rig.head_oz), rig.head_material.density_g_cm3),
         (rig.family.hardware_g * grams, catalog.materials["steel"].density_g_cm3),
         (rig.skirt.mass_g * grams, catalog.materials["silicone"].density_g_cm3),
-        (rig.trailer.mass_g * scale**3 * grams, catalog.materials["neutral"].density_g_cm3),
+        (rig.trailer.mass_g * trailer_scale(rig) ** 3 * grams, plastic.density_g_cm3),
     )
     mass = sum(m for m, _ in parts)
     net = GRAVITY_M_S2 * sum(m * (1.0 - water_density_kg_m3 / (rho * 1000.0)) for m, rho in parts)
-    disc = disc_area_m2(head_kg, rig.head_material.density_g_cm3 * 1000.0)
-    body, tail = rig.family, rig.trailer
-    square = scale * scale
-    fall = body.fall_drag_area_cm2 + rig.skirt.fall_drag_area_cm2 + square * tail.fall_drag_area_cm2
-    run = body.run_drag_area_cm2 + square * tail.run_drag_area_cm2
-    lift = body.run_lift_area_cm2 + square * tail.run_lift_area_cm2
+    areas = areas_of(catalog, rig, temperature_f)
+    fall = sum(areas.fall)
+    # The trailer glides, head and skirt do not: the rig glides by the trailer's share of the fall area.
+    glide = rig.trailer.glide * rig.plastic.glide_factor * areas.fall[3] / fall if fall > 0.0 else 0.0
     return Lure(
         mass_kg=mass,
         net_weight_n=net,
-        fall_drag_area_m2=rig.head_shape.fall_factor * disc + square_metres(fall),
-        run_drag_area_m2=catalog.model.head_run_factor * disc + square_metres(run),
-        run_lift_area_m2=square_metres(lift),
+        fall_drag_area_m2=square_metres(fall),
+        run_drag_area_m2=square_metres(sum(areas.run)),
+        run_lift_area_m2=square_metres(sum(areas.lift)),
+        glide_ratio=glide,
     )
 
 
@@ -121,33 +203,18 @@ class Spread:
     lift: float
 
 
-def spread_of(catalog: Catalog, rig: Rig) -> Spread:
+def spread_of(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> Spread:
     """Spread of the rig's areas from its parts' spreads, taken as independent."""
     source = catalog.provenance
-    square = trailer_scale(rig) ** 2
-    head = kilograms(rig.head_oz)
-    disc = disc_area_m2(head, rig.head_material.density_g_cm3 * 1000.0) * 1e4
-    body, tail, dress = rig.family, rig.trailer, rig.skirt
+    areas = areas_of(catalog, rig, temperature_f)
+    family, trailer, skirt = source["families"], source["trailers"], source["skirts"]
+    head = source["heads"]["fall_factor"].spread, source["model"]["head_run_factor"].spread, 0.0
+    columns = ("fall_drag_area_cm2", "run_drag_area_cm2", "run_lift_area_cm2")
 
-    def joined(*parts: tuple[float, float]) -> float:
-        total = sum(a for a, _ in parts)
-        return math.sqrt(sum((a * s) ** 2 for a, s in parts)) / total if total > 0.0 else 0.0
+    def joined(parts: tuple[float, ...], k: int) -> float:
+        of_skirt = skirt["fall_drag_area_cm2"].spread
+        spreads = (head[k], family[columns[k]].spread, of_skirt, trailer[columns[k]].spread)
+        total = sum(parts)
+        return math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads, strict=True))) / total if total > 0.0 else 0.0
 
-    family, trailer = source["families"], source["trailers"]
-    return Spread(
-        fall=joined(
-            (rig.head_shape.fall_factor * disc, source["heads"]["fall_factor"].spread),
-            (body.fall_drag_area_cm2, family["fall_drag_area_cm2"].spread),
-            (dress.fall_drag_area_cm2, source["skirts"]["fall_drag_area_cm2"].spread),
-            (square * tail.fall_drag_area_cm2, trailer["fall_drag_area_cm2"].spread),
-        ),
-        run=joined(
-            (catalog.model.head_run_factor * disc, source["model"]["head_run_factor"].spread),
-            (body.run_drag_area_cm2, family["run_drag_area_cm2"].spread),
-            (square * tail.run_drag_area_cm2, trailer["run_drag_area_cm2"].spread),
-        ),
-        lift=joined(
-            (body.run_lift_area_cm2, family["run_lift_area_cm2"].spread),
-            (square * tail.run_lift_area_cm2, trailer["run_lift_area_cm2"].spread),
-        ),
-    )
+    return Spread(joined(areas.fall, 0), joined(areas.run, 1), joined(areas.lift, 2))

@@ -13,13 +13,15 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import Cast, line_row, lure_row
+from heathdrop.physics.cast import Cast, fly, line_row, lure_row
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.line import Line
+from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing import search_loop as loop
-from heathdrop.sizing.tune import BOARD, Tuned
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.tune import BOARD, Tuned, grid_of, scene_of
 
 #: Normal quantile of a two-sided 80 % band.
 EIGHTY = 1.2816
@@ -35,16 +37,52 @@ class Bands:
     mean_high_m: float
 
 
-def fall_factors(catalog: Catalog, rig: Rig) -> tuple[float, float]:
+@dataclass(frozen=True)
+class CastBands:
+    """80 % bands of one cast: seconds of the first fall, mean useful depth (m, None without one)."""
+
+    fall_s: tuple[float, float]
+    mean_m: tuple[float, float] | None
+
+
+def cast_bands(
+    catalog: Catalog, rig: Rig, lure: Lure, line: Line, water: Water, cast: Cast, program: Sequence[Phase],
+    temperature_f: float,
+) -> CastBands:  # fmt: skip
+    """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full."""
+    s = spread_of(catalog, rig, temperature_f)
+    thick = replace(line, diameter_m=line.diameter_m * (1.0 + catalog.provenance["lines"]["diameters_mm"].spread))
+    cases = [
+        (lure, line),
+        (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line),
+        (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line),
+        (replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall)), line),
+        (lure, thick),
+    ]
+    plain, *moved = [fly(one, on, water, cast, program, sample_s=0.2) for one, on in cases]
+    low, high = fall_factors(catalog, rig, temperature_f)
+    fall = (plain.fall_s / high, plain.fall_s / low)
+    depths = plain.useful()
+    others = [m.useful() for m in moved]
+    if depths.size == 0 or any(o.size == 0 for o in others):
+        return CastBands(fall, None)
+    mean = float(depths.mean())
+    off = EIGHTY * math.sqrt(sum((float(o.mean()) - mean) ** 2 for o in others))
+    return CastBands(fall, (max(0.0, mean - off), mean + off))
+
+
+def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> tuple[float, float]:
     """Low and high factors of the fall rate: v goes as area to the power −1/2."""
-    sigma = 0.5 * spread_of(catalog, rig).fall
+    sigma = 0.5 * spread_of(catalog, rig, temperature_f).fall
     return math.exp(-EIGHTY * sigma), math.exp(EIGHTY * sigma)
 
 
-def bands_of(catalog: Catalog, rigs: Sequence[tuple[Rig, Lure, Tuned, float]], line: Line, water: Water, cast: Cast) -> list[Bands]:
-    """Bands for (rig, lure, setting, countdown s) at their settings."""
-    if not rigs:
+def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[Bands]:
+    """Bands for rated rigs at their own settings."""
+    if not rated:
         return []
+    line, water, cast = sizing.line, sizing.water, sizing.cast
+    rigs = [(r.rig, r.lure, r.tuned, r.countdown_s) for r in rated]
     lures, lines, settings = [], [], []
     for rig, lure, tuned, seconds in rigs:
         for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water):
@@ -52,19 +90,8 @@ def bands_of(catalog: Catalog, rigs: Sequence[tuple[Rig, Lure, Tuned, float]], l
             lines.append(line_row(on, water))
             settings.append((tuned.pace_m_s, start))
     results = np.zeros((len(lures), loop.RESULT_COLUMNS))
-    loop.replay(
-        np.array(lures),
-        np.array(lines),
-        cast.bottom_rows(),
-        cast.distance_m,
-        cast.rod_tip_m,
-        np.array([0.0, 1.0, 1e6]),
-        np.array([0.1, 1.0]),
-        np.array(settings),
-        BOARD.mesh(),
-        np.array([BOARD.step_m, BOARD.longest_step_s]),
-        results,
-    )
+    scene = scene_of(line, water, cast, (0.0, 1.0), 1e6)
+    loop.replay(np.array(lures), np.array(lines), scene, np.array(settings), grid_of(BOARD), results)
     means = results[:, loop.R_MEAN].reshape(len(rigs), -1)
     found = []
     for (rig, _, _, _), row in zip(rigs, means, strict=True):

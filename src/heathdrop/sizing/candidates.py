@@ -18,5 +18,5 @@ def standard_rigs(catalog: Catalog, families: tuple[str, ...]) -> list[Rig]:
         rig_by_name(catalog, family, oz, trailer)
         for family in families
         for trailer in standard_trailers(catalog)
-        for oz in catalog.head_weights_oz
+        for oz in catalog.families[family].weights_oz
     ]

@@ -11,7 +11,7 @@ from heathdrop.sizing.targets import Targets
 from heathdrop.sizing.tune import Tuned
 
 #: Exponents of the geometric mean (assumption: depth leads, the rest share evenly).
-WEIGHTS = {"depth": 0.40, "fall": 0.15, "cover": 0.15, "action": 0.15, "profile": 0.15}
+WEIGHTS = {"depth": 0.40, "fall": 0.15, "cover": 0.15, "action": 0.15, "profile": 0.15, "touch": 0.15}
 #: Softness: natural log for ratios, action levels for action.
 FALL_EDGE, PROFILE_EDGE, ACTION_EDGE = 0.25, 0.5, 1.2
 #: Share of a rig's action that is the family's own; the rest is the trailer's.
@@ -47,18 +47,33 @@ def bulk_of(rig: Rig) -> float:
     return rig.trailer.run_drag_area_cm2 * (rig.trailer_length_in / rig.trailer.length_in) ** 2
 
 
-def fits_of(rig: Rig, tuned: Tuned, fall_ft_s: float, cover: CoverOdds, targets: Targets) -> Fits:
-    """Part fits and their weighted geometric mean, so that one failure cannot hide."""
+def touch_fit(touch: float) -> float:
+    """Fit of a touch W / (W + F): 1 − e^(−W/F), so that a lure twice the line's pull is well felt."""
+    if touch >= 1.0:
+        return 1.0
+    return 1.0 - math.exp(-touch / (1.0 - touch))
+
+
+def fits_of(
+    rig: Rig, tuned: Tuned, fall_ft_s: float, cover: CoverOdds, targets: Targets, action: float, touch: float | None = None
+) -> Fits:
+    """Part fits and their weighted geometric mean, so that one failure cannot hide.
+
+    ``action`` is the rig's in this water; ``touch`` (0..1) counts only where the bottom must be felt.
+    """
     parts = {
         "depth": tuned.soft_share * tuned.comfort,
         "fall": _within(fall_ft_s, targets.fall_ft_s, FALL_EDGE),
         "cover": cover.passes * (1.0 - cover.fouls) * (1.0 - cover.hangs),
-        "action": math.exp(-(((action_of(rig) - targets.action) / ACTION_EDGE) ** 2)),
+        "action": math.exp(-(((action - targets.action) / ACTION_EDGE) ** 2)),
         "profile": _within(max(bulk_of(rig), 0.1), targets.bulk_cm2, PROFILE_EDGE),
     }
+    if touch is not None:
+        parts["touch"] = touch
+    total = sum(WEIGHTS[k] for k in parts)
     if any(v <= 0.0 for v in parts.values()):
         score = 0.0
     else:
-        score = math.exp(sum(WEIGHTS[k] * math.log(v) for k, v in parts.items()))
+        score = math.exp(sum(WEIGHTS[k] * math.log(v) for k, v in parts.items()) / total)
     costs = {k: WEIGHTS[k] * -math.log(max(v, 1e-12)) for k, v in parts.items()}
     return Fits(parts, score, max(costs, key=lambda k: costs[k]))

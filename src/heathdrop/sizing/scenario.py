@@ -9,6 +9,8 @@ from heathdrop.errors import BadInput, require_between
 SEASONS = ("winter", "pre-spawn", "spawn", "post-spawn", "summer", "fall")
 TRENDS = ("rising", "steady", "falling")
 LIGHTS = ("sunny", "mixed", "overcast", "low")
+#: How the bottom runs under the cast, shallower toward the angler.
+BOTTOMS = ("level", "slope", "steps")
 FORAGES = ("crawfish", "bluegill", "baitfish")
 DENSITIES = ("sparse", "moderate", "thick")
 
@@ -51,6 +53,7 @@ class Conditions:
     wind_mph: float = 5.0
     forage: str = "bluegill"
     cover: Cover = Cover()
+    bottom_shape: str = "level"
 
 
 @dataclass(frozen=True)

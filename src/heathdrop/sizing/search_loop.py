@@ -1,9 +1,14 @@
 """The compiled search: each rig's best pace and starting depth for a depth band.
 
-For every rig the same few casts are tried: three paces across the allowed band
-with the count at the band's middle, the pace whose mean depth meets the middle,
-then small moves of count and pace around the best so far. The winner is
-simulated once more at board fidelity and measured there.
+For every rig a few casts are tried: the middle of its pace band with the count
+at the middle of the depth band; when that is not enough, the end of the pace
+band that helps, the pace between whose mean depth meets the middle, then small
+moves of count and pace around the best so far. The winner is simulated once
+more at board fidelity and measured there.
+
+Arguments that travel together are tuples: ``scene`` is (line row, bottom rows,
+cast m, rod tip m, band) with the band's top, low edge and cover top in m;
+``grid`` is (mesh, step m, longest step s).
 """
 
 from __future__ import annotations
@@ -20,6 +25,8 @@ EDGE_M = 0.3048
 FALL_BACK_WEIGHT = 1e-3
 #: How much less a pace at the edge of the mood's band is worth than one at its middle: e^-0.5.
 EDGE_COMFORT = 0.5
+#: Worth at which the search stops looking.
+GOOD_ENOUGH = 0.985
 
 # Columns of the result.
 (R_PACE, R_START, R_SOFT, R_SHARE, R_MEAN, R_LOW, R_HIGH, R_IN_COVER, R_COMFORT) = range(9)
@@ -71,8 +78,18 @@ def comfort(pace, paces):
 
 
 @compiled
-def try_one(lure, line, bottom, mesh, x0, tip_z, paces, pace, start, step_m, dt_max, band, out, shapes, legs, result):
+def _room(x0, slowest):
+    """Scratch for one cast: samples, shapes (none) and one leg."""
+    samples = int((1.6 * x0 / slowest + 30.0) / 0.25) + 8
+    return np.zeros((samples, chain.SAMPLE_COLUMNS)), np.zeros((0, 0, 2)), np.zeros((1, chain.LEG_COLUMNS))
+
+
+@compiled
+def try_one(lure, scene, grid, paces, pace, start, room, result):
     """Simulate one pace and starting depth and measure it into ``result``."""
+    line, bottom, x0, tip_z, band = scene
+    mesh, step_m, dt_max = grid
+    out, shapes, legs = room
     legs[0, :] = 0.0
     legs[0, chain.LEG_TIME] = 1.6 * x0 / pace + 30.0
     legs[0, chain.LEG_REEL] = pace
@@ -88,160 +105,79 @@ def try_one(lure, line, bottom, mesh, x0, tip_z, paces, pace, start, step_m, dt_
 
 
 @compiled
+def _worth(row):
+    """What the search maximises: the softened share in the band times the pace's comfort."""
+    return row[R_SOFT] * row[R_COMFORT]
+
+
+@compiled
 def _take_better(trial, best, target):
-    """Keep the trial when it is in the band longer (a near tie goes to the mean nearer its middle)."""
-    worth = trial[R_SOFT] * trial[R_COMFORT] - FALL_BACK_WEIGHT * abs(trial[R_MEAN] - target)
-    held = best[R_SOFT] * best[R_COMFORT] - FALL_BACK_WEIGHT * abs(best[R_MEAN] - target)
-    if worth > held:
+    """Keep the trial when it is worth more (a near tie goes to the mean nearer the middle)."""
+    new = _worth(trial) - FALL_BACK_WEIGHT * abs(trial[R_MEAN] - target)
+    old = _worth(best) - FALL_BACK_WEIGHT * abs(best[R_MEAN] - target)
+    if new > old:
         best[:] = trial
 
 
 @compiled
-def search(lures, line, bottom, x0, tip_z, band, paces, deepest, mesh, steps, fine_mesh, fine_steps, first, last, results):
+def _find(lure, scene, grid, paces, deepest, room, trial, best):
+    """One rig's search at search fidelity; the setting ends up in ``best``."""
+    band = scene[4]
+    target = 0.5 * (band[0] + band[1])
+    start = min(target, deepest)
+    middle = math.sqrt(paces[0] * paces[1])
+    try_one(lure, scene, grid, paces, middle, start, room, best)
+    if _worth(best) >= GOOD_ENOUGH:
+        return
+    at_middle = best[R_MEAN]
+    other = paces[1] if at_middle > target else paces[0]
+    try_one(lure, scene, grid, paces, other, start, room, trial)
+    at_other = trial[R_MEAN]
+    _take_better(trial, best, target)
+    if (at_middle - target) * (at_other - target) < 0.0:
+        share = (at_middle - target) / (at_middle - at_other)
+        try_one(lure, scene, grid, paces, middle * (other / middle) ** share, start, room, trial)
+        _take_better(trial, best, target)
+    # Count further down when it runs high at its best, less when it runs deep.
+    shift = target - best[R_MEAN]
+    for part in (1.0, 0.4):
+        z0 = min(deepest, max(0.05, best[R_START] + part * shift))
+        if _worth(best) < GOOD_ENOUGH and abs(z0 - best[R_START]) > 0.05:
+            try_one(lure, scene, grid, paces, best[R_PACE], z0, room, trial)
+            _take_better(trial, best, target)
+    for factor in (0.92, 1.08):
+        if _worth(best) < GOOD_ENOUGH:
+            near = min(paces[1], max(paces[0], best[R_PACE] * factor))
+            try_one(lure, scene, grid, paces, near, best[R_START], room, trial)
+            _take_better(trial, best, target)
+
+
+@compiled
+def search(lures, limits, scene, coarse, fine, first, last, results):
     """Search rigs ``first`` to ``last``; writes one row of ``results`` for each.
 
-    ``band``: top, low edge and cover top (m). ``paces``: slowest and fastest (m/s).
+    ``limits`` has a row for each rig: slowest and fastest pace (m/s), deepest start (m).
     """
-    room = int((1.6 * x0 / paces[0] + 30.0) / 0.25) + 8
-    out = np.zeros((room, chain.SAMPLE_COLUMNS))
-    shapes = np.zeros((0, 0, 2))
-    legs = np.zeros((1, chain.LEG_COLUMNS))
-    trial = np.zeros(RESULT_COLUMNS)
-    means = np.zeros(3)
-    middle = 0.5 * (band[0] + band[1])
-    start = min(middle, deepest)
+    slowest = 1e9
     for i in range(first, last):
-        lure = lures[i]
-        best = results[i]
-        best[R_SOFT] = -1.0
-        best[R_COMFORT] = 1.0
-        tries = np.array([paces[0], math.sqrt(paces[0] * paces[1]), paces[1]])
-        for j in range(3):
-            try_one(
-                lure,
-                line,
-                bottom,
-                mesh,
-                x0,
-                tip_z,
-                paces,
-                tries[j],
-                start,
-                steps[0],
-                steps[1],
-                band,
-                out,
-                shapes,
-                legs,
-                trial,
-            )
-            means[j] = trial[R_MEAN]
-            _take_better(trial, best, middle)
-        pace = _meeting_pace(tries, means, middle)
-        try_one(lure, line, bottom, mesh, x0, tip_z, paces, pace, start, steps[0], steps[1], band, out, shapes, legs, trial)
-        _take_better(trial, best, middle)
-        # Count further down when it runs high at its best, less when it runs deep.
-        shift = middle - best[R_MEAN]
-        for share in (1.0, 0.4):
-            z0 = min(deepest, max(0.05, best[R_START] + share * shift))
-            if abs(z0 - best[R_START]) > 0.05:
-                try_one(
-                    lure,
-                    line,
-                    bottom,
-                    mesh,
-                    x0,
-                    tip_z,
-                    paces,
-                    best[R_PACE],
-                    z0,
-                    steps[0],
-                    steps[1],
-                    band,
-                    out,
-                    shapes,
-                    legs,
-                    trial,
-                )
-                _take_better(trial, best, middle)
-        if best[R_SOFT] * best[R_COMFORT] < 0.98:
-            for factor in (0.92, 1.08):
-                near = min(paces[1], max(paces[0], best[R_PACE] * factor))
-                try_one(
-                    lure,
-                    line,
-                    bottom,
-                    mesh,
-                    x0,
-                    tip_z,
-                    paces,
-                    near,
-                    best[R_START],
-                    steps[0],
-                    steps[1],
-                    band,
-                    out,
-                    shapes,
-                    legs,
-                    trial,
-                )
-                _take_better(trial, best, middle)
-        try_one(
-            lure,
-            line,
-            bottom,
-            fine_mesh,
-            x0,
-            tip_z,
-            paces,
-            best[R_PACE],
-            best[R_START],
-            fine_steps[0],
-            fine_steps[1],
-            band,
-            out,
-            shapes,
-            legs,
-            best,
-        )
+        slowest = min(slowest, limits[i, 0])
+    room = _room(scene[2], slowest)
+    trial = np.zeros(RESULT_COLUMNS)
+    for i in range(first, last):
+        paces = limits[i, 0:2]
+        _find(lures[i], scene, coarse, paces, limits[i, 2], room, trial, results[i])
+        pace, start = results[i, R_PACE], results[i, R_START]
+        try_one(lures[i], scene, fine, paces, pace, start, room, results[i])
 
 
 @compiled
-def _meeting_pace(paces, means, target):
-    """The pace whose mean depth is ``target``, between the three tried (deeper is slower)."""
-    for j in range(2):
-        if (means[j] - target) * (means[j + 1] - target) <= 0.0 and means[j] != means[j + 1]:
-            share = (means[j] - target) / (means[j] - means[j + 1])
-            return paces[j] * (paces[j + 1] / paces[j]) ** share
-    return paces[0] if means[0] < target else paces[2]
-
-
-@compiled
-def replay(lures, lines, bottom, x0, tip_z, band, paces, settings, mesh, steps, results):
+def replay(lures, lines, scene, settings, grid, results):
     """Simulate each lure on its own line at its own setting (pace m/s, start m) and measure it."""
     slowest = 1e9
     for i in range(settings.shape[0]):
         slowest = min(slowest, settings[i, 0])
-    out = np.zeros((int((1.6 * x0 / slowest + 30.0) / 0.25) + 8, chain.SAMPLE_COLUMNS))
-    shapes = np.zeros((0, 0, 2))
-    legs = np.zeros((1, chain.LEG_COLUMNS))
+    room = _room(scene[2], slowest)
+    any_pace = np.array([0.1, 1.0])
     for i in range(lures.shape[0]):
-        pace, start = settings[i, 0], settings[i, 1]
-        try_one(
-            lures[i],
-            lines[i],
-            bottom,
-            mesh,
-            x0,
-            tip_z,
-            paces,
-            pace,
-            start,
-            steps[0],
-            steps[1],
-            band,
-            out,
-            shapes,
-            legs,
-            results[i],
-        )
+        mine = (lines[i], scene[1], scene[2], scene[3], scene[4])
+        try_one(lures[i], mine, grid, any_pace, settings[i, 0], settings[i, 1], room, results[i])

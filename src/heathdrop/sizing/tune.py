@@ -7,6 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from heathdrop.physics.cast import Cast, Fidelity, line_row, lure_row
 from heathdrop.physics.line import Line
@@ -38,16 +39,30 @@ class Tuned:
 
 
 @dataclass(frozen=True)
-class Aim:
-    """What the search aims for: band and cover top (m), paces (m/s), deepest count (m)."""
+class Limits:
+    """What one rig may do: paces (m/s) and the deepest start of its retrieve (m)."""
 
-    band_m: tuple[float, float]
-    cover_top_m: float
-    paces_m_s: tuple[float, float]
+    slowest_m_s: float
+    fastest_m_s: float
     deepest_start_m: float
 
 
-def tune(lures: Sequence[Lure], line: Line, water: Water, cast: Cast, aim: Aim) -> list[Tuned]:
+Scene = tuple[NDArray[np.float64], NDArray[np.float64], float, float, NDArray[np.float64]]
+Grid = tuple[NDArray[np.float64], float, float]
+
+
+def scene_of(line: Line, water: Water, cast: Cast, band_m: tuple[float, float], cover_top_m: float) -> Scene:
+    """Line, bottom, cast and band packed for the compiled search."""
+    band = np.array([*band_m, cover_top_m])
+    return line_row(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band
+
+
+def grid_of(fidelity: Fidelity) -> Grid:
+    """A fidelity packed for the compiled search."""
+    return fidelity.mesh(), float(fidelity.step_m), float(fidelity.longest_step_s)
+
+
+def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene) -> list[Tuned]:
     """Search every lure's best pace and starting depth, two threads at a time.
 
     The same input gives the same output: lures do not influence one another.
@@ -55,22 +70,10 @@ def tune(lures: Sequence[Lure], line: Line, water: Water, cast: Cast, aim: Aim) 
     if not lures:
         return []
     rows = np.array([lure_row(lure) for lure in lures])
+    bounds = np.array([(m.slowest_m_s, m.fastest_m_s, m.deepest_start_m) for m in limits])
     results = np.zeros((len(lures), loop.RESULT_COLUMNS))
-    packed = (
-        rows,
-        line_row(line, water),
-        cast.bottom_rows(),
-        cast.distance_m,
-        cast.rod_tip_m,
-        np.array([*aim.band_m, aim.cover_top_m]),
-        np.array(aim.paces_m_s),
-        aim.deepest_start_m,
-        SEARCH.mesh(),
-        np.array([SEARCH.step_m, SEARCH.longest_step_s]),
-        BOARD.mesh(),
-        np.array([BOARD.step_m, BOARD.longest_step_s]),
-    )
-    cuts = np.linspace(0, len(lures), min(4 * _WORKERS, len(lures)) + 1).astype(int)
+    packed = (rows, bounds, scene, grid_of(SEARCH), grid_of(BOARD))
+    cuts = np.linspace(0, len(lures), min(8 * _WORKERS, len(lures)) + 1).astype(int)
     jobs = [_pool.submit(loop.search, *packed, a, b, results) for a, b in zip(cuts, cuts[1:], strict=False)]
     for job in jobs:
         job.result()

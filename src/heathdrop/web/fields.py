@@ -42,6 +42,13 @@ CONTROLS: tuple[Control, ...] = (
     ),
     Control("top_depth_ft", "conditions.cover.top_depth_ft", "Grass tops at", "7", "ft", "0.5"),
     Control("density", "conditions.cover.density", "Grass", "moderate", options=_same("sparse", "moderate", "thick")),
+    Control(
+        "bottom_shape",
+        "conditions.bottom_shape",
+        "Bottom runs",
+        "level",
+        options=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges")),
+    ),
     Control("clarity_ft", "conditions.clarity_ft", "Visibility", "3", "ft", "0.5"),
     Control("light", "conditions.light", "Light", "overcast", options=_same("sunny", "mixed", "overcast", "low")),
     Control("wind_mph", "conditions.wind_mph", "Wind", "8", "mph"),
@@ -82,13 +89,24 @@ CONTROLS: tuple[Control, ...] = (
     Control("rod_tip_height_ft", "gear.rod_tip_height_ft", "Rod tip", "2", "ft up", "0.5", group="gear"),
 )
 BY_NAME = {c.name: c for c in CONTROLS}
-FAMILIES = (("bladed-jig", "bladed jig"), ("swim-jig", "swim jig"))
-DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": "bladed-jig", "pick": ""}
+#: State that is no part of a scenario: what is looked at, and how the lure is worked.
+VIEW = {"view": "size", "way": "", "lift_in": "", "hold_s": "", "vs1": "", "vs2": ""}
+DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": "bladed-jig", "pick": ""} | VIEW
 
 
 def values_from(query: Mapping[str, str]) -> dict[str, str]:
     """The controls' texts: what the address says, defaults for the rest."""
-    return {name: query.get(name, default).strip()[:60] for name, default in DEFAULTS.items()}
+    return {name: str(query.get(name, default)).strip()[:60] for name, default in DEFAULTS.items()}
+
+
+def number_or_none(name: str, text: str, low: float, high: float, unit: str) -> float | None:
+    """A typed number of the view's own state; None when empty. Raises BadInput."""
+    if not text:
+        return None
+    value = _number(text)
+    if not isinstance(value, float) or not low <= value <= high:
+        raise BadInput(name, text, f"from {low:g} to {high:g} {unit}")
+    return value
 
 
 def _number(text: str) -> Any:
@@ -139,4 +157,6 @@ def control_for(refusal: BadInput) -> str:
     for control in CONTROLS:
         if refusal.field == control.path:
             return control.name
+    if refusal.field in VIEW:
+        return refusal.field
     return "family" if refusal.field.startswith("families") else CONTROLS[0].name

@@ -15,11 +15,23 @@ from heathdrop import catalog as catalogue
 from heathdrop.api.schemas import SizeRequest
 from heathdrop.api.words import bad_input
 from heathdrop.errors import BadInput
+from heathdrop.sizing.program import WAY
 from heathdrop.sizing.size import size
 from heathdrop.store import scenarios
 from heathdrop.store.database import Database
+from heathdrop.units import M_PER_IN
 from heathdrop.web.assets import asset
-from heathdrop.web.fields import BY_NAME, CONTROLS, DEFAULTS, FAMILIES, body_from, control_for, values_from, values_of
+from heathdrop.web.fields import (
+    BY_NAME,
+    CONTROLS,
+    DEFAULTS,
+    body_from,
+    control_for,
+    number_or_none,
+    values_from,
+    values_of,
+)
+from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present
 from heathdrop.web.security import form_token, token_matches
 
@@ -43,7 +55,19 @@ def sheet_for(values: dict[str, str]) -> Sheet:
     except ValidationError as error:
         raise bad_input(error.errors()) from error
     catalog = catalogue.load()
-    return present(catalog, size(catalog, request.scenario()), values["pick"])
+    sizing = size(catalog, request.scenario())
+    return present(catalog, sizing, values["pick"], values["view"], choices_from(values))
+
+
+def choices_from(values: dict[str, str]) -> Choices:
+    """How the lure is worked, from the address. Raises BadInput."""
+    if values["way"] and values["way"] not in WAY:
+        raise BadInput("way", values["way"], "one of " + ", ".join(WAY))
+    if values["view"] not in ("size", "cast"):
+        raise BadInput("view", values["view"], "one of size, cast")
+    lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
+    hold = number_or_none("hold_s", values["hold_s"], 0.0, 30.0, "s")
+    return Choices(values["way"], None if lift is None else lift * M_PER_IN, hold, (values["vs1"], values["vs2"]))
 
 
 def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
@@ -52,7 +76,7 @@ def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
         "values": values,
         "controls": CONTROLS,
         "control": BY_NAME,
-        "families": FAMILIES,
+        "families": [(f.id, f.name) for f in catalogue.load().families.values()],
         "address": address(values),
         "errors": {},
         "sheet": None,

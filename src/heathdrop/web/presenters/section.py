@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,7 +12,7 @@ from numpy.typing import NDArray
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet
+from heathdrop.units import feet, metres
 
 LEFT, RIGHT, HEADROOM, FLOOR = 46.0, 14.0, 16.0, 34.0
 LEAST_SKY = 30.0
@@ -27,7 +28,7 @@ class Frame:
     height: float
 
 
-WIDE, NARROW = Frame("wide", 900.0, 330.0), Frame("narrow", 380.0, 290.0)
+WIDE, NARROW = Frame("wide", 900.0, 276.0), Frame("narrow", 380.0, 290.0)
 
 
 @dataclass(frozen=True)
@@ -62,6 +63,9 @@ class Section:
     line: str
     lure: Mark
     rod: str
+    floor: str
+    rivals: tuple[tuple[str, str, Mark], ...]
+    glide: str
     seconds: tuple[Mark, ...]
     count: Mark
     table: tuple[tuple[str, str, str], ...]
@@ -98,8 +102,19 @@ def step_for(span: float, wanted: int) -> int:
     return 100
 
 
-def section_of(sizing: Sizing, rated: Rated, cast: CastResult, bands: Bands, frame: Frame = WIDE) -> Section:
-    """The drawing of one rig's cast through its water."""
+def section_of(
+    sizing: Sizing,
+    rated: Rated,
+    cast: CastResult,
+    bands: Bands,
+    frame: Frame = WIDE,
+    rivals: Sequence[tuple[str, CastResult]] = (),
+    spread: bool = True,
+) -> Section:
+    """The drawing of one rig's cast through its water, with up to two rivals' paths.
+
+    ``spread`` draws the band around the path: it belongs to the steady retrieve alone.
+    """
     c = sizing.scenario.conditions
     cast_ft, bottom_ft = sizing.scenario.gear.cast_ft, c.bottom_depth_ft
     tip_ft = sizing.scenario.gear.rod_tip_height_ft
@@ -127,12 +142,15 @@ def section_of(sizing: Sizing, rated: Rated, cast: CastResult, bands: Bands, fra
         band=(s.y(top), s.y(low)),
         band_text=f"target {top:g}–{low:g} ft",
         band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),
-        grass=_grass(s, cast_ft, bottom_ft, grass_ft, c.cover.density),
+        floor=_floor(s, sizing, cast_ft, frame),
+        rivals=tuple(_rival(s, mark, other) for mark, other in rivals),
+        glide=_glide(s, cast_ft, rated, cast),
+        grass=_grass(s, cast_ft, sizing, grass_ft, c.cover.density),
         grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft") if grass_ft is not None else None,
         fish=_fish(s, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
         path=s.points(x[moving], z[moving]),
-        spread=_spread(s, x[moving], z[moving], bands, bottom_ft),
+        spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread else "",
         line=_line(s, cast, int(np.argmax(moving)), middle),
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
@@ -171,21 +189,49 @@ def _seconds(s: Scale, cast: CastResult, apart: int) -> tuple[Mark, ...]:
     return tuple(marks)
 
 
-def _grass(s: Scale, cast_ft: float, bottom_ft: float, top_ft: float | None, density: str) -> tuple[str, ...]:
+def _grass(s: Scale, cast_ft: float, sizing: Sizing, top_ft: float | None, density: str) -> tuple[str, ...]:
     """Stems from the bottom to the grass top, closer where it is denser; always the same ones."""
-    if top_ft is None or top_ft >= bottom_ft:
+    if top_ft is None:
         return ()
     apart = {"sparse": 3.4, "moderate": 1.9, "thick": 1.1}[density]
     stems = []
     for k in range(int(cast_ft * 1.02 / apart)):
         wave = math.sin(k * 12.9898) * 43758.5453
         jitter = wave - math.floor(wave)
-        foot = s.x(apart * (k + 0.3 + 0.5 * jitter))
+        at = apart * (k + 0.3 + 0.5 * jitter)
+        bottom_ft = feet(sizing.cast.bottom_at(metres(at)))
+        if bottom_ft <= top_ft:
+            continue
+        foot = s.x(at)
         tall = top_ft + (bottom_ft - top_ft) * 0.22 * jitter
         lean = 7.0 * (jitter - 0.4)
         mid = (s.y(bottom_ft) + s.y(tall)) / 2
         stems.append(f"M{foot},{s.y(bottom_ft)} Q{foot - lean:.1f},{mid:.1f} {foot + lean:.1f},{s.y(tall)}")
     return tuple(stems)
+
+
+def _floor(s: Scale, sizing: Sizing, cast_ft: float, frame: Frame) -> str:
+    """The bottom as a closed shape down to the frame's edge."""
+    at = sorted({0.0, cast_ft * 1.1, *(feet(x) for x, _ in sizing.cast.bottom if feet(x) < cast_ft * 1.1)})
+    line = [f"{s.x(d)},{s.y(feet(sizing.cast.bottom_at(metres(d))))}" for d in at]
+    return " ".join([f"{s.x(0.0)},{frame.height}", *line, f"{s.x(cast_ft * 1.1)},{frame.height}"])
+
+
+def _rival(s: Scale, mark: str, other: CastResult) -> tuple[str, str, Mark]:
+    """Another cast's path with its letter on it, each letter at a place of its own."""
+    x, z = other.distance_m, other.depth_m
+    share = 0.47 if mark == "B" else 0.33
+    i = min(int(np.searchsorted(-x, -share * other.cast.distance_m)), len(x) - 1)
+    return mark, s.points(x[::2], z[::2]), Mark(s.x(feet(x[i])), s.y(feet(z[i])), mark)
+
+
+def _glide(s: Scale, cast_ft: float, rated: Rated, cast: CastResult) -> str:
+    """Where a gliding body can go: a wedge to both sides of the straight fall."""
+    reach = feet(rated.lure.glide_ratio * cast.start_depth_m)
+    if reach < 0.3:
+        return ""
+    deep = s.y(feet(cast.start_depth_m))
+    return f"{s.x(cast_ft)},{s.y(0.0)} {s.x(cast_ft - reach)},{deep} {s.x(cast_ft + reach)},{deep}"
 
 
 def _fish(s: Scale, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
@@ -208,9 +254,11 @@ def _table(cast: CastResult) -> tuple[tuple[str, str, str], ...]:
 def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
     depths = cast.useful()
     if depths.size == 0:
-        return "The lure does not come home along a useful path."
+        return (
+            f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
+        )
     return (
         f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {rated.countdown_s:.1f} s, "
-        f"then runs between {feet(depths.min()):.1f} and {feet(depths.max()):.1f} ft, "
+        f"then runs between {feet(float(depths.min())):.1f} and {feet(float(depths.max())):.1f} ft, "
         f"over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
     )

@@ -7,11 +7,12 @@ from dataclasses import dataclass
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
-from heathdrop.sizing.bands import Bands, bands_of
+from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.candidates import standard_trailers
-from heathdrop.sizing.program import play
+from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, ounces_as_written
+from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
 from heathdrop.web.presenters.section import NARROW, WIDE, Section, section_of
 
 #: Marks of what holds a rig back: symbol in the sprite, and its words.
@@ -22,6 +23,7 @@ MARKS = {
     "cover": "cover",
     "action": "action",
     "profile": "profile",
+    "touch": "touch",
     "none": "nothing holds it back",
 }
 #: A part fit above this holds nothing back worth a mark.
@@ -68,20 +70,28 @@ class Sheet:
     rows: tuple[tuple[str, tuple[Cell, ...]], ...]
     marks: tuple[tuple[str, str], ...]
     sections: tuple[Section, ...]
+    casting: Casting | None
+    view: str
     why: tuple[str, ...]
     mood: str
     mood_why: str
     cautions: tuple[Caution, ...]
 
 
-def present(catalog: Catalog, sizing: Sizing, pick: str) -> Sheet:
-    """Make a sizing ready to show, with ``pick`` (a rig's key) chosen when it is there."""
+def present(catalog: Catalog, sizing: Sizing, pick: str, view: str = "size", choices: Choices | None = None) -> Sheet:
+    """Make a sizing ready to show, with ``pick`` (a rig's key) chosen when it is there.
+
+    ``choices`` say how the lure is worked in the Cast view; the Size view shows the steady retrieve.
+    """
     best = sizing.rigs[0]
     chosen = next((r for r in sizing.rigs if r.key == pick), best)
-    bands = bands_of(
-        catalog, [(chosen.rig, chosen.lure, chosen.tuned, chosen.countdown_s)], sizing.line, sizing.water, sizing.cast
-    )[0]
-    cast = play(sizing, chosen, shapes=True)
+    bands = bands_for(catalog, sizing, [chosen])[0]
+    if choices is None or not choices.way:
+        way = usual_way(chosen) if view == "cast" else "steady"
+        choices = Choices(way, *((choices.lift_m, choices.hold_s, choices.against) if choices else (None, None, ())))
+    cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
+    rivals = rivals_of(catalog, sizing, chosen, choices, cast) if view == "cast" else ()
+    shown = [(r.mark, r.result) for r in rivals]
     rows = _board(catalog, sizing, chosen, best)
     used = {cell.mark for _, cells in rows for cell in cells}
     activity = sizing.targets.activity
@@ -94,10 +104,12 @@ def present(catalog: Catalog, sizing: Sizing, pick: str) -> Sheet:
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=_figures(sizing, chosen, bands),
-        heads=tuple(ounces_as_written(oz) for oz in catalog.head_weights_oz),
+        heads=tuple(ounces_as_written(oz) for oz in chosen.rig.family.weights_oz),
         rows=rows,
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
-        sections=tuple(section_of(sizing, chosen, cast, bands, frame) for frame in (WIDE, NARROW)),
+        sections=tuple(section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady") for frame in (WIDE, NARROW)),
+        casting=casting_of(catalog, sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
+        view=view,
         why=reasons(sizing, chosen),
         mood=f"{activity.name} ({activity.value:g} of 4)",
         mood_why="; ".join(activity.reasons),
@@ -153,7 +165,7 @@ def _board(catalog: Catalog, sizing: Sizing, chosen: Rated, best: Rated) -> tupl
     rows = []
     for trailer in standard_trailers(catalog):
         cells = []
-        for oz in catalog.head_weights_oz:
+        for oz in chosen.rig.family.weights_oz:
             r = by_pair[trailer, oz]
             score = round(r.fits.score * 100)
             mark = _mark(sizing, r)

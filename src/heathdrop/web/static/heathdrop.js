@@ -44,9 +44,18 @@
     });
   });
 
+  let typing;
+  document.addEventListener("input", (event) => {
+    if (event.target.form === form && !form.contains(event.target) && event.target.matches(".num")) {
+      clearTimeout(typing);
+      typing = setTimeout(() => htmx.trigger(form, "refresh"), 250);
+    }
+  });
+
   // Board cells come and go with each answer: they speak for the form wherever they stand.
   document.addEventListener("change", (event) => {
-    if (event.target.classList.contains("pick")) {
+    const outside = event.target.form === form && !form.contains(event.target);
+    if (outside && event.target.matches(".pick, select")) {
       htmx.trigger(form, "refresh");
     }
   });

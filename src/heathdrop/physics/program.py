@@ -1,0 +1,252 @@
+"""Programmes: what the hands do, as legs of the simulation.
+
+Each kind of phase has one function that turns it into legs: rows of
+``chain.LEG_*`` columns in SI. Hand speeds are practice: a rod is lifted at
+about 0.9 m/s and lowered at 0.6.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from heathdrop.errors import BadInput, require_between
+from heathdrop.physics import chain
+
+LONGEST_CAST_S = 600.0
+MOST_LEGS = 2000
+AT_THE_ROD_M = 1.5
+LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.6
+#: Straight distance over line out that leaves a slight bow.
+SLIGHT_BOW = 0.99
+
+Leg = list[float]
+
+
+@dataclass(frozen=True)
+class Phase:
+    """One step of a programme. Unused fields stay None; times s, lengths m, speeds m/s.
+
+    ``do`` is one of :data:`KINDS`. ``tip_m`` moves the rod tip to that height as the phase begins.
+    """
+
+    do: str
+    slack: bool = False
+    pulled_off_reel: bool = False
+    to_depth_m: float | None = None
+    for_s: float | None = None
+    speed_m_s: float | None = None
+    lift_m: float | None = None
+    times: int | None = None
+    wait_s: float | None = None
+    tip_m: float | None = None
+
+
+@dataclass(frozen=True)
+class Scene:
+    """What a phase's legs depend on: cast (m), deepest bottom (m), the lure's own fall (m/s), tip height (m)."""
+
+    distance_m: float
+    deepest_m: float
+    fall_m_s: float
+    tip_m: float
+
+
+def leg(
+    index: int, seconds: float, *, reel: float = 0.0, tip_x: float = 0.0, tip_z: float = 0.0, to_depth: float | None = None,
+    near: float | None = None, till_bottom: bool = False, clear: float = 0.0, tight: float = 0.0,
+) -> Leg:  # fmt: skip
+    """One leg: at most ``seconds`` of reeling (m/s) and tip motion (m/s), with its ends."""
+    return [
+        seconds,
+        reel,
+        tip_x,
+        tip_z,
+        chain.FAR if to_depth is None else to_depth,
+        -chain.FAR,
+        -chain.FAR if near is None else near,
+        1.0 if till_bottom else 0.0,
+        float(index),
+        clear,
+        tight,
+    ]
+
+
+def take_up(index: int) -> Leg:
+    """Reel in the slack until the line has only a slight bow, enough to see a tick."""
+    return leg(index, 20.0, reel=TAKE_UP_M_S, tight=SLIGHT_BOW)
+
+
+def _given(i: int, name: str, value: float | None, low: float, high: float, unit: str, default: float | None = None) -> float:
+    if value is None:
+        value = default
+    if value is None:
+        raise BadInput(f"program[{i}].{name}", None, f"given in {unit}")
+    return require_between(f"program[{i}].{name}", value, low, high, unit)
+
+
+def _times(i: int, p: Phase, default: int) -> int:
+    return int(_given(i, "times", None if p.times is None else float(p.times), 1, 100, "times", default))
+
+
+def _speed(i: int, p: Phase, default_m_s: float | None = None) -> float:
+    return _given(i, "speed_ft_s", p.speed_m_s, 0.03, 4.6, "m/s", default_m_s)
+
+
+def _lift(i: int, p: Phase, default_m: float) -> float:
+    return _given(i, "lift", p.lift_m, 0.002, 3.1, "m", default_m)
+
+
+def _seconds(i: int, p: Phase, default: float | None = None) -> float:
+    return _given(i, "for_s", p.for_s, 0.0, LONGEST_CAST_S, "s", default)
+
+
+def _retrieve(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """A steady reel, to the rod or for a time."""
+    speed = _speed(i, p)
+    longest = scene.distance_m * 1.6 / speed + 30.0
+    return [leg(i, p.for_s if p.for_s is not None else longest, reel=speed, near=AT_THE_ROD_M)]
+
+
+def _slow_roll(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Reeled so that it keeps touching down: full pace at the bottom, less the higher it is."""
+    speed = _speed(i, p)
+    longest = scene.distance_m * 4.0 / speed + 30.0
+    seconds = p.for_s if p.for_s is not None else longest
+    return [leg(i, seconds, reel=speed, near=AT_THE_ROD_M, clear=_lift(i, p, 0.15))]
+
+
+def _pause(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """The reel stops, the line stays tight: the lure swings down and back."""
+    return [leg(i, _seconds(i, p))]
+
+
+def _fall(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """A fall on tight line to a depth, for a time, or to the bottom; slack when the hand gives line."""
+    depth = p.to_depth_m
+    seconds = p.for_s if p.for_s is not None else 120.0
+    give = -1.05 * scene.fall_m_s if p.slack else 0.0
+    return [leg(i, seconds, reel=give, to_depth=depth, till_bottom=depth is None and p.for_s is None)]
+
+
+def _kill(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """The lure is killed: line given so that it falls straight where it is."""
+    return [leg(i, _seconds(i, p), reel=-1.05 * scene.fall_m_s, till_bottom=True)]
+
+
+def _hop(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Rod lifts of stated length, each let fall to the bottom and the slack taken up."""
+    lift = _lift(i, p, 0.12)
+    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 1.0)
+    one = [
+        leg(i, lift / LIFT_M_S, tip_z=-LIFT_M_S),
+        leg(i, lift / LOWER_M_S, tip_z=LOWER_M_S),
+        leg(i, 8.0, till_bottom=True),
+        leg(i, wait),
+        take_up(i),
+    ]
+    return [take_up(i), *(one * _times(i, p, 4))]
+
+
+def _drag(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Slow sweeps of the rod along the bottom, the line taken up as the rod comes back."""
+    sweep, speed = _lift(i, p, 0.6), _speed(i, p, 0.25)
+    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 1.0)
+    one = [
+        leg(i, sweep / speed, tip_x=-speed),
+        leg(i, sweep / (2 * speed), tip_x=2 * speed, reel=2 * speed),
+        leg(i, wait),
+        take_up(i),
+    ]
+    return [take_up(i), *(one * _times(i, p, 6))]
+
+
+def _shake(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Small quick lifts of the tip, three a second, without gaining line."""
+    lift = _lift(i, p, 0.025)
+    half = 1.0 / 6.0
+    one = [leg(i, half, tip_z=-lift / half), leg(i, half, tip_z=lift / half)]
+    return [take_up(i), *(one * max(1, round(_seconds(i, p, 3.0) / (2 * half))))]
+
+
+def _yo_yo(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Reeled up by a stated length, then let swing down on tight line, over and over."""
+    lift, speed = _lift(i, p, 0.9), _speed(i, p, 0.9)
+    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 3.0)
+    one = [leg(i, lift / speed, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
+    return one * _times(i, p, 5)
+
+
+def _burn_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """A few fast seconds, then a drop on tight line, over and over."""
+    speed, burn = _speed(i, p, 1.2), _seconds(i, p, 3.0)
+    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
+    one = [leg(i, burn, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
+    return one * _times(i, p, 5)
+
+
+def _lift_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """A long lift off each ledge, then the rod follows it down to the next."""
+    lift = _lift(i, p, 0.9)
+    one = [
+        leg(i, lift / LIFT_M_S, tip_z=-LIFT_M_S),
+        leg(i, lift / LOWER_M_S, tip_z=LOWER_M_S),
+        leg(i, 12.0, till_bottom=True),
+        leg(i, 1.0),
+        take_up(i),
+    ]
+    return [take_up(i), *(one * _times(i, p, 4))]
+
+
+#: Every kind of phase, with the function that makes its legs.
+KINDS: dict[str, Callable[[int, Phase, Scene], list[Leg]]] = {
+    "fall": _fall,
+    "retrieve": _retrieve,
+    "slow-roll": _slow_roll,
+    "pause": _pause,
+    "kill": _kill,
+    "swing": _pause,
+    "hop": _hop,
+    "drag": _drag,
+    "shake": _shake,
+    "yo-yo": _yo_yo,
+    "burn-and-drop": _burn_and_drop,
+    "lift-and-drop": _lift_and_drop,
+}
+
+
+def legs_of(program: Sequence[Phase], first: int, scene: Scene) -> list[Leg]:
+    """The legs of ``program`` from phase ``first`` on. Raises BadInput naming the phase at fault."""
+    legs: list[Leg] = []
+    tip = scene.tip_m
+    for i, phase in enumerate(program):
+        if phase.do not in KINDS:
+            raise BadInput(f"program[{i}].do", phase.do, "one of " + ", ".join(KINDS))
+        if i < first:
+            continue
+        made = KINDS[phase.do](i, phase, scene)
+        if phase.tip_m is not None:
+            target = require_between(f"program[{i}].rod_tip_height_ft", phase.tip_m, 0.0, 4.0, "m")
+            moved = abs(target - tip) / LIFT_M_S
+            if moved > 0.0:
+                rate = (tip - target) / moved
+                legs.append(leg(i, moved, reel=made[0][chain.LEG_REEL], tip_z=rate, near=made[0][chain.LEG_NEAR]))
+            tip = target
+        legs += made
+    spent = sum(_nominal(row, scene) for row in legs)
+    if spent > LONGEST_CAST_S:
+        raise BadInput("program", f"about {spent:.0f} s long", f"at most {LONGEST_CAST_S:.0f} s of cast")
+    if len(legs) > MOST_LEGS:
+        raise BadInput("program", f"{len(legs)} moves long", f"at most {MOST_LEGS} moves")
+    return legs
+
+
+def _nominal(row: Leg, scene: Scene) -> float:
+    """How long a leg is meant to take: a retrieve to the rod by its speed, the rest by their limit."""
+    if row[chain.LEG_NEAR] > 0.0 and row[chain.LEG_REEL] > 0.0:
+        return min(row[chain.LEG_TIME], scene.distance_m / row[chain.LEG_REEL])
+    if row[chain.LEG_TIGHT] > 0.0:
+        return 1.0
+    if row[chain.LEG_BOTTOM] > 0.5 or row[chain.LEG_DEPTH] < chain.FAR:
+        return min(row[chain.LEG_TIME], scene.deepest_m / max(scene.fall_m_s, 0.05))
+    return row[chain.LEG_TIME]

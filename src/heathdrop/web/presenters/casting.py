@@ -1,0 +1,204 @@
+"""The Cast view: the cast as data to play, the countdown, the coaches, and what another line or rig would do."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass
+
+import numpy as np
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.physics import chain
+from heathdrop.physics.cast import CastResult, surface_line_m
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.line import line_by_test
+from heathdrop.physics.rig import Lure
+from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.program import WAY, WAYS, Way, play
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import M_PER_IN, feet, metres, ounces_as_written
+from heathdrop.web.presenters.section import NARROW, WIDE, Scale
+
+LINES = (
+    ("fluorocarbon", (8, 10, 12, 15, 17, 20, 25)),
+    ("nylon", (10, 12, 15, 17, 20, 25)),
+    ("braid", (30, 40, 50, 65)),
+)
+FRAME_S = 0.2
+
+
+@dataclass(frozen=True)
+class Choices:
+    """What the angler chose for the Cast view. Empty means the usual."""
+
+    way: str
+    lift_m: float | None
+    hold_s: float | None
+    against: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class Foot:
+    """A row of the countdown: depth, seconds thrown and pulled off the reel, band, whether in the target."""
+
+    depth: str
+    seconds: str
+    band: str
+    pulled: str
+    inside: bool
+
+
+@dataclass(frozen=True)
+class Rival:
+    """Another rig or line on the same programme, and the difference in words."""
+
+    mark: str
+    name: str
+    said: str
+    result: CastResult
+
+
+@dataclass(frozen=True)
+class Casting:
+    """Everything the Cast panel shows."""
+
+    ways: tuple[Way, ...]
+    way: Way
+    lift_in: str
+    hold_s: str
+    line_options: tuple[tuple[str, str], ...]
+    rig_options: tuple[tuple[str, str], ...]
+    against: tuple[str, ...]
+    rivals: tuple[Rival, ...]
+    window: str
+    feet: tuple[Foot, ...]
+    turns_per_s: str
+    turns_said: str
+    count_s: str
+    count_said: str
+    bottom_said: str
+    glide_said: str
+    seconds: str
+    data: str
+
+
+def line_option(material: str, test: float) -> str:
+    return f"line:{material}:{test:g}"
+
+
+def rivals_of(catalog: Catalog, sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:
+    """Up to two others on the same count, pace and programme. Raises BadInput for an unknown one."""
+    found = []
+    for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
+        lure: Lure | None = None
+        line = None
+        if key.startswith("line:"):
+            _, material, test = (*key.split(":"), "", "")[:3]
+            line = line_by_test(catalog, material, float(test) if test.replace(".", "").isdigit() else 0.0, "compare")
+            name = f"{test} lb {material}"
+        else:
+            other = next((r for r in sizing.rigs if r.key == key), None)
+            if other is None:
+                raise BadInput("compare", key, "a rig of this board or a line")
+            lure, name = other.lure, rig_name(other)
+        result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
+        found.append(Rival(mark, name, said_difference(name, own, result), result))
+    return tuple(found)
+
+
+def rig_name(rated: Rated) -> str:
+    return f"{ounces_as_written(rated.rig.head_oz)} oz, {rated.rig.trailer.name}"
+
+
+def said_difference(name: str, own: CastResult, other: CastResult) -> str:
+    """The difference in mean depth, in inches and in words."""
+    if own.useful().size == 0 or other.useful().size == 0:
+        return f"{name} spends {other.bottom_s:.0f} s on the bottom against {own.bottom_s:.0f} s."
+    mine, theirs = feet(float(own.useful().mean())), feet(float(other.useful().mean()))
+    inches = 12.0 * (mine - theirs)
+    if abs(inches) < 0.5:
+        return f"{name} runs at the same depth, within half an inch."
+    side = "higher" if inches > 0 else "deeper"
+    return f"{name} runs {abs(inches):.0f} in {side}: {theirs:.1f} ft against {mine:.1f} ft, same count and pace."
+
+
+def countdown(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
+    """Seconds to each foot on a slack line, to the bottom."""
+    c = sizing.scenario.conditions
+    top, low = sizing.targets.depth_ft
+    pulled_line = 0.5 * surface_line_m(sizing.cast)
+    step = 1 if c.bottom_depth_ft <= 16 else 2 if c.bottom_depth_ft <= 32 else 5
+    rows = []
+    for depth in range(step, int(c.bottom_depth_ft) + 1, step):
+        seconds = time_to_depth_s(rated.lure, metres(depth), sizing.line, sizing.water)
+        pulled = time_to_depth_s(rated.lure, metres(depth), sizing.line, sizing.water, pulled_line)
+        band = f"{seconds / bands.fall_high:.1f} to {seconds / bands.fall_low:.1f}"
+        rows.append(Foot(f"{depth}", f"{seconds:.1f}", band, f"{pulled:.1f}", top <= depth <= low))
+    return tuple(rows)
+
+
+def window_said(sizing: Sizing, rated: Rated) -> str:
+    """How far a count may be off and still land in the target band."""
+    top, low = sizing.targets.depth_ft
+    early = time_to_depth_s(rated.lure, metres(top), sizing.line, sizing.water)
+    late = time_to_depth_s(rated.lure, metres(low), sizing.line, sizing.water)
+    return f"Any count from {early:.1f} to {late:.1f} s lands in {top:g} to {low:g} ft."
+
+
+def casting_of(
+    catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands, choices: Choices, own: CastResult, rivals: tuple[Rival, ...]
+) -> Casting:
+    """The Cast panel for a chosen rig."""
+    way = WAY[choices.way]
+    pace = feet(rated.tuned.pace_m_s)
+    turns = sizing.scenario.gear.turns_per_s(pace)
+    lift = way.lift_m if choices.lift_m is None else choices.lift_m
+    hold = way.hold_s if choices.hold_s is None else choices.hold_s
+    reach = feet(rated.lure.glide_ratio * own.start_depth_m)
+    return Casting(
+        ways=WAYS,
+        way=way,
+        lift_in="" if lift is None else f"{lift / M_PER_IN:.0f}",
+        hold_s="" if hold is None else f"{hold:g}",
+        line_options=tuple((line_option(m, t), f"{t} lb {m}") for m, tests in LINES for t in tests),
+        rig_options=tuple((r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated),
+        against=(*choices.against, "", "")[:2],
+        rivals=rivals,
+        window=window_said(sizing, rated),
+        feet=countdown(sizing, rated, bands),
+        turns_per_s=f"{turns:.4f}",
+        turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {sizing.scenario.gear.inches_per_turn:g} in reel",
+        count_s=f"{rated.countdown_s:.2f}",
+        count_said=f"{rated.countdown_s:.1f}",
+        bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
+        glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line." if reach >= 0.3 else "",
+        seconds=f"{own.time_s[-1]:.1f}",
+        data=_data(sizing, own, rivals),
+    )
+
+
+def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
+    """The cast as JSON for the player: frames of time, lure, line and phase, in feet."""
+    gear, c = sizing.scenario.gear, sizing.scenario.conditions
+    keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
+    keep = np.unique(np.append(keep, len(own.time_s) - 1))
+    scales = {f.name: Scale(f, gear.cast_ft, c.bottom_depth_ft, gear.rod_tip_height_ft) for f in (WIDE, NARROW)}
+
+    def track(result: CastResult) -> list[list[float]]:
+        every = np.searchsorted(result.time_s, own.time_s[keep]).clip(0, len(result.time_s) - 1)
+        return [
+            [round(feet(x), 2), round(feet(z), 2)] for x, z in zip(result.distance_m[every], result.depth_m[every], strict=True)
+        ]
+
+    line = [np.round(shape / 0.3048, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
+    found = {
+        "t": np.round(own.time_s[keep], 2).tolist(),
+        "lure": track(own),
+        "line": line,
+        "bottom": own.on_bottom[keep].astype(int).tolist(),
+        "reeling": (own.samples[keep, chain.S_PHASE] > 0).astype(int).tolist(),
+        "rivals": [track(r.result) for r in rivals],
+        "scales": {name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y} for name, s in scales.items()},
+    }
+    return json.dumps(found, separators=(",", ":")).replace("<", "\\u003c")
