@@ -34,6 +34,10 @@ LENGTH_RELAX, LENGTH_SPEED = 0.3, 0.3
 WALL_M = 0.05
 #: How far ahead of a lure at the foot of a ledge the ledge is looked for, m.
 WALL_REACH_M = 0.15
+#: Share of its pace at which a slow-rolling hand waits for the next touch (practice).
+EASING = 0.2
+#: A hand taking up slack stops when the lure starts to slide (m/s) on a line this nearly straight (practice).
+FELT_M_S, NEARLY = 0.02, 0.975
 #: Rounds in which segments may change between tight and slack in one step.
 PIVOTS = 10
 
@@ -406,7 +410,7 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
     _directions(s, n)
     t = start[4]
     grounded = start[1] >= bottom_at(start[0], bottom) - 1e-3
-    walled = False
+    walled, rising = False, True
     press = lure[WEIGHT]
     k = 0
     due = t
@@ -427,9 +431,13 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
             t += h
             reel = steady
             if clear > 0.0:
-                # Slow-rolling hand: full pace at the bottom, slower the further the lure has lifted off.
+                # Slow-rolling hand: full pace from a touch until the lure is this far off, then easing till it touches.
                 height = bottom_at(s[X, n], bottom) - s[Z, n]
-                reel = steady * min(1.0, max(0.15, 1.5 - height / clear))
+                if height > clear:
+                    rising = False
+                elif height < 0.01:
+                    rising = True
+                reel = steady if rising else EASING * steady
             if length - reel * h < 0.4 - s[Z, 0]:
                 _record(out, shapes, k, t, s, n, legs[leg, LEG_PHASE], grounded, length)
                 return k + 1
@@ -464,7 +472,9 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
             if s[Z, n] >= legs[leg, LEG_DEPTH] or s[Z, n] <= legs[leg, LEG_RISE]:
                 break
             straight = math.hypot(s[X, n] - s[X, 0], s[Z, n] - s[Z, 0])
-            if legs[leg, LEG_TIGHT] > 0.0 and straight >= legs[leg, LEG_TIGHT] * length:
+            tight = legs[leg, LEG_TIGHT]
+            felt = grounded and abs(s[U, n]) > FELT_M_S and straight >= NEARLY * length
+            if tight > 0.0 and (straight >= tight * length or felt):
                 break
             if s[X, n] <= legs[leg, LEG_NEAR]:
                 _record(out, shapes, k, t, s, n, legs[leg, LEG_PHASE], grounded, length)

@@ -7,6 +7,7 @@ about 0.9 m/s and lowered at 0.6.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
@@ -16,7 +17,7 @@ from heathdrop.physics import chain
 LONGEST_CAST_S = 600.0
 MOST_LEGS = 2000
 AT_THE_ROD_M = 1.5
-LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.6
+LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.3
 #: Straight distance over line out that leaves a slight bow.
 SLIGHT_BOW = 0.99
 
@@ -74,7 +75,13 @@ def leg(
 
 def take_up(index: int) -> Leg:
     """Reel in the slack until the line has only a slight bow, enough to see a tick."""
-    return leg(index, 20.0, reel=TAKE_UP_M_S, tight=SLIGHT_BOW)
+    return leg(index, 40.0, reel=TAKE_UP_M_S, tight=SLIGHT_BOW)
+
+
+def lifted(index: int, lift_m: float, speed_m_s: float) -> Leg:
+    """The tip raised (speed positive) or lowered by ``lift_m``: half up, half back, as a rod turns in the hands."""
+    part = speed_m_s * math.sqrt(0.5)
+    return leg(index, lift_m / abs(speed_m_s), tip_x=-part, tip_z=-part)
 
 
 def _given(i: int, name: str, value: float | None, low: float, high: float, unit: str, default: float | None = None) -> float:
@@ -139,8 +146,8 @@ def _hop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     lift = _lift(i, p, 0.12)
     wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 1.0)
     one = [
-        leg(i, lift / LIFT_M_S, tip_z=-LIFT_M_S),
-        leg(i, lift / LOWER_M_S, tip_z=LOWER_M_S),
+        lifted(i, lift, LIFT_M_S),
+        lifted(i, lift, -LOWER_M_S),
         leg(i, 8.0, till_bottom=True),
         leg(i, wait),
         take_up(i),
@@ -165,7 +172,7 @@ def _shake(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Small quick lifts of the tip, three a second, without gaining line."""
     lift = _lift(i, p, 0.025)
     half = 1.0 / 6.0
-    one = [leg(i, half, tip_z=-lift / half), leg(i, half, tip_z=lift / half)]
+    one = [lifted(i, lift, lift / half), lifted(i, lift, -lift / half)]
     return [take_up(i), *(one * max(1, round(_seconds(i, p, 3.0) / (2 * half))))]
 
 
@@ -174,7 +181,7 @@ def _yo_yo(i: int, p: Phase, scene: Scene) -> list[Leg]:
     lift, speed = _lift(i, p, 0.9), _speed(i, p, 0.9)
     wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 3.0)
     one = [leg(i, lift / speed, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
-    return one * _times(i, p, 5)
+    return [take_up(i), *(one * _times(i, p, 5))]
 
 
 def _burn_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
@@ -182,15 +189,15 @@ def _burn_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     speed, burn = _speed(i, p, 1.2), _seconds(i, p, 3.0)
     wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
     one = [leg(i, burn, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
-    return one * _times(i, p, 5)
+    return [take_up(i), *(one * _times(i, p, 5))]
 
 
 def _lift_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """A long lift off each ledge, then the rod follows it down to the next."""
     lift = _lift(i, p, 0.9)
     one = [
-        leg(i, lift / LIFT_M_S, tip_z=-LIFT_M_S),
-        leg(i, lift / LOWER_M_S, tip_z=LOWER_M_S),
+        lifted(i, lift, LIFT_M_S),
+        lifted(i, lift, -LOWER_M_S),
         leg(i, 12.0, till_bottom=True),
         leg(i, 1.0),
         take_up(i),

@@ -51,15 +51,16 @@ def cast_bands(
 ) -> CastBands:  # fmt: skip
     """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full."""
     s = spread_of(catalog, rig, temperature_f)
+    plain = fly(lure, line, water, cast, program, sample_s=0.2)
     thick = replace(line, diameter_m=line.diameter_m * (1.0 + catalog.provenance["lines"]["diameters_mm"].spread))
     cases = [
-        (lure, line),
-        (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line),
-        (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line),
-        (replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall)), line),
-        (lure, thick),
+        (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line, 1.0),
+        (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line, 1.0),
+        (replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall)), line, 1.0),
+        (lure, thick, 1.0),
+        (lure, line, 1.0 + catalog.model.count_error),
     ]
-    plain, *moved = [fly(one, on, water, cast, program, sample_s=0.2) for one, on in cases]
+    moved = [fly(one, on, water, cast, _counted(program, plain.fall_s * k), sample_s=0.2) for one, on, k in cases]
     low, high = fall_factors(catalog, rig, temperature_f)
     fall = (plain.fall_s / high, plain.fall_s / low)
     depths = plain.useful()
@@ -69,6 +70,13 @@ def cast_bands(
     mean = float(depths.mean())
     off = EIGHTY * math.sqrt(sum((float(o.mean()) - mean) ** 2 for o in others))
     return CastBands(fall, (max(0.0, mean - off), mean + off))
+
+
+def _counted(program: Sequence[Phase], seconds: float) -> Sequence[Phase]:
+    """The programme with its slack fall counted by a hand: these seconds, whatever depth that gives."""
+    if not (program[0].do == "fall" and program[0].slack):
+        return program
+    return [replace(program[0], to_depth_m=None, for_s=seconds), *program[1:]]
 
 
 def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> tuple[float, float]:

@@ -1,0 +1,187 @@
+"""Seeded studies behind docs/model.md: casts against the reference, refinement, bands against sampling."""
+
+from __future__ import annotations
+
+import math
+from concurrent.futures import ProcessPoolExecutor
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from bench.reference import depth_at, reference_cast
+from heathdrop import catalog as catalogue
+from heathdrop.catalog import Catalog
+from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, fly
+from heathdrop.physics.fall import depth_after_s
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name, spread_of
+from heathdrop.physics.water import Water, water_at
+from heathdrop.sizing.bands import EIGHTY, cast_bands, fall_factors
+from heathdrop.sizing.tune import BOARD, SEARCH
+
+#: Shares of the cast at which depths are compared: the useful retrieve.
+SHARES = (0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2)
+DEEP = ((0.0, 60.0), (300.0, 60.0))
+
+
+@dataclass(frozen=True)
+class Draw:
+    """One random cast: rig, line, water, cast (m), tip (m), start (m), pace (m/s)."""
+
+    rig: Rig
+    lure: Lure
+    line: Line
+    water: Water
+    temperature_f: float
+    cast_m: float
+    tip_m: float
+    start_m: float
+    pace_m_s: float
+
+    @property
+    def cast(self) -> Cast:
+        return Cast(self.cast_m, self.tip_m, DEEP)
+
+    @property
+    def program(self) -> list[Phase]:
+        return [Phase("fall", slack=True, to_depth_m=self.start_m), Phase("retrieve", speed_m_s=self.pace_m_s)]
+
+
+def draws(catalog: Catalog, count: int, seed: int) -> list[Draw]:
+    """Random casts across the catalogue's families, heads, trailers and lines; the same for a seed."""
+    rng = np.random.default_rng(seed)
+    found = []
+    for _ in range(count):
+        family = str(rng.choice(list(catalog.families)))
+        trailer = str(rng.choice(list(catalog.trailers)))
+        temp = float(rng.uniform(40, 85))
+        water = water_at(temp)
+        rig = rig_by_name(
+            catalog,
+            family,
+            float(rng.choice(catalog.families[family].weights_oz)),
+            trailer,
+            head_material=str(rng.choice(["lead", "tungsten", "bismuth-tin"])),
+            plastic=str(rng.choice(list(catalog.plastic))),
+            softness=str(rng.choice(list(catalog.softness))),
+            orientation=str(rng.choice(list(catalog.orientation))),
+        )
+        spec = catalog.lines[str(rng.choice(list(catalog.lines)))]
+        line = line_by_test(catalog, spec.id, float(rng.choice([lb for lb, _ in spec.diameters])))
+        lure = lure_of(catalog, rig, water.density_kg_m3, temp)
+        cast_m, tip = float(rng.uniform(12, 40)), float(rng.uniform(0.0, 2.0))
+        start, pace = float(rng.uniform(0.3, 6.0)), float(np.exp(rng.uniform(math.log(0.25), math.log(1.5))))
+        found.append(Draw(rig, replace(lure, glide_ratio=0.0), line, water, temp, cast_m, tip, start, pace))
+    return found
+
+
+def one_against_reference(draw: Draw) -> list[list[float]]:
+    """Depths (m) at SHARES: the reference's, then each fidelity's."""
+    distances = [share * draw.cast_m for share in SHARES]
+    rows = reference_cast(
+        draw.lure, draw.line, draw.water, draw.cast_m, draw.tip_m, draw.start_m, draw.pace_m_s,
+        near_m=0.19 * draw.cast_m,
+    )  # fmt: skip
+    found = [[depth_at(rows, d) for d in distances]]
+    for fidelity in (DISPLAY, BOARD, SEARCH):
+        cast = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=fidelity)
+        found.append([cast.depth_at(d) for d in distances])
+    return found
+
+
+def against_reference(catalog: Catalog, count: int, seed: int, workers: int = 2) -> NDArray[np.float64]:
+    """Depths (m), shape (casts, 4, len(SHARES)): reference, display, board, search."""
+    casts = draws(catalog, count, seed)
+    if workers == 1:
+        return np.array([one_against_reference(d) for d in casts])
+    with ProcessPoolExecutor(workers) as pool:
+        return np.array(list(pool.map(one_against_reference, casts, chunksize=5)))
+
+
+def errors_of(depths: NDArray[np.float64], which: int = 1) -> dict[str, float]:
+    """How far fidelity ``which`` is from the reference: per cast, worst and mean over the useful retrieve.
+
+    ``beyond`` counts casts whose worst error is over both 0.15 m and 7 % of the depth there.
+    """
+    truth, ours = depths[:, 0], depths[:, which]
+    off = np.abs(ours - truth)
+    share = off.mean(axis=1) / np.maximum(truth.mean(axis=1), 0.3)
+    allowed = np.maximum(0.15, 0.07 * truth)
+    return {
+        "median_share": float(np.median(share)),
+        "median_m": float(np.median(off.mean(axis=1))),
+        "p95_m": float(np.quantile(off.max(axis=1), 0.95)),
+        "worst_m": float(off.max()),
+        "worst_over_allowed": float((off / allowed).max()),
+        "beyond": float((off > allowed).any(axis=1).sum()),
+    }
+
+
+def refinement(draw: Draw) -> dict[str, list[tuple[float, float]]]:
+    """Mean useful depth error (m) against the finest: by segments, and by step (mm)."""
+    finest = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=Fidelity(160, 0.3, 0.002, 0.004))
+    distances = [share * draw.cast_m for share in SHARES]
+
+    def off(fidelity: Fidelity) -> float:
+        cast = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=fidelity)
+        return float(np.mean([abs(cast.depth_at(d) - finest.depth_at(d)) for d in distances]))
+
+    return {
+        "segments": [(n, off(Fidelity(n, 0.3, 0.002, 0.004))) for n in (6, 8, 12, 16, 24, 48, 96)],
+        "step_mm": [(mm, off(Fidelity(160, 0.3, mm / 1e3, mm / 500))) for mm in (80, 40, 25, 12, 6)],
+    }
+
+
+def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict[str, float]:
+    """Our 80 % bands against brute-force sampling of the same spreads.
+
+    ``fall`` and ``mean`` are the share of samples inside; ``fall_ratio`` and ``mean_ratio`` our
+    width over the sampled one.
+    """
+    rng = np.random.default_rng(seed)
+    s = spread_of(catalog, draw.rig, draw.temperature_f)
+    thick = catalog.provenance["lines"]["diameters_mm"].spread
+    count = catalog.model.count_error
+    low, high = fall_factors(catalog, draw.rig, draw.temperature_f)
+    bands = cast_bands(catalog, draw.rig, draw.lure, draw.line, draw.water, draw.cast, draw.program, draw.temperature_f)
+    plain = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=BOARD)
+    falls, means = [], []
+    for _ in range(samples):
+        z = rng.standard_normal(5)
+        lure = replace(
+            draw.lure,
+            fall_drag_area_m2=draw.lure.fall_drag_area_m2 * math.exp(s.fall * z[0]),
+            run_drag_area_m2=draw.lure.run_drag_area_m2 * math.exp(s.run * z[1]),
+            run_lift_area_m2=draw.lure.run_lift_area_m2 * math.exp(s.lift * z[2]),
+        )
+        line = replace(draw.line, diameter_m=draw.line.diameter_m * math.exp(thick * z[3]))
+        falls.append(math.sqrt(draw.lure.fall_drag_area_m2 / lure.fall_drag_area_m2))
+        start = depth_after_s(lure, plain.fall_s * math.exp(count * z[4]), line, draw.water)
+        program = [Phase("fall", slack=True, to_depth_m=max(start, 0.01)), Phase("retrieve", speed_m_s=draw.pace_m_s)]
+        depths = fly(lure, line, draw.water, draw.cast, program, fidelity=BOARD).useful()
+        means.append(float(depths.mean()) if depths.size else math.nan)
+    fall, mean = np.array(falls), np.array(means)
+    band = bands.mean_m or (math.nan, math.nan)
+    wide = float(np.diff(np.quantile(mean, [0.1, 0.9]))[0])
+    return {
+        "fall": float(((fall >= low) & (fall <= high)).mean()),
+        "mean": float(((mean >= band[0]) & (mean <= band[1])).mean()),
+        "fall_ratio": (high - low) / float(np.diff(np.quantile(fall, [0.1, 0.9]))[0]),
+        "mean_ratio": (band[1] - band[0]) / wide if wide > 0 else math.nan,
+        "mean_width_m": wide,
+        "quantile": EIGHTY,
+    }
+
+
+def band_coverage(catalog: Catalog, rigs: int = 20, samples: int = 300, seed: int = 7) -> list[dict[str, Any]]:
+    """Bands of several random casts against sampling."""
+    return [sampled_bands(catalog, d, samples, seed + k) for k, d in enumerate(draws(catalog, rigs, seed))]
+
+
+def main_study(count: int = 200, seed: int = 20) -> dict[str, dict[str, float]]:
+    """Errors of the three fidelities over ``count`` seeded casts."""
+    depths = against_reference(catalogue.load(), count, seed)
+    return {name: errors_of(depths, k + 1) for k, name in enumerate(("display", "board", "search"))}

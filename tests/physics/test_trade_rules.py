@@ -1,0 +1,130 @@
+"""What the trade knows of fall, depth and line must fall out of the model, in sign and rough size."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.physics.cast import Cast, fly
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.touch import touch_of
+from heathdrop.physics.water import water_at
+
+FT = 0.3048
+WATER = water_at(58.0)
+
+
+@pytest.fixture
+def fluoro(cat: Catalog) -> Line:
+    return line_by_test(cat, "fluorocarbon", 15)
+
+
+def lure(cat: Catalog, family: str, oz: float, trailer: str, **named: str) -> Lure:
+    return lure_of(cat, rig_by_name(cat, family, oz, trailer, **named), WATER.density_kg_m3)  # type: ignore[arg-type]
+
+
+def fall_ft_s(it: Lure, line: Line) -> float:
+    return 3.0 / time_to_depth_s(it, 3.0, line, WATER) / FT
+
+
+def runs_at_ft(it: Lure, line: Line, pace_ft_s: float, count_ft: float, tip_m: float = 0.6, cast_m: float = 30.0) -> float:
+    """Mean depth (ft) over the useful retrieve, bottom out of reach."""
+    cast = Cast(cast_m, tip_m, ((0.0, 60.0), (300.0, 60.0)))
+    program = [Phase("fall", slack=True, to_depth_m=count_ft * FT), Phase("retrieve", speed_m_s=pace_ft_s * FT)]
+    return float(fly(it, line, WATER, cast, program).useful().mean() / FT)
+
+
+def test_resistance_not_mass_sets_the_fall(cat: Catalog, fluoro: Line) -> None:
+    """Bigger claws fall slower; a small craw costs a head under a fifth of its own fall, a chunk a third."""
+    falls = {t: fall_ft_s(lure(cat, "flipping-jig", 0.5, t), fluoro) for t in ("none", "flat-tail", "small-craw", "craw", "chunk")}
+    assert falls["none"] > falls["flat-tail"] > falls["small-craw"] > falls["craw"] > falls["chunk"]
+    assert falls["small-craw"] / falls["none"] > 0.80
+    assert 0.55 < falls["chunk"] / falls["none"] < 0.75
+    salted = fall_ft_s(lure(cat, "flipping-jig", 0.5, "craw", plastic="salted"), fluoro)
+    assert salted / falls["craw"] < 1.06  # twice the sinking weight of the plastic hardly shows
+
+
+def test_plastic_lifts_and_two_spread_claws_lift_most(cat: Catalog, fluoro: Line) -> None:
+    order = ("flat-tail", "paddle-tail", "craw", "chunk")
+    depths = [runs_at_ft(lure(cat, "swim-jig", 0.375, t), fluoro, 2.0, 4.0) for t in order]
+    assert depths == sorted(depths, reverse=True)
+    on_edge = runs_at_ft(lure(cat, "swim-jig", 0.375, "craw", orientation="vertical"), fluoro, 2.0, 4.0)
+    assert on_edge > depths[2]
+
+
+def test_heavier_is_deeper_or_faster(cat: Catalog, fluoro: Line) -> None:
+    light, heavy = (lure(cat, "swim-jig", oz, "paddle-tail") for oz in (0.375, 0.75))
+    assert runs_at_ft(heavy, fluoro, 2.5, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0) + 2.0
+    assert runs_at_ft(heavy, fluoro, 3.2, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0)
+
+
+def test_the_four_corners_of_a_swim_jig(cat: Catalog, fluoro: Line) -> None:
+    """High and slow: 1/4 with bulk. High and fast: 3/8 to 1/2. Low and slow: 3/8. Low and fast: 3/4."""
+    assert runs_at_ft(lure(cat, "swim-jig", 0.25, "chunk"), fluoro, 2.0, 2.0) < 3.5
+    assert 1.0 < runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 3.2, 2.5) < 3.0
+    assert 2.0 < runs_at_ft(lure(cat, "swim-jig", 0.5, "paddle-tail"), fluoro, 3.2, 2.5) < 4.0
+    assert 5.0 < runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 2.2, 6.0) < 8.0
+    assert 5.0 < runs_at_ft(lure(cat, "swim-jig", 0.75, "paddle-tail"), fluoro, 3.0, 6.0) < 7.0
+
+
+def test_a_bladed_jig_wants_to_rise(cat: Catalog, fluoro: Line) -> None:
+    """Counted to 14 ft at a pace that makes it kick it leaves 12 ft; a slow-rolled spinnerbait stays there."""
+    for oz in (0.375, 0.5):
+        assert runs_at_ft(lure(cat, "bladed-jig", oz, "flat-tail"), fluoro, 2.3, 14.0) < 10.0
+    assert runs_at_ft(lure(cat, "spinnerbait", 0.75, "twin-tail"), fluoro, 1.6, 14.0) > 14.0
+
+
+def test_an_underspin_reaches_ten_to_twenty_five_feet(cat: Catalog, fluoro: Line) -> None:
+    it = lure(cat, "underspin", 0.375, "paddle-tail")
+    assert 10.0 < runs_at_ft(it, fluoro, 1.6, 12.0) < 25.0
+    assert 10.0 < runs_at_ft(it, fluoro, 1.2, 20.0) < 25.0
+    quarter = lure(cat, "underspin", 0.25, "paddle-tail")
+    assert runs_at_ft(quarter, fluoro, 1.6, 12.0) < runs_at_ft(it, fluoro, 1.6, 12.0) - 1.0
+
+
+def test_deep_slow_rolling_takes_weight(cat: Catalog, fluoro: Line) -> None:
+    """At 2 ft/s only 3/4 and 1 oz of spinnerbait hold 12 ft; practice asks for that weight slower too."""
+    depths = [runs_at_ft(lure(cat, "spinnerbait", oz, "twin-tail"), fluoro, 2.0, 15.0) for oz in (0.375, 0.5, 0.75, 1.0)]
+    assert depths == sorted(depths)
+    assert depths[0] < 12.0 < depths[2]
+
+
+def test_a_heavy_swim_jig_works_the_deep_weed_line(cat: Catalog, fluoro: Line) -> None:
+    assert 12.0 < runs_at_ft(lure(cat, "swim-jig", 0.75, "paddle-tail"), fluoro, 2.0, 15.0) < 16.0
+    assert runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 2.0, 15.0) < 11.0
+
+
+def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
+    it = lure(cat, "swim-jig", 0.375, "paddle-tail")
+    lines = (("braid", 30), ("fluorocarbon", 10), ("fluorocarbon", 20), ("nylon", 20))
+    depth = {(m, lb): runs_at_ft(it, line_by_test(cat, m, lb), 1.8, 6.0) for m, lb in lines}
+    assert depth["fluorocarbon", 10] > depth["fluorocarbon", 20] > depth["nylon", 20]
+    assert depth["braid", 30] < depth["fluorocarbon", 10]  # thin, but it floats
+    light = lure(cat, "casting-jig", 0.1875, "craw")
+    heavy = lure(cat, "casting-jig", 0.75, "craw")
+    windy = {
+        (oz, lb): touch_of(it.net_weight_n, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0)
+        for oz, it in ((0.1875, light), (0.75, heavy))
+        for lb in (10, 20)
+    }
+    assert windy[0.1875, 20] < windy[0.1875, 10] < windy[0.75, 10]
+
+
+def test_the_rod_tip_lifts_and_a_dead_stop_swings_back(cat: Catalog, fluoro: Line) -> None:
+    it = lure(cat, "swim-jig", 0.375, "paddle-tail")
+    low, high = (runs_at_ft(it, fluoro, 1.8, 6.0, tip, 25.0) for tip in (0.3, 2.4))
+    assert 1.0 < low - high < 4.0
+    cast = Cast(25.0, 0.6, ((0.0, 9.0), (300.0, 9.0)))
+    program = [
+        Phase("fall", slack=True, to_depth_m=1.5),
+        Phase("retrieve", speed_m_s=0.7, for_s=20.0),
+        Phase("swing", for_s=8.0),
+    ]
+    r = fly(it, fluoro, WATER, cast, program)
+    stop = int(np.flatnonzero(r.samples[:, 4] == 2)[0])
+    assert r.depth_m[-1] > r.depth_m[stop] + 1.0
+    assert r.distance_m[-1] < r.distance_m[stop] - 0.5
