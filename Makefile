@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test check bench pins
+.PHONY: setup setup-dev browser demo test check bench evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -24,6 +24,10 @@ check: setup-dev browser
 
 bench: setup-dev
 	@.venv/bin/python -m bench
+
+# Runs the studies of docs/model.md (about six minutes) and draws its figures.
+evidence: setup-dev
+	@.venv/bin/python -m bench.evidence
 
 # Renews the pin files from pyproject.toml; no address of an index is written into them.
 pins: setup-dev

@@ -121,17 +121,17 @@ def errors_of(depths: NDArray[np.float64], which: int = 1) -> dict[str, float]:
 
 
 def refinement(draw: Draw) -> dict[str, list[tuple[float, float]]]:
-    """Mean useful depth error (m) against the finest: by segments, and by step (mm)."""
-    finest = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=Fidelity(160, 0.3, 0.002, 0.004))
-    distances = [share * draw.cast_m for share in SHARES]
+    """Mean useful depth error (m): by segments at the finest step, and by step (mm) on 24 segments."""
 
-    def off(fidelity: Fidelity) -> float:
+    def depths(segments: int, step_m: float) -> NDArray[np.float64]:
+        fidelity = Fidelity(segments, 0.3, step_m, 2.0 * step_m)
         cast = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=fidelity)
-        return float(np.mean([abs(cast.depth_at(d) - finest.depth_at(d)) for d in distances]))
+        return np.array([cast.depth_at(share * draw.cast_m) for share in SHARES])
 
+    finest, exact = depths(160, 0.002), depths(24, 0.002)
     return {
-        "segments": [(n, off(Fidelity(n, 0.3, 0.002, 0.004))) for n in (6, 8, 12, 16, 24, 48, 96)],
-        "step_mm": [(mm, off(Fidelity(160, 0.3, mm / 1e3, mm / 500))) for mm in (80, 40, 25, 12, 6)],
+        "segments": [(n, float(np.abs(depths(n, 0.002) - finest).mean())) for n in (6, 8, 12, 16, 24, 48, 96)],
+        "step_mm": [(mm, float(np.abs(depths(24, mm / 1e3) - exact).mean())) for mm in (80, 40, 25, 12, 6)],
     }
 
 

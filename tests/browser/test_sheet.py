@@ -2,43 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
-import pytest
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
-from selenium.webdriver.support.ui import WebDriverWait
 
-
-@pytest.fixture(autouse=True)
-def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
-    """Nothing may be written to the console: no script error, no policy violation."""
-    browser.get_log("browser")
-    yield
-    assert [e["message"] for e in browser.get_log("browser") if "422" not in e["message"]] == []
-
-
-def screen(browser: webdriver.Chrome, width: int, height: int) -> None:
-    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
-    browser.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
-
-
-def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
-    def settled(_: object) -> bool:
-        return bool(until())
-
-    WebDriverWait(browser, 10, ignored_exceptions=[Exception]).until(settled)
+from tests.browser.helpers import screen, text, wait
 
 
 def path_height(browser: webdriver.Chrome) -> float:
     points = browser.find_element(By.CSS_SELECTOR, "svg.wide .path").get_attribute("points") or ""
     depths = [float(p.split(",")[1]) for p in points.split()]
     return sum(depths) / len(depths)
-
-
-def text(browser: webdriver.Chrome, css: str) -> str:
-    return browser.find_element(By.CSS_SELECTOR, css).text
 
 
 def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:

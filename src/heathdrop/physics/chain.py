@@ -301,9 +301,8 @@ def _tensions(s, work, n):
     A linear complementarity problem: each segment is either tight (its length
     holds, tension >= 0) or slack (tension 0, free to shorten). Block pivoting:
     let go what pushes, take up what would overstretch, until nothing changes.
+    It starts from the last step's choice (``work[2]``), which is mostly right.
     """
-    for j in range(n):
-        work[2, j] = 1.0
     for _ in range(PIVOTS):
         for j in range(n):
             tight = work[2, j] > 0.5
@@ -343,7 +342,7 @@ def _tensions(s, work, n):
 
 
 @compiled
-def _move(s, n, dt, bottom):
+def _move(s, n, dt, bottom, shallowest):
     """Apply the tensions, move the nodes, keep the line above the bottom. Returns whether a ledge stopped the lure."""
     wall = False
     for i in range(1, n + 1):
@@ -356,6 +355,8 @@ def _move(s, n, dt, bottom):
         s[W, i] = s[WS, i] + s[B10, i] * gx + s[B11, i] * gz
         s[X, i] += dt * s[U, i]
         s[Z, i] += dt * s[W, i]
+        if s[Z, i] <= shallowest:
+            continue
         floor = bottom_at(s[X, i], bottom)
         if i == n and s[Z, i] > floor + WALL_M and bottom_at(s[X, i] - dt * s[U, i], bottom) > floor + WALL_M:
             # A ledge in the way: the lure stays at its foot until the line lifts it.
@@ -404,13 +405,14 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
     mesh = even_mesh.copy()
     n = mesh.shape[0] - 1
     s = np.zeros((STATE_ROWS, n + 1))
-    work = np.zeros((3, n + 1))
+    work = np.ones((3, n + 1))
     s[CB, :] = 0.5
     length = _lay(s, mesh, start[0], start[1], start[2], start[3])
     _directions(s, n)
     t = start[4]
     grounded = start[1] >= bottom_at(start[0], bottom) - 1e-3
     walled, rising = False, True
+    shallowest = bottom[:, 1].min()
     press = lure[WEIGHT]
     k = 0
     due = t
@@ -455,7 +457,7 @@ def run_chain(lure, line, bottom, legs, even_mesh, start, step_m, dt_max, sample
             _tensions(s, work, n)
             s[X, 0] += h * s[US, 0]
             s[Z, 0] += h * s[WS, 0]
-            walled = _move(s, n, h, bottom) or walled
+            walled = _move(s, n, h, bottom, shallowest) or walled
             _directions(s, n)
             press = lure[WEIGHT] - up - s[T, n - 1] * s[DZ, n - 1]
             here = bottom_at(s[X, n], bottom)

@@ -21,7 +21,7 @@ from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing import search_loop as loop
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import BOARD, Tuned, grid_of, scene_of
+from heathdrop.sizing.tune import BOARD, Tuned, grid_of, scene_of, shared_out
 
 #: Normal quantile of a two-sided 80 % band.
 EIGHTY = 1.2816
@@ -99,7 +99,8 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
             settings.append((tuned.pace_m_s, start))
     results = np.zeros((len(lures), loop.RESULT_COLUMNS))
     scene = scene_of(line, water, cast, (0.0, 1.0), 1e6)
-    loop.replay(np.array(lures), np.array(lines), scene, np.array(settings), grid_of(BOARD), results)
+    packed = (np.array(lures), np.array(lines), scene, np.array(settings), grid_of(BOARD), results)
+    shared_out(loop.replay, len(lures), *packed)
     means = results[:, loop.R_MEAN].reshape(len(rigs), -1)
     found = []
     for (rig, _, _, _), row in zip(rigs, means, strict=True):

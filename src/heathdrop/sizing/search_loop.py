@@ -153,7 +153,7 @@ def _find(lure, scene, grid, paces, deepest, room, trial, best):
 
 
 @compiled
-def search(lures, limits, scene, coarse, fine, first, last, results):
+def search(lures, limits, scene, coarse, fine, results, first, last):
     """Search rigs ``first`` to ``last``; writes one row of ``results`` for each.
 
     ``limits`` has a row for each rig: slowest and fastest pace (m/s), deepest start (m).
@@ -171,13 +171,13 @@ def search(lures, limits, scene, coarse, fine, first, last, results):
 
 
 @compiled
-def replay(lures, lines, scene, settings, grid, results):
+def replay(lures, lines, scene, settings, grid, results, first, last):
     """Simulate each lure on its own line at its own setting (pace m/s, start m) and measure it."""
     slowest = 1e9
     for i in range(settings.shape[0]):
         slowest = min(slowest, settings[i, 0])
     room = _room(scene[2], slowest)
     any_pace = np.array([0.1, 1.0])
-    for i in range(lures.shape[0]):
+    for i in range(first, last):
         mine = (lines[i], scene[1], scene[2], scene[3], scene[4])
         try_one(lures[i], mine, grid, any_pace, settings[i, 0], settings[i, 1], room, results[i])

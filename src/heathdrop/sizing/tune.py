@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
@@ -16,8 +16,8 @@ from heathdrop.physics.water import Water
 from heathdrop.sizing import search_loop as loop
 
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
-SEARCH = Fidelity(8, 0.35, 0.08, 0.14)
-BOARD = Fidelity(16, 0.3, 0.04, 0.08)
+SEARCH = Fidelity(8, 0.2, 0.08, 0.14)
+BOARD = Fidelity(12, 0.2, 0.06, 0.12)
 
 _WORKERS = 2
 _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
@@ -62,6 +62,14 @@ def grid_of(fidelity: Fidelity) -> Grid:
     return fidelity.mesh(), float(fidelity.step_m), float(fidelity.longest_step_s)
 
 
+def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
+    """Run ``job(*packed, first, last)`` over ``count`` rows, two threads at a time."""
+    cuts = np.linspace(0, count, min(8 * _WORKERS, count) + 1).astype(int)
+    jobs = [_pool.submit(job, *packed, a, b) for a, b in zip(cuts, cuts[1:], strict=False)]
+    for one in jobs:
+        one.result()
+
+
 def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene) -> list[Tuned]:
     """Search every lure's best pace and starting depth, two threads at a time.
 
@@ -72,9 +80,5 @@ def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene) -> list[
     rows = np.array([lure_row(lure) for lure in lures])
     bounds = np.array([(m.slowest_m_s, m.fastest_m_s, m.deepest_start_m) for m in limits])
     results = np.zeros((len(lures), loop.RESULT_COLUMNS))
-    packed = (rows, bounds, scene, grid_of(SEARCH), grid_of(BOARD))
-    cuts = np.linspace(0, len(lures), min(8 * _WORKERS, len(lures)) + 1).astype(int)
-    jobs = [_pool.submit(loop.search, *packed, a, b, results) for a, b in zip(cuts, cuts[1:], strict=False)]
-    for job in jobs:
-        job.result()
+    shared_out(loop.search, len(lures), rows, bounds, scene, grid_of(SEARCH), grid_of(BOARD), results)
     return [Tuned(*(float(v) for v in row)) for row in results]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from pathlib import Path
 from typing import Annotated, Any
 from urllib.parse import urlencode
@@ -16,7 +17,8 @@ from heathdrop.api.schemas import SizeRequest
 from heathdrop.api.words import bad_input
 from heathdrop.errors import BadInput
 from heathdrop.sizing.program import WAY
-from heathdrop.sizing.size import size
+from heathdrop.sizing.scenario import Scenario
+from heathdrop.sizing.size import Sizing, size
 from heathdrop.store import scenarios
 from heathdrop.store.database import Database
 from heathdrop.units import M_PER_IN
@@ -54,9 +56,13 @@ def sheet_for(values: dict[str, str]) -> Sheet:
         request = SizeRequest.model_validate(body_from(values))
     except ValidationError as error:
         raise bad_input(error.errors()) from error
-    catalog = catalogue.load()
-    sizing = size(catalog, request.scenario())
-    return present(catalog, sizing, values["pick"], values["view"], choices_from(values))
+    return present(catalogue.load(), sized(request.scenario()), values["pick"], values["view"], choices_from(values))
+
+
+@lru_cache(maxsize=16)
+def sized(scenario: Scenario) -> Sizing:
+    """The sizing of a scenario, kept for a while: choosing a cell or a way of working it asks nothing new."""
+    return size(catalogue.load(), scenario)
 
 
 def choices_from(values: dict[str, str]) -> Choices:
