@@ -25,7 +25,12 @@ FLAGS = (
 VIEWS = {
     "size": ("/", 1280, 800, ""),
     "size-phone": ("/", 390, 844, ""),
-    "cast": ("/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20", 1280, 800, "document.querySelector('[data-jump=\"1\"]').click()"),
+    "cast": (
+        "/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20",
+        1280,
+        800,
+        "document.querySelector('[data-jump=\"1\"]').click()",
+    ),
     "cast-phone": ("/?view=cast", 390, 844, ""),
 }
 

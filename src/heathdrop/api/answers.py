@@ -8,6 +8,7 @@ import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
+from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.why import reasons
 from heathdrop.api.schemas import NamedLure, SimulateRequest, SizeRequest
 from heathdrop.physics import chain
@@ -76,8 +77,28 @@ def size_answer(request: SizeRequest) -> dict[str, Any]:
     return {
         "targets": targets_answer(sizing),
         "rigs": [rig_answer(sizing, r, b) for r, b in zip(chosen, bands, strict=True)],
-        "advice": [],
+        "advice": [_cited(a) for a in advice_for(catalog, sizing, sizing.rigs[0])],
         "cautions": [c.text for c in cautions_for(sizing.scenario)],
+    }
+
+
+def _cited(advice: Cited) -> dict[str, Any]:
+    return {"kind": advice.kind, "rule": advice.name, "school": advice.school, "sentence": advice.sentence}
+
+
+def schools_answer() -> dict[str, Any]:
+    """Every disagreement with its schools, the default and the reason for it."""
+    return {
+        "topics": [
+            {
+                "id": t.id,
+                "name": t.name,
+                "default": t.default,
+                "because": t.because,
+                "schools": [{"id": s.id, "name": s.name, "says": s.says} for s in t.schools.values()],
+            }
+            for t in catalogue.load().topics.values()
+        ]
     }
 
 

@@ -7,7 +7,7 @@ from typing import Any
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from heathdrop.api.answers import simulate_answer, size_answer
+from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.schemas import SimulateRequest, SizeRequest
 
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
@@ -36,3 +36,9 @@ def simulate(request: SimulateRequest) -> dict[str, Any]:
 def size(request: SizeRequest) -> dict[str, Any]:
     """Rank rigs for a scenario."""
     return size_answer(request)
+
+
+@router.get("/schools")
+def schools() -> dict[str, Any]:
+    """Where good anglers disagree: topics, their schools and the defaults."""
+    return schools_answer()

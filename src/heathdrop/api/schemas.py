@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
 
 from heathdrop import catalog as catalogue
+from heathdrop.advice.call import called_families
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.line import Line, line_by_size, line_by_test
@@ -47,6 +49,10 @@ class ConditionsBody(Body):
     wind_mph: Number = 5.0
     forage: Literal["crawfish", "bluegill", "baitfish"] = "bluegill"
     bottom_shape: Literal["level", "slope", "steps"] = "level"
+    posture: Literal["auto", "on-bottom", "suspended", "under-cover", "cruising-high"] = "auto"
+    bottom: Literal["sand", "mud", "gravel", "rock", "grass"] = "sand"
+    front: Literal["none", "coming", "passed"] = "none"
+    pressure: Literal["light", "normal", "heavy"] = "normal"
     cover: CoverBody = CoverBody()
 
 
@@ -72,32 +78,36 @@ class BandBody(Body):
 
 
 class SizeRequest(Body):
-    """A scenario: conditions and gear, and which families to try."""
+    """A scenario: conditions and gear, and which families to try.
+
+    Without ``families`` the product calls them: the four that stand best in this water.
+    ``schools`` maps a topic's id to a school's id (``GET /api/v1/schools`` lists both).
+    """
 
     conditions: ConditionsBody
     gear: GearBody = GearBody()
     families: Annotated[list[Id], Field(min_length=1, max_length=20)] | None = None
-    schools: dict[str, str] = {}
+    schools: Annotated[dict[Id, Id], Field(max_length=40)] = {}
     box: Literal["standard"] = "standard"
     limit: Annotated[int, Field(ge=1, le=500)] = 20
     depth_band_ft: BandBody | None = None
 
-    def scenario(self) -> Scenario:
-        """The core's record of this request."""
-        if self.schools:
-            topic = next(iter(self.schools))
-            raise BadInput(f"schools.{topic}", self.schools[topic], "left out: there is no such topic")
+    def scenario(self, call: bool = True) -> Scenario:
+        """The core's record of this request; without families they are called (or left to the caller)."""
         c, g = self.conditions, self.gear
-        cover = Cover(c.cover.kind, c.cover.top_depth_ft, c.cover.density or "moderate")
+        cover = Cover(**{**c.cover.model_dump(), "density": c.cover.density or "moderate"})
         plain = c.model_dump(exclude={"cover"})
-        families = tuple(dict.fromkeys(self.families or catalogue.load().families))
         band = self.depth_band_ft
-        return Scenario(
+        scenario = Scenario(
             Conditions(**plain, cover=cover),
             Gear(g.line.material, g.line.test_lb, g.reel.inches_per_turn, g.cast_ft, g.rod_tip_height_ft),
-            families,
+            tuple(dict.fromkeys(self.families or ())) or ("swim-jig",),
             (band.top, band.low) if band else None,
+            tuple(sorted(self.schools.items())),
         )
+        if self.families is None and call:
+            return replace(scenario, families=called_families(catalogue.load(), scenario))
+        return scenario
 
 
 class WaterBody(Body):

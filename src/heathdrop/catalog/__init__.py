@@ -8,7 +8,7 @@ them; :mod:`heathdrop.physics.rig` turns them into SI.
 from __future__ import annotations
 
 import tomllib
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cache
 from importlib import resources
 from typing import Any, TypeVar
@@ -60,12 +60,16 @@ class Family:
     run_lift_area_cm2: float
     hardware_g: float
     weed_meeting: float
+    wood_hang: float
+    rock_hang: float
+    open_hook: bool
     action: float
     work: str
     pace_factor: float
     lift_kept: float
     usual_trailer: str
     blades: str
+    line: str
     weights_oz: tuple[float, ...]
 
 
@@ -122,6 +126,7 @@ class Trailer:
     action: float
     appendages: int
     catching: float
+    punching: float
     glide: float
     standard: bool
 
@@ -155,6 +160,45 @@ class ActivityTarget:
     profile: str
 
 
+When = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Rule:
+    """A rule of the trade: when it speaks, what it says, what it favours (log points) and settles."""
+
+    id: str
+    name: str
+    about: str
+    says: str
+    when: When
+    strength: int
+    favours: dict[str, float] = field(default_factory=dict)
+    finish: dict[str, str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class School:
+    """One side of a disagreement, and what holding to it changes."""
+
+    id: str
+    name: str
+    says: str
+    effect: dict[str, Any]
+
+
+@dataclass(frozen=True)
+class Topic:
+    """A disagreement: when it matters, its schools, the default and the reason for it."""
+
+    id: str
+    name: str
+    applies: When
+    default: str
+    because: str
+    schools: dict[str, School]
+
+
 @dataclass(frozen=True)
 class Catalog:
     """Everything the core knows before it is told about today's water."""
@@ -174,6 +218,8 @@ class Catalog:
     activity: dict[str, Any]
     targets: tuple[ActivityTarget, ...]
     cover: dict[str, Any]
+    rules: dict[str, Rule]
+    topics: dict[str, Topic]
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, table: str, field: str, id_: str) -> Any:
@@ -203,6 +249,10 @@ def _line_spec(id_: str, row: dict[str, Any]) -> LineSpec:
     return LineSpec(id_, row["name"], row["density_kg_m3"], pairs)
 
 
+def _topic(id_: str, row: dict[str, Any]) -> Topic:
+    return Topic(id_, row["name"], row["applies"], row["default"], row["because"], _records(School, row["schools"]))
+
+
 def _target(row: dict[str, Any]) -> ActivityTarget:
     pairs: dict[str, Any] = {k: tuple(v) if isinstance(v, list) else v for k, v in row.items()}
     return ActivityTarget(**pairs)
@@ -211,7 +261,20 @@ def _target(row: dict[str, Any]) -> ActivityTarget:
 @cache
 def load() -> Catalog:
     """Read the shipped catalogue (cached: the same object each time)."""
-    names = ("model", "materials", "heads", "skirts", "families", "trailers", "plastics", "lines", "activity", "cover")
+    names = (
+        "model",
+        "materials",
+        "heads",
+        "skirts",
+        "families",
+        "trailers",
+        "plastics",
+        "lines",
+        "activity",
+        "cover",
+        "rules",
+        "schools",
+    )
     files = {name: _read(name) for name in names}
     provenance = {
         name: {column: Provenance(**p) for column, p in data.get("provenance", {}).items()} for name, data in files.items()
@@ -232,5 +295,7 @@ def load() -> Catalog:
         activity=files["activity"]["activity"],
         targets=tuple(_target(row) for row in files["activity"]["targets"]),
         cover=files["cover"],
+        rules=_records(Rule, files["rules"]["rules"]),
+        topics={id_: _topic(id_, row) for id_, row in files["schools"]["topics"].items()},
         provenance=provenance,
     )

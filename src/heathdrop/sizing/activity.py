@@ -19,7 +19,7 @@ class Activity:
 
 
 def judge(catalog: Catalog, c: Conditions) -> Activity:
-    """The angler's own word when given, else temperature moved by trend, light and wind."""
+    """The angler's own word when given, else temperature moved by trend, light, wind, fronts and pressure."""
     table = catalog.activity
     names: list[str] = table["names"]
     if c.activity is not None:
@@ -36,5 +36,11 @@ def judge(catalog: Catalog, c: Conditions) -> Activity:
     if windy or c.light in ("low", "overcast"):
         value += table["low_light_or_wind"]
         reasons.append(f"{'wind' if windy else 'low light'} {table['low_light_or_wind']:+g}")
+    if c.front == "passed":
+        value += table["front_passed"]
+        reasons.append(f"cold front passed {table['front_passed']:+g}")
+    if c.pressure == "heavy":
+        value += table["heavy_pressure"]
+        reasons.append(f"fished hard {table['heavy_pressure']:+g}")
     value = min(4.0, max(0.0, value))
     return Activity(value, names[round(value)], True, tuple(reasons))

@@ -2,21 +2,40 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.sizing.schools import NEUTRAL, Leaning
+
+#: Trailers tried beside a family's usual one when families are compared: one slim, one bulky.
+SCREENED = ("beaver", "small-craw")
 
 
-def standard_trailers(catalog: Catalog) -> list[str]:
-    """Standard trailers, slim to bulky (by run drag area)."""
-    rows = [t for t in catalog.trailers.values() if t.standard]
+def standard_trailers(catalog: Catalog, bare: bool = False) -> list[str]:
+    """Standard trailers, slim to bulky (by run drag area); ``bare`` adds the skirt alone."""
+    rows = [t for t in catalog.trailers.values() if t.standard or (bare and t.id == "none")]
     return [t.id for t in sorted(rows, key=lambda t: t.run_drag_area_cm2)]
 
 
-def standard_rigs(catalog: Catalog, families: tuple[str, ...]) -> list[Rig]:
-    """The standard set: families × heads × trailers, in that order."""
-    return [
-        rig_by_name(catalog, family, oz, trailer)
-        for family in families
-        for trailer in standard_trailers(catalog)
-        for oz in catalog.families[family].weights_oz
-    ]
+def standard_rigs(catalog: Catalog, families: tuple[str, ...], leanings: Mapping[str, Leaning] | None = None) -> list[Rig]:
+    """The standard set: families × trailers × heads, in that order, turned as the schools hold."""
+    found = []
+    for family in families:
+        leaning = (leanings or {}).get(family, NEUTRAL)
+        turned = leaning.orientation.get(family)
+        for trailer in standard_trailers(catalog, leaning.bare):
+            on_edge = turned if catalog.trailers[trailer].appendages == 2 else None
+            for oz in catalog.families[family].weights_oz:
+                found.append(rig_by_name(catalog, family, oz, trailer, orientation=on_edge))
+    return found
+
+
+def screening_rigs(catalog: Catalog, families: tuple[str, ...]) -> list[Rig]:
+    """A thin set to compare families by: every second head with the usual trailer, a slim and a bulky one."""
+    found = []
+    for family in families:
+        weights = catalog.families[family].weights_oz
+        for trailer in dict.fromkeys((catalog.families[family].usual_trailer, *SCREENED)):
+            found += [rig_by_name(catalog, family, oz, trailer) for oz in (*weights[1::2],)]
+    return found

@@ -16,6 +16,8 @@ WEIGHTS = {"depth": 0.40, "fall": 0.15, "cover": 0.15, "action": 0.15, "profile"
 FALL_EDGE, PROFILE_EDGE, ACTION_EDGE = 0.25, 0.5, 1.2
 #: Share of a rig's action that is the family's own; the rest is the trailer's.
 FAMILY_SHARE = 0.4
+#: Share of the wanted action that the lure itself must bring; the hand brings the rest (assumption).
+ASKED_OF_LURE = {"swim": 1.0, "bottom": 0.6, "drop": 0.5}
 
 
 @dataclass(frozen=True)
@@ -55,18 +57,26 @@ def touch_fit(touch: float) -> float:
 
 
 def fits_of(
-    rig: Rig, tuned: Tuned, fall_ft_s: float, cover: CoverOdds, targets: Targets, action: float, touch: float | None = None
+    rig: Rig,
+    tuned: Tuned,
+    fall_ft_s: float,
+    cover: CoverOdds,
+    targets: Targets,
+    action: float,
+    touch: float | None = None,
+    liking: float = 1.0,
 ) -> Fits:
     """Part fits and their weighted geometric mean, so that one failure cannot hide.
 
-    ``action`` is the rig's in this water; ``touch`` (0..1) counts only where the bottom must be felt.
+    ``action`` is the rig's in this water; ``touch`` (0..1) counts only where the bottom must be felt;
+    ``liking`` is how well the rig suits the chosen schools, a factor on its profile.
     """
     parts = {
         "depth": tuned.soft_share * tuned.comfort,
         "fall": _within(fall_ft_s, targets.fall_ft_s, FALL_EDGE),
         "cover": cover.passes * (1.0 - cover.fouls) * (1.0 - cover.hangs),
-        "action": math.exp(-(((action - targets.action) / ACTION_EDGE) ** 2)),
-        "profile": _within(max(bulk_of(rig), 0.1), targets.bulk_cm2, PROFILE_EDGE),
+        "action": math.exp(-(((action - ASKED_OF_LURE[rig.family.work] * targets.action) / ACTION_EDGE) ** 2)),
+        "profile": min(1.0, liking * _within(max(bulk_of(rig), 0.1), targets.bulk_cm2, PROFILE_EDGE)),
     }
     if touch is not None:
         parts["touch"] = touch

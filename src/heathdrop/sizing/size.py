@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
-from heathdrop.physics.cover import CLEAR, CoverOdds, grass_odds
+from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Lure, Rig, liveliness, lure_of
@@ -15,8 +17,10 @@ from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.candidates import standard_rigs
+from heathdrop.sizing.facts import Facts, facts_of
 from heathdrop.sizing.fit import Fits, action_of, fits_of, touch_fit
-from heathdrop.sizing.scenario import Conditions, Scenario, check
+from heathdrop.sizing.scenario import Scenario, check
+from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.targets import Targets, targets_for
 from heathdrop.sizing.tune import Limits, Tuned, scene_of, tune
 from heathdrop.units import feet, metres
@@ -25,6 +29,8 @@ from heathdrop.units import feet, metres
 TURNS_PER_S = (0.15, 2.6)
 #: A countdown stops this far above the bottom, so that the retrieve starts clean (ft).
 OFF_BOTTOM_FT = 0.3
+#: Seconds a dropped lure is worked where it lands, and how far it is hopped there (ft; practice).
+WORKED_S, HOPPED_FT = 12.0, 2.0
 
 
 @dataclass(frozen=True)
@@ -56,30 +62,103 @@ class Sizing:
     line: Line
     cast: Cast
     rigs: tuple[Rated, ...]
+    facts: Facts
 
 
-def size(catalog: Catalog, scenario: Scenario) -> Sizing:
-    """Rate every candidate of the scenario. Raises BadInput for what cannot be."""
+@dataclass(frozen=True)
+class Setting:
+    """Everything rating a rig needs besides the rig: the water, the cast, what is wanted, what the schools hold."""
+
+    catalog: Catalog
+    scenario: Scenario
+    targets: Targets
+    water: Water
+    line: Line
+    cast: Cast
+    stand: Stand
+    leanings: dict[str, Leaning]
+
+    @property
+    def grass_top_ft(self) -> float:
+        """Depth (ft) from which a rig is among stems; far below everything where there are none."""
+        c = self.scenario.conditions.cover
+        if c.kind == "submerged-grass" and c.top_depth_ft is not None:
+            return c.top_depth_ft
+        return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else 1e6
+
+
+def size(catalog: Catalog, scenario: Scenario, rigs: Sequence[Rig] | None = None) -> Sizing:
+    """Rate every candidate of the scenario, or the ``rigs`` given. Raises BadInput for what cannot be."""
     check(scenario)
     for family in scenario.families:
         catalog.pick("families", "families", family)
+    setting, facts = setting_of(catalog, scenario)
+    if rigs is None:
+        rigs = standard_rigs(catalog, scenario.families, setting.leanings)
+    rated = rate(setting, rigs)
+    factor = catalog.families[scenario.families[0]].pace_factor
+    paces = reachable_paces(setting.targets, scenario.gear.inches_per_turn, factor)
+    return Sizing(scenario, setting.targets, paces, setting.water, setting.line, setting.cast, tuple(rated), facts)
+
+
+def setting_of(catalog: Catalog, scenario: Scenario) -> tuple[Setting, Facts]:
+    """The setting of a checked scenario, and its facts. Raises BadInput for an unknown cover, line or school."""
     c, gear = scenario.conditions, scenario.gear
     if c.cover.kind not in catalog.cover["kinds"]:
         raise BadInput("conditions.cover.kind", c.cover.kind, "one of " + ", ".join(catalog.cover["kinds"]))
-    targets = targets_for(catalog, c, judge(catalog, c), scenario.depth_band_ft)
-    water = water_at(c.water_temp_f)
-    line = line_by_test(catalog, gear.line_material, gear.line_test_lb, "gear.line")
-    cast = cast_of(scenario)
-    factor = catalog.families[scenario.families[0]].pace_factor
-    paces = reachable_paces(targets, gear.inches_per_turn, factor)
-    rigs = standard_rigs(catalog, scenario.families)
-    lures = [lure_of(catalog, rig, water.density_kg_m3, c.water_temp_f) for rig in rigs]
+    activity = judge(catalog, c)
+    facts = facts_of(scenario, activity.value)
+    chosen(catalog, scenario.schools)
+    leanings = {
+        f.id: leaning_of(catalog, scenario.schools, {**facts, "family": f.id, "work": f.work}) for f in catalog.families.values()
+    }
+    whole = leaning_of(catalog, scenario.schools, facts)
+    stand = Stand(c.cover.kind, c.cover.density, c.cover.texture, c.cover.thickness_in, c.cover.detail, whole.lobbed)
+    return Setting(
+        catalog=catalog,
+        scenario=scenario,
+        targets=targets_for(catalog, c, activity, scenario.depth_band_ft, whole),
+        water=water_at(c.water_temp_f),
+        line=line_by_test(catalog, gear.line_material, gear.line_test_lb, "gear.line"),
+        cast=cast_of(scenario),
+        stand=stand,
+        leanings=leanings,
+    ), facts
+
+
+def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
+    """Every rig at its own best, rated, best first."""
+    c, targets = setting.scenario.conditions, setting.targets
+    reel = setting.scenario.gear.inches_per_turn
+    lures = [lure_of(setting.catalog, rig, setting.water.density_kg_m3, c.water_temp_f) for rig in rigs]
+    limits = [limits_for(setting, rig.family, reel) for rig in rigs]
     band = (metres(targets.depth_ft[0]), metres(targets.depth_ft[1]))
-    scene = scene_of(line, water, cast, band, metres(_grass_top(c)))
-    tuned = tune(lures, [limits_for(rig.family, targets, c, gear.inches_per_turn) for rig in rigs], scene)
-    rated = [_rate(catalog, c, rig, lure, t, line, water, cast, targets) for rig, lure, t in zip(rigs, lures, tuned, strict=True)]
+    scene = scene_of(setting.line, setting.water, setting.cast, band, metres(setting.grass_top_ft))
+    moving = [k for k, rig in enumerate(rigs) if rig.family.work != "drop"]
+    swum = dict(zip(moving, tune([lures[k] for k in moving], [limits[k] for k in moving], scene), strict=True))
+    rated = [
+        _rate(setting, rig, lure, swum[k] if k in swum else dropped(setting, lure, limits[k]))
+        for k, (rig, lure) in enumerate(zip(rigs, lures, strict=True))
+    ]
     rated.sort(key=lambda r: (-r.fits.score, r.key))
-    return Sizing(scenario, targets, paces, water, line, cast, tuple(rated))
+    return rated
+
+
+def dropped(setting: Setting, lure: Lure, limits: Limits) -> Tuned:
+    """A lure that is sent straight down and worked where it lands: its time in the band, in closed form.
+
+    Fish on the bottom or under cover are met where it works; hanging fish only as it passes.
+    """
+    c = setting.scenario.conditions
+    top, low = (metres(d) for d in setting.targets.depth_ft)
+    bottom = setting.cast.bottom_at(setting.cast.distance_m)
+    down = time_to_depth_s(lure, bottom, setting.line, setting.water)
+    passing = time_to_depth_s(lure, min(low, bottom), setting.line, setting.water) - time_to_depth_s(
+        lure, top, setting.line, setting.water
+    )
+    share = 1.0 if c.stands in ("on-bottom", "under-cover") else min(1.0, passing / (down + WORKED_S)) if down < 1e6 else 0.0
+    pace = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
+    return Tuned(pace, bottom, share, share, bottom, bottom, bottom, 1.0 if setting.grass_top_ft < 1e6 else 0.0, 1.0)
 
 
 def cast_of(scenario: Scenario) -> Cast:
@@ -108,43 +187,27 @@ def reachable_paces(targets: Targets, inches_per_turn: float, factor: float = 1.
     return low, max(low + 0.05, min(factor * targets.pace_ft_s[1], fast))
 
 
-def limits_for(family: Family, targets: Targets, c: Conditions, inches_per_turn: float) -> Limits:
+def limits_for(setting: Setting, family: Family, inches_per_turn: float) -> Limits:
     """A family's paces for this mood, and how deep its retrieve may start."""
-    slow, fast = reachable_paces(targets, inches_per_turn, family.pace_factor)
+    factor = family.pace_factor * pace_factor(setting.catalog, setting.scenario.schools, family.id)
+    slow, fast = reachable_paces(setting.targets, inches_per_turn, factor)
     clear = 0.0 if family.work != "swim" else OFF_BOTTOM_FT
-    return Limits(metres(slow), metres(fast), metres(max(0.2, c.bottom_depth_ft - clear)))
+    return Limits(metres(slow), metres(fast), metres(max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)))
 
 
-def _grass_top(c: Conditions) -> float:
-    """Depth (ft) of the grass top, far below everything in open water."""
-    if c.cover.kind == "submerged-grass" and c.cover.top_depth_ft is not None:
-        return c.cover.top_depth_ft
-    return 1e6
-
-
-def _rate(
-    catalog: Catalog,
-    c: Conditions,
-    rig: Rig,
-    lure: Lure,
-    tuned: Tuned,
-    line: Line,
-    water: Water,
-    cast: Cast,
-    targets: Targets,
-) -> Rated:
+def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned) -> Rated:
     """One candidate's countdown, fall, cover odds and fits."""
-    seconds = time_to_depth_s(lure, tuned.start_depth_m, line, water)
+    c, catalog = setting.scenario.conditions, setting.catalog
+    seconds = time_to_depth_s(lure, tuned.start_depth_m, setting.line, setting.water)
     fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < 1e6 else 0.0
-    odds = CLEAR
-    top = _grass_top(c)
-    if top < 1e6:
-        way = 0.6 * feet(cast.distance_m) * tuned.in_cover
-        sunk = max(0.0, feet(tuned.start_depth_m) - top)
-        odds = grass_odds(catalog, rig, lure.net_weight_n, c.cover.density, sunk, way)
+    top = setting.grass_top_ft
+    sunk = max(0.0, feet(tuned.start_depth_m) - top)
+    way = HOPPED_FT if rig.family.work == "drop" else 0.6 * feet(setting.cast.distance_m) * tuned.in_cover
+    odds = cover_odds(catalog, rig, lure.net_weight_n, setting.stand, sunk, way)
     touch = None
     if rig.family.work != "swim":
-        depth, away = metres(c.bottom_depth_ft), 0.5 * cast.distance_m
-        touch = touch_fit(touch_of(lure.net_weight_n, line, water, depth, away, c.wind_mph))
+        depth, away = metres(c.bottom_depth_ft), 0.5 * setting.cast.distance_m
+        touch = touch_fit(touch_of(lure.net_weight_n, setting.line, setting.water, depth, away, c.wind_mph))
     action = action_of(rig) * liveliness(catalog, rig, c.water_temp_f)
-    return Rated(rig, lure, tuned, seconds, fall, odds, fits_of(rig, tuned, fall, odds, targets, action, touch))
+    liking = setting.leanings[rig.family.id].liking(rig.family.id, rig.head_oz, rig.trailer.id)
+    return Rated(rig, lure, tuned, seconds, fall, odds, fits_of(rig, tuned, fall, odds, setting.targets, action, touch, liking))

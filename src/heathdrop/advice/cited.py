@@ -1,0 +1,37 @@
+"""The advice that goes with an answer: rules, schools and what the model found, marked which is which."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.advice.rules import rig_facts, spoken
+from heathdrop.advice.why import limit_sentence
+from heathdrop.catalog import Catalog
+from heathdrop.sizing.schools import applying, chosen
+from heathdrop.sizing.size import Rated, Sizing
+
+#: Rules cited at most, so that the strong ones are read.
+MOST = 9
+
+
+@dataclass(frozen=True)
+class Cited:
+    """One piece of advice. ``kind`` is rule, school or model; ``school`` names the school of a topic."""
+
+    kind: str
+    name: str
+    sentence: str
+    school: str | None = None
+    rule_id: str | None = None
+
+
+def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST) -> tuple[Cited, ...]:
+    """What speaks for this rig in this water: the model first, then rules strongest first, then schools."""
+    facts = rig_facts(sizing, rated)
+    family = rated.rig.family.id
+    found = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
+    rules = [r for r in spoken(catalog, facts) if not r.favours or r.favours.get(family) or r.finish]
+    found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
+    schools = chosen(catalog, sizing.scenario.schools)
+    found += [Cited("school", t.name, schools[t.id].says, schools[t.id].name) for t in applying(catalog, facts)]
+    return tuple(found)

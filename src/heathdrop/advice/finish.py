@@ -1,0 +1,91 @@
+"""Finishing the rig: what the rules and the chosen schools settle about everything but head and trailer size."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.advice.rules import rig_facts, spoken
+from heathdrop.catalog import Catalog
+from heathdrop.sizing.schools import applying, chosen
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet
+
+#: Slots in the order of tying it on, with their labels.
+SLOTS = {
+    "trailer_shape": "Trailer",
+    "orientation": "Turned",
+    "cut": "Cut",
+    "plastic": "Plastic",
+    "skirt": "Skirt",
+    "guard": "Guard",
+    "colour": "Colour",
+    "trailer_colour": "Trailer colour",
+    "blades": "Blades",
+    "blade_finish": "Blade",
+    "trailer_hook": "Trailer hook",
+    "line": "Line",
+    "rod": "Rod",
+    "reel": "Reel",
+    "tip": "Rod tip",
+    "work": "Working it",
+    "bite": "The bite",
+}
+CLEAR_FT = 4.0
+#: Slots that only some families have.
+BLADED = ("spinnerbait", "bladed-jig", "underspin")
+GUARDED = ("casting-jig", "flipping-jig", "football-jig", "grass-jig", "finesse-jig", "micro-jig", "swim-jig")
+
+
+@dataclass(frozen=True)
+class Settled:
+    """One thing settled: its slot and label, what, who says so (rule or school) and the reason."""
+
+    slot: str
+    label: str
+    text: str
+    source: str
+    because: str
+
+
+def _has(slot: str, family: str, skirted: bool) -> bool:
+    """Whether a family has such a part at all."""
+    if slot in ("blades", "blade_finish"):
+        return family in BLADED
+    if slot == "trailer_hook":
+        return family == "spinnerbait"
+    if slot == "guard":
+        return family in GUARDED
+    return skirted if slot == "skirt" else True
+
+
+def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, ...]:
+    """Every slot that applies to the rig, settled by the strongest rule; a chosen school goes before rules."""
+    facts = rig_facts(sizing, rated)
+    family = rated.rig.family
+    found: dict[str, Settled] = {}
+    schools = chosen(catalog, sizing.scenario.schools)
+
+    def settle(slot: str, text: str, source: str, because: str) -> None:
+        found.setdefault(slot, Settled(slot, SLOTS[slot], text, source, because))
+
+    for topic in applying(catalog, facts):
+        effect = schools[topic.id].effect
+        for slot, text in effect.get("finish", {}).items():
+            settle(slot, text, f"school: {schools[topic.id].name}", schools[topic.id].says)
+        if "by_clarity" in effect:
+            metal = effect["by_clarity"]["under_4" if sizing.facts["clarity_ft"] < CLEAR_FT else "over_4"]
+            bright = any(r.finish.get("blade_finish") == "painted or dull" for r in spoken(catalog, facts))
+            text = f"{metal}, painted or dull" if bright else metal
+            settle("blade_finish", text, f"school: {schools[topic.id].name}", schools[topic.id].says)
+    for rule in spoken(catalog, facts):
+        for slot, text in rule.finish.items():
+            settle(slot, "on edge" if (slot, text) == ("orientation", "vertical") else text, rule.name, rule.says)
+    settle("line", family.line, "Line by the job", catalog.rules["line-for-the-family"].says)
+    settle("reel", _turns(sizing, rated), "Pace in turns", "Inches of line per turn times turns a second is the pace.")
+    return tuple(found[slot] for slot in SLOTS if slot in found and _has(slot, family.id, rated.rig.skirt.id != "none"))
+
+
+def _turns(sizing: Sizing, rated: Rated) -> str:
+    gear = sizing.scenario.gear
+    turns = gear.turns_per_s(feet(rated.tuned.pace_m_s)) * 10
+    return f"{turns:.0f} turns in 10 s at {gear.inches_per_turn:g} in a turn"
