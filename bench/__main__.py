@@ -111,8 +111,11 @@ def through_http() -> None:
                     return web.post("/api/v1/size", json=body).raise_for_status()
 
                 said("size, 4 families, 288 rigs each at its own best", timed(sized, 40), 400)
+                one = "family=swim-jig&fish_depth_ft"
+                page = timed(lambda k: web.get(f"/?{one}={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40)
+                said("page, one control moved, family chosen: board of 72 rigs", page, 150)
                 page = timed(lambda k: web.get(f"/?fish_depth_ft={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40)
-                said("page, one control moved: board of 72 rigs, section, answer", page, 150)
+                said("page, one control moved, all families called, then the board", page, 200)
                 cast = timed(lambda k: web.get(f"/?view=cast&lift_in={1 + k / 10:.1f}&way=hop", headers=hx).raise_for_status(), 40)
                 said("Cast view, one control moved for one rig", cast, 150)
                 print(f"peak memory of the server: {peak_mb(process.pid):.0f} MB (asked: 400)", flush=True)

@@ -25,6 +25,15 @@ FLAGS = (
 VIEWS = {
     "size": ("/", 1280, 800, ""),
     "size-phone": ("/", 390, 844, ""),
+    "water": ("/?view=water", 1280, 800, ""),
+    "rig": ("/?view=rig&family=spinnerbait&wrong=ran-too-high", 1280, 800, ""),
+    "rig-phone": ("/?view=rig", 390, 844, ""),
+    "mat": (
+        "/?cover=matted-grass&thickness_in=4&texture=hydrilla&water_temp_f=82&season=summer&bottom_depth_ft=6&fish_depth_ft=5",
+        1280,
+        800,
+        "",
+    ),
     "cast": (
         "/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20",
         1280,

@@ -46,6 +46,15 @@ def square_centimetres(area_m2: float) -> float:
     return area_m2 * 1e4
 
 
+def feet_said(depth_ft: float) -> str:
+    """Feet to a tenth, without a tail of zeros.
+
+    >>> feet_said(0.3333), feet_said(6.0)
+    ('0.3', '6')
+    """
+    return f"{round(depth_ft, 1):g}"
+
+
 def ounces_as_written(mass_oz: float) -> str:
     """An ounce as anglers write it: ``3/8``, ``1``, ``1 1/4``.
 

@@ -45,7 +45,7 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     assert "flat-tail" in text(browser, ".what")
     assert choose("cell-chunk-3750") < slim  # nearer the surface: smaller y
     browser.find_element(By.ID, "to-best").click()
-    wait(browser, lambda: "Best of the board" in text(browser, ".verdict"))
+    wait(browser, lambda: "Called for this water" in text(browser, ".verdict"))
     browser.back()
     wait(browser, lambda: "chunk" in text(browser, ".what"))
 

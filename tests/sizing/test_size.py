@@ -71,7 +71,7 @@ def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: s
 
 def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
     """The trade on the board: along the diagonal, weight rises with bulk."""
-    heads = best_heads(size(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("bladed-jig",))))
+    heads = best_heads(size(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("swim-jig",))))
     assert heads["pin-tail"] <= heads["paddle-tail"] <= heads["craw"] <= heads["chunk"]
     assert heads["chunk"] > heads["pin-tail"]
 

@@ -63,7 +63,7 @@ def presentation_of(family: Family, facts: Facts) -> str:
 def call(catalog: Catalog, scenario: Scenario) -> Call:
     """Screen every family and rank them: model fit times e to the rules' points. Raises BadInput."""
     families = tuple(catalog.families)
-    sizing = size(catalog, replace(scenario, families=families), screening_rigs(catalog, families))
+    sizing = size(catalog, replace(scenario, families=families), screening_rigs(catalog, families), refine=False)
     best: dict[str, Rated] = {}
     for rated in sizing.rigs:
         best.setdefault(rated.rig.family.id, rated)

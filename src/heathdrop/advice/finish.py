@@ -47,8 +47,10 @@ class Settled:
     because: str
 
 
-def _has(slot: str, family: str, skirted: bool) -> bool:
-    """Whether a family has such a part at all."""
+def _has(slot: str, family: str, skirted: bool, arms: int) -> bool:
+    """Whether a rig has such a part at all."""
+    if slot == "orientation":
+        return arms >= 2
     if slot in ("blades", "blade_finish"):
         return family in BLADED
     if slot == "trailer_hook":
@@ -82,7 +84,11 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             settle(slot, "on edge" if (slot, text) == ("orientation", "vertical") else text, rule.name, rule.says)
     settle("line", family.line, "Line by the job", catalog.rules["line-for-the-family"].says)
     settle("reel", _turns(sizing, rated), "Pace in turns", "Inches of line per turn times turns a second is the pace.")
-    return tuple(found[slot] for slot in SLOTS if slot in found and _has(slot, family.id, rated.rig.skirt.id != "none"))
+    return tuple(
+        found[slot]
+        for slot in SLOTS
+        if slot in found and _has(slot, family.id, rated.rig.skirt.id != "none", rated.rig.trailer.appendages)
+    )
 
 
 def _turns(sizing: Sizing, rated: Rated) -> str:

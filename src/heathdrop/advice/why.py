@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import feet, feet_said, ounces_as_written
 
 
 def runs(sizing: Sizing, rated: Rated) -> str:
@@ -38,12 +38,25 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
     if part == "cover":
-        return f"It fouls on about {rated.cover.fouls * 100:.0f} of 100 casts through that grass."
+        return _cover_sentence(rated)
     if part == "touch":
         return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, would be felt."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
+    if rated.liking < 0.9:
+        return "The school you hold to would choose another weight or trailer here."
     return f"Its trailer is off the {t.profile} profile wanted today."
+
+
+def _cover_sentence(rated: Rated) -> str:
+    """Which of the three ways the cover holds a rig back, in words."""
+    c = rated.cover
+    worst = max((1.0 - c.passes, "through"), (c.fouls, "fouls"), (c.hangs, "hangs"))[1]
+    if worst == "through":
+        return f"It goes through that cover about {c.passes * 100:.0f} times of 100."
+    if worst == "fouls":
+        return f"It fouls on about {c.fouls * 100:.0f} of 100 casts through that cover."
+    return f"It hangs up on about {c.hangs * 100:.0f} of 100 casts."
 
 
 def change_sentence(sizing: Sizing, rated: Rated) -> str:
@@ -60,6 +73,15 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
     return f"The trade: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores {best.fits.score * 100:.0f}."
 
 
+def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> str:
+    """Where it works against the band, in words."""
+    if rated.rig.family.work == "drop":
+        if share >= 1.0:
+            return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."
+        return f"It passes {band} in {share * 100:.0f} % of its time and works at {mean_ft:.0f} ft, below them."
+    return f"In {band} for {share * 100:.0f} % of the retrieve, on average at {mean_ft:.1f} ft."
+
+
 def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     """The sentences that go with an answer, most important first."""
     t = sizing.targets
@@ -67,8 +89,8 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     tuned = rated.tuned
     mean = feet(tuned.mean_m)
     said = [
-        f"In {top:g}–{low:g} ft for {tuned.in_band * 100:.0f} % of the retrieve, on average at {mean:.1f} ft. "
-        f"That band because {t.depth_reason}.",
+        _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean)
+        + f" That band because {t.depth_reason}.",
         f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
         limit_sentence(sizing, rated),
         change_sentence(sizing, rated),

@@ -78,7 +78,7 @@ def size_answer(request: SizeRequest) -> dict[str, Any]:
         "targets": targets_answer(sizing),
         "rigs": [rig_answer(sizing, r, b) for r, b in zip(chosen, bands, strict=True)],
         "advice": [_cited(a) for a in advice_for(catalog, sizing, sizing.rigs[0])],
-        "cautions": [c.text for c in cautions_for(sizing.scenario)],
+        "cautions": [c.text for c in cautions_for(sizing.scenario, sizing.rigs[0])],
     }
 
 

@@ -70,6 +70,7 @@ class Family:
     usual_trailer: str
     blades: str
     line: str
+    suits: dict[str, float]
     weights_oz: tuple[float, ...]
 
 

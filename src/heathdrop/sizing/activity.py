@@ -39,6 +39,9 @@ def judge(catalog: Catalog, c: Conditions) -> Activity:
     if c.front == "passed":
         value += table["front_passed"]
         reasons.append(f"cold front passed {table['front_passed']:+g}")
+    if c.season == "spawn":
+        value += table["spawning"]
+        reasons.append(f"on beds they guard, they do not chase {table['spawning']:+g}")
     if c.pressure == "heavy":
         value += table["heavy_pressure"]
         reasons.append(f"fished hard {table['heavy_pressure']:+g}")

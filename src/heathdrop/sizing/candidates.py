@@ -8,8 +8,8 @@ from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.sizing.schools import NEUTRAL, Leaning
 
-#: Trailers tried beside a family's usual one when families are compared: one slim, one bulky.
-SCREENED = ("beaver", "small-craw")
+#: Tried beside a family's usual trailer when families are compared: the middle of the row, or the slim end of it.
+SCREENED, SCREENED_ELSE = "small-craw", "beaver"
 
 
 def standard_trailers(catalog: Catalog, bare: bool = False) -> list[str]:
@@ -32,10 +32,10 @@ def standard_rigs(catalog: Catalog, families: tuple[str, ...], leanings: Mapping
 
 
 def screening_rigs(catalog: Catalog, families: tuple[str, ...]) -> list[Rig]:
-    """A thin set to compare families by: every second head with the usual trailer, a slim and a bulky one."""
+    """A thin set to compare families by: every second head with the usual trailer and one other."""
     found = []
     for family in families:
-        weights = catalog.families[family].weights_oz
-        for trailer in dict.fromkeys((catalog.families[family].usual_trailer, *SCREENED)):
-            found += [rig_by_name(catalog, family, oz, trailer) for oz in (*weights[1::2],)]
+        usual = catalog.families[family].usual_trailer
+        for trailer in (usual, SCREENED if usual != SCREENED else SCREENED_ELSE):
+            found += [rig_by_name(catalog, family, oz, trailer) for oz in catalog.families[family].weights_oz[1::2]]
     return found

@@ -17,7 +17,7 @@ FALL_EDGE, PROFILE_EDGE, ACTION_EDGE = 0.25, 0.5, 1.2
 #: Share of a rig's action that is the family's own; the rest is the trailer's.
 FAMILY_SHARE = 0.4
 #: Share of the wanted action that the lure itself must bring; the hand brings the rest (assumption).
-ASKED_OF_LURE = {"swim": 1.0, "bottom": 0.6, "drop": 0.5}
+ASKED_OF_LURE = {"swim": 1.0, "bottom": 0.6, "drop": 0.3}
 
 
 @dataclass(frozen=True)
@@ -69,7 +69,7 @@ def fits_of(
     """Part fits and their weighted geometric mean, so that one failure cannot hide.
 
     ``action`` is the rig's in this water; ``touch`` (0..1) counts only where the bottom must be felt;
-    ``liking`` is how well the rig suits the chosen schools, a factor on its profile.
+    ``liking`` is how well the trailer suits the family and the rig the chosen schools, a factor on its profile.
     """
     parts = {
         "depth": tuned.soft_share * tuned.comfort,

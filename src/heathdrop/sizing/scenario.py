@@ -152,7 +152,7 @@ def _check_cover(c: Conditions) -> None:
     _within(at, "thickness_in", cover.thickness_in)
     for name, value in (("thickness_in", cover.thickness_in), ("texture", cover.texture)):
         if value is not None and cover.kind != "matted-grass":
-            raise BadInput(f"{at}.{name}", value, f"left out: there is no mat in {cover.kind.replace('-', ' ')} water")
+            raise BadInput(f"{at}.{name}", value, "left out: only matted grass has one")
     if cover.thickness_in is not None and cover.thickness_in / 12.0 > c.bottom_depth_ft:
         raise BadInput(f"{at}.thickness_in", cover.thickness_in, f"no thicker than the {c.bottom_depth_ft:g} ft of water")
     if cover.detail is not None and cover.detail not in DETAILS.get(cover.kind, ()):

@@ -11,7 +11,7 @@ from heathdrop.errors import BadInput
 from heathdrop.sizing.facts import Facts, holds
 
 #: How far (log) outside a school's liking a head or trailer loses most of its standing.
-HEAD_EDGE, LADDER_EDGE = 0.45, 0.55
+HEAD_EDGE, LADDER_EDGE = 0.30, 0.30
 
 
 @dataclass(frozen=True)

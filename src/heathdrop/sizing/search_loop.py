@@ -25,6 +25,8 @@ EDGE_M = 0.3048
 FALL_BACK_WEIGHT = 1e-3
 #: How much less a pace at the edge of the mood's band is worth than one at its middle: e^-0.5.
 EDGE_COMFORT = 0.5
+#: Share of a miss that the count is moved by.
+SHIFT = 0.7
 #: Worth at which the search stops looking.
 GOOD_ENOUGH = 0.985
 
@@ -120,7 +122,7 @@ def _take_better(trial, best, target):
 
 
 @compiled
-def _find(lure, scene, grid, paces, deepest, room, trial, best):
+def _find(lure, scene, grid, paces, deepest, refine, room, trial, best):
     """One rig's search at search fidelity; the setting ends up in ``best``."""
     band = scene[4]
     target = 0.5 * (band[0] + band[1])
@@ -138,24 +140,27 @@ def _find(lure, scene, grid, paces, deepest, room, trial, best):
         share = (at_middle - target) / (at_middle - at_other)
         try_one(lure, scene, grid, paces, middle * (other / middle) ** share, start, room, trial)
         _take_better(trial, best, target)
-    # Count further down when it runs high at its best, less when it runs deep.
-    shift = target - best[R_MEAN]
-    for part in (1.0, 0.4):
-        z0 = min(deepest, max(0.05, best[R_START] + part * shift))
-        if _worth(best) < GOOD_ENOUGH and abs(z0 - best[R_START]) > 0.05:
+    if _worth(best) < GOOD_ENOUGH:
+        # Count further down when it runs high at its best, less when it runs deep.
+        z0 = min(deepest, max(0.05, best[R_START] + SHIFT * (target - best[R_MEAN])))
+        if abs(z0 - best[R_START]) > 0.05:
             try_one(lure, scene, grid, paces, best[R_PACE], z0, room, trial)
             _take_better(trial, best, target)
-    for factor in (0.92, 1.08):
-        if _worth(best) < GOOD_ENOUGH:
-            near = min(paces[1], max(paces[0], best[R_PACE] * factor))
-            try_one(lure, scene, grid, paces, near, best[R_START], room, trial)
-            _take_better(trial, best, target)
+    if refine and _worth(best) < GOOD_ENOUGH:
+        # Then a small step of pace: toward the band while out of it, toward the mood's middle once in it.
+        off = target - best[R_MEAN]
+        within = abs(off) <= 0.5 * (band[1] - band[0])
+        slower = best[R_PACE] > middle if within else off > 0.0
+        near = min(paces[1], max(paces[0], best[R_PACE] * (0.92 if slower else 1.08)))
+        try_one(lure, scene, grid, paces, near, best[R_START], room, trial)
+        _take_better(trial, best, target)
 
 
 @compiled
-def search(lures, limits, scene, coarse, fine, results, first, last):
+def search(lures, limits, scene, coarse, fine, refine, results, first, last):
     """Search rigs ``first`` to ``last``; writes one row of ``results`` for each.
 
+    ``refine`` measures the winner once more at the ``fine`` grid.
     ``limits`` has a row for each rig: slowest and fastest pace (m/s), deepest start (m).
     """
     slowest = 1e9
@@ -165,9 +170,10 @@ def search(lures, limits, scene, coarse, fine, results, first, last):
     trial = np.zeros(RESULT_COLUMNS)
     for i in range(first, last):
         paces = limits[i, 0:2]
-        _find(lures[i], scene, coarse, paces, limits[i, 2], room, trial, results[i])
-        pace, start = results[i, R_PACE], results[i, R_START]
-        try_one(lures[i], scene, fine, paces, pace, start, room, results[i])
+        _find(lures[i], scene, coarse, paces, limits[i, 2], refine, room, trial, results[i])
+        if refine:
+            pace, start = results[i, R_PACE], results[i, R_START]
+            try_one(lures[i], scene, fine, paces, pace, start, room, results[i])
 
 
 @compiled

@@ -6,11 +6,13 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+import numpy as np
+
 from heathdrop.catalog import Catalog, Family
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
-from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.fall import fall_time_s, glide_factor, time_to_depth_s
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Lure, Rig, liveliness, lure_of
 from heathdrop.physics.touch import touch_of
@@ -35,7 +37,7 @@ WORKED_S, HOPPED_FT = 12.0, 2.0
 
 @dataclass(frozen=True)
 class Rated:
-    """A candidate with its best setting, fall, cover odds and fits."""
+    """A candidate with its best setting, fall, cover odds and fits; ``liking`` is the schools' (1 when they have no say)."""
 
     rig: Rig
     lure: Lure
@@ -44,6 +46,7 @@ class Rated:
     fall_ft_s: float
     cover: CoverOdds
     fits: Fits
+    liking: float = 1.0
 
     @property
     def key(self) -> str:
@@ -87,7 +90,7 @@ class Setting:
         return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else 1e6
 
 
-def size(catalog: Catalog, scenario: Scenario, rigs: Sequence[Rig] | None = None) -> Sizing:
+def size(catalog: Catalog, scenario: Scenario, rigs: Sequence[Rig] | None = None, refine: bool = True) -> Sizing:
     """Rate every candidate of the scenario, or the ``rigs`` given. Raises BadInput for what cannot be."""
     check(scenario)
     for family in scenario.families:
@@ -95,7 +98,7 @@ def size(catalog: Catalog, scenario: Scenario, rigs: Sequence[Rig] | None = None
     setting, facts = setting_of(catalog, scenario)
     if rigs is None:
         rigs = standard_rigs(catalog, scenario.families, setting.leanings)
-    rated = rate(setting, rigs)
+    rated = rate(setting, rigs, refine)
     factor = catalog.families[scenario.families[0]].pace_factor
     paces = reachable_paces(setting.targets, scenario.gear.inches_per_turn, factor)
     return Sizing(scenario, setting.targets, paces, setting.water, setting.line, setting.cast, tuple(rated), facts)
@@ -126,22 +129,30 @@ def setting_of(catalog: Catalog, scenario: Scenario) -> tuple[Setting, Facts]:
     ), facts
 
 
-def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
+def rate(setting: Setting, rigs: Sequence[Rig], refine: bool = True) -> list[Rated]:
     """Every rig at its own best, rated, best first."""
     c, targets = setting.scenario.conditions, setting.targets
-    reel = setting.scenario.gear.inches_per_turn
     lures = [lure_of(setting.catalog, rig, setting.water.density_kg_m3, c.water_temp_f) for rig in rigs]
-    limits = [limits_for(setting, rig.family, reel) for rig in rigs]
+    by_family = {f: limits_for(setting, setting.catalog.families[f]) for f in {rig.family.id for rig in rigs}}
+    limits = [by_family[rig.family.id] for rig in rigs]
     band = (metres(targets.depth_ft[0]), metres(targets.depth_ft[1]))
     scene = scene_of(setting.line, setting.water, setting.cast, band, metres(setting.grass_top_ft))
     moving = [k for k, rig in enumerate(rigs) if rig.family.work != "drop"]
-    swum = dict(zip(moving, tune([lures[k] for k in moving], [limits[k] for k in moving], scene), strict=True))
-    rated = [
-        _rate(setting, rig, lure, swum[k] if k in swum else dropped(setting, lure, limits[k]))
-        for k, (rig, lure) in enumerate(zip(rigs, lures, strict=True))
-    ]
+    found = tune([lures[k] for k in moving], [limits[k] for k in moving], scene, refine)
+    swum = dict(zip(moving, found, strict=True))
+    tuned = [swum[k] if k in swum else dropped(setting, lures[k], limits[k]) for k in range(len(rigs))]
+    seconds = _countdowns(setting, lures, tuned)
+    rated = [_rate(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
     rated.sort(key=lambda r: (-r.fits.score, r.key))
     return rated
+
+
+def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:
+    """Seconds of slack fall to each rig's start, all at once."""
+    weights, areas = (np.array([getattr(lure, k) for lure in lures]) for k in ("net_weight_n", "fall_drag_area_m2"))
+    starts = np.array([t.start_depth_m for t in tuned])
+    straight = fall_time_s(weights, areas, starts, setting.line, setting.water)
+    return [float(v) for v in straight / glide_factor([lure.glide_ratio for lure in lures])]
 
 
 def dropped(setting: Setting, lure: Lure, limits: Limits) -> Tuned:
@@ -187,18 +198,18 @@ def reachable_paces(targets: Targets, inches_per_turn: float, factor: float = 1.
     return low, max(low + 0.05, min(factor * targets.pace_ft_s[1], fast))
 
 
-def limits_for(setting: Setting, family: Family, inches_per_turn: float) -> Limits:
+def limits_for(setting: Setting, family: Family) -> Limits:
     """A family's paces for this mood, and how deep its retrieve may start."""
+    inches_per_turn = setting.scenario.gear.inches_per_turn
     factor = family.pace_factor * pace_factor(setting.catalog, setting.scenario.schools, family.id)
     slow, fast = reachable_paces(setting.targets, inches_per_turn, factor)
     clear = 0.0 if family.work != "swim" else OFF_BOTTOM_FT
     return Limits(metres(slow), metres(fast), metres(max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)))
 
 
-def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned) -> Rated:
-    """One candidate's countdown, fall, cover odds and fits."""
+def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) -> Rated:
+    """One candidate's fall, cover odds and fits."""
     c, catalog = setting.scenario.conditions, setting.catalog
-    seconds = time_to_depth_s(lure, tuned.start_depth_m, setting.line, setting.water)
     fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < 1e6 else 0.0
     top = setting.grass_top_ft
     sunk = max(0.0, feet(tuned.start_depth_m) - top)
@@ -209,5 +220,7 @@ def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned) -> Rated:
         depth, away = metres(c.bottom_depth_ft), 0.5 * setting.cast.distance_m
         touch = touch_fit(touch_of(lure.net_weight_n, setting.line, setting.water, depth, away, c.wind_mph))
     action = action_of(rig) * liveliness(catalog, rig, c.water_temp_f)
+    suits = rig.family.suits.get(rig.trailer.id, 1.0)
     liking = setting.leanings[rig.family.id].liking(rig.family.id, rig.head_oz, rig.trailer.id)
-    return Rated(rig, lure, tuned, seconds, fall, odds, fits_of(rig, tuned, fall, odds, setting.targets, action, touch, liking))
+    fits = fits_of(rig, tuned, fall, odds, setting.targets, action, touch, liking * suits)
+    return Rated(rig, lure, tuned, seconds, fall, odds, fits, liking)

@@ -70,15 +70,16 @@ def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
         one.result()
 
 
-def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene) -> list[Tuned]:
+def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene, refine: bool = True) -> list[Tuned]:
     """Search every lure's best pace and starting depth, two threads at a time.
 
-    The same input gives the same output: lures do not influence one another.
+    The same input gives the same output: lures do not influence one another. Without ``refine`` the
+    figures are at search fidelity, good enough to compare families by.
     """
     if not lures:
         return []
     rows = np.array([lure_row(lure) for lure in lures])
     bounds = np.array([(m.slowest_m_s, m.fastest_m_s, m.deepest_start_m) for m in limits])
     results = np.zeros((len(lures), loop.RESULT_COLUMNS))
-    shared_out(loop.search, len(lures), rows, bounds, scene, grid_of(SEARCH), grid_of(BOARD), results)
+    shared_out(loop.search, len(lures), rows, bounds, scene, grid_of(SEARCH), grid_of(BOARD), refine, results)
     return [Tuned(*(float(v) for v in row)) for row in results]

@@ -36,3 +36,12 @@ class SavedScenario(Base):
     pick: Mapped[str] = mapped_column(String(120), default="")
     created_at: Mapped[datetime] = mapped_column(DateTime)
     deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class Setting(Base):
+    """A choice that persists: the angler's schools, for one."""
+
+    __tablename__ = "setting"
+
+    key: Mapped[str] = mapped_column(String(40), primary_key=True)
+    value: Mapped[Any] = mapped_column(JSON)

@@ -1,10 +1,12 @@
-"""Addresses of shipped files, with a content hash so that browsers may keep them."""
+"""Addresses of shipped files, with a content hash so that browsers may keep them; fractions as markup."""
 
 from __future__ import annotations
 
 import hashlib
 from functools import cache
 from pathlib import Path
+
+from markupsafe import Markup
 
 STATIC = Path(__file__).parent / "static"
 
@@ -14,3 +16,10 @@ def asset(name: str) -> str:
     """The address of a static file, changing when its content does."""
     digest = hashlib.sha256((STATIC / name).read_bytes()).hexdigest()[:12]
     return f"/static/{name}?v={digest}"
+
+
+def ounces_markup(written: str) -> Markup:
+    """An ounce as written, its fraction set as a fraction: ``1 3/4`` has a whole part and a set one."""
+    whole, _, part = written.rpartition(" ") if "/" in written else (written, "", "")
+    fraction = Markup('<span class="frac of">{}</span>').format(part) if part else Markup("")
+    return Markup('<span class="frac">{}</span>').format(whole) + fraction if whole else fraction

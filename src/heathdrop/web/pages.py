@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
 from pathlib import Path
 from typing import Annotated, Any
 from urllib.parse import urlencode
@@ -10,67 +9,75 @@ from urllib.parse import urlencode
 from fastapi import APIRouter, Form, Request
 from fastapi.responses import RedirectResponse, Response
 from fastapi.templating import Jinja2Templates
-from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
-from heathdrop.api.schemas import SizeRequest
-from heathdrop.api.words import bad_input
+from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.sizing.program import WAY
-from heathdrop.sizing.scenario import Scenario
-from heathdrop.sizing.size import Sizing, size
-from heathdrop.store import scenarios
+from heathdrop.sizing.schools import chosen
+from heathdrop.store import scenarios, settings
 from heathdrop.store.database import Database
 from heathdrop.units import M_PER_IN
-from heathdrop.web.assets import asset
+from heathdrop.web.assets import asset, ounces_markup
 from heathdrop.web.fields import (
     BY_NAME,
+    CALLED,
     CONTROLS,
     DEFAULTS,
+    VIEWS,
     body_from,
     control_for,
     number_or_none,
+    schools_in,
     values_from,
     values_of,
 )
+from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present
 from heathdrop.web.security import form_token, token_matches
+from heathdrop.web.sized import scenario_from, sized, the_call
 
 router = APIRouter(include_in_schema=False)
 templates = Jinja2Templates(directory=Path(__file__).parent / "templates")
 templates.env.globals["asset"] = asset
+templates.env.filters["ounces"] = ounces_markup
 templates.env.trim_blocks = True
 templates.env.lstrip_blocks = True
 
 
 def address(values: dict[str, str]) -> str:
     """The shareable address of a state: only what differs from the defaults."""
-    differing = {k: v for k, v in values.items() if v != DEFAULTS[k]}
+    differing = {k: v for k, v in values.items() if v != DEFAULTS.get(k, "")}
     return "/" + (f"?{urlencode(differing)}" if differing else "")
 
 
-def sheet_for(values: dict[str, str]) -> Sheet:
+def kept_schools(request: Request) -> dict[str, str]:
+    """The schools this angler holds to, kept in the data file; unknown ones from older files are dropped."""
+    database: Database = request.app.state.database
+    with database.session() as session:
+        kept: dict[str, str] = settings.read(session, settings.SCHOOLS, {})
+    topics = catalogue.load().topics
+    return {t: s for t, s in kept.items() if t in topics and s in topics[t].schools}
+
+
+def sheet_for(values: dict[str, str], schools: dict[str, str]) -> Sheet:
     """Size the state and make it ready to show. Raises BadInput."""
-    try:
-        request = SizeRequest.model_validate(body_from(values))
-    except ValidationError as error:
-        raise bad_input(error.errors()) from error
-    return present(catalogue.load(), sized(request.scenario()), values["pick"], values["view"], choices_from(values))
+    if values["view"] not in VIEWS:
+        raise BadInput("view", values["view"], "one of " + ", ".join(VIEWS))
+    scenario = scenario_from(values, schools)
+    call = the_call(scenario) if values["view"] == "water" else None
 
+    def link(**changed: str) -> str:
+        return address({**values, **changed})
 
-@lru_cache(maxsize=16)
-def sized(scenario: Scenario) -> Sizing:
-    """The sizing of a scenario, kept for a while: choosing a cell or a way of working it asks nothing new."""
-    return size(catalogue.load(), scenario)
+    return present(catalogue.load(), sized(scenario), values, choices_from(values), link, call)
 
 
 def choices_from(values: dict[str, str]) -> Choices:
     """How the lure is worked, from the address. Raises BadInput."""
     if values["way"] and values["way"] not in WAY:
         raise BadInput("way", values["way"], "one of " + ", ".join(WAY))
-    if values["view"] not in ("size", "cast"):
-        raise BadInput("view", values["view"], "one of size, cast")
     lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
     hold = number_or_none("hold_s", values["hold_s"], 0.0, 30.0, "s")
     return Choices(values["way"], None if lift is None else lift * M_PER_IN, hold, (values["vs1"], values["vs2"]))
@@ -82,7 +89,7 @@ def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
         "values": values,
         "controls": CONTROLS,
         "control": BY_NAME,
-        "families": [(f.id, f.name) for f in catalogue.load().families.values()],
+        "families": [(CALLED, "call it for me")] + [(f.id, f.name) for f in catalogue.load().families.values()],
         "address": address(values),
         "errors": {},
         "sheet": None,
@@ -90,9 +97,9 @@ def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
         "token": form_token(request.app.state.secret),
     }
     try:
-        found["sheet"] = sheet_for(values)
+        found["sheet"] = sheet_for(values, kept_schools(request))
     except BadInput as refusal:
-        found["errors"] = {control_for(refusal): str(refusal)}
+        found["errors"] = {control_for(refusal, values["cover"]): str(refusal)}
     return found
 
 
@@ -111,10 +118,12 @@ def sheet(request: Request) -> Response:
     values = values_from(request.query_params)
     context = _context(request, values)
     status = 422 if context["errors"] else 200
-    if request.headers.get("hx-request") == "true":
+    partial = request.headers.get("hx-target") in (None, "answer")
+    if request.headers.get("hx-request") == "true" and partial:
         headers = {"HX-Reswap": "none"} if context["errors"] else {"HX-Push-Url": context["address"]}
         return templates.TemplateResponse(request, "update.html", context, status, headers)
     context["saved"] = _saved(request)
+    context["worked"] = [(w["name"], w["note"], address(values_of(w["body"]))) for w in ashmoor.worked()]
     return templates.TemplateResponse(request, "page.html", context, status)
 
 
@@ -142,7 +151,7 @@ async def save(request: Request) -> Response:
     database: Database = request.app.state.database
     try:
         body = body_from(values)
-        sheet_for(values)
+        scenario_from(values)
         with database.session() as session:
             row = scenarios.save(session, form.get("name", ""), body, values["pick"])
     except BadInput as refusal:
@@ -174,3 +183,33 @@ def undelete(request: Request, id_: int, token: Annotated[str, Form()] = "") -> 
     if row is None:
         return _list(request, problem="There is no such scenario.", status=404)
     return _list(request, said=f"“{row.name}” is back.")
+
+
+@router.post("/schools")
+async def keep_schools(request: Request) -> Response:
+    """Keep the schools in the form as this angler's own."""
+    form = {k: v for k, v in (await request.form()).items() if isinstance(v, str)}
+    if not token_matches(request.app.state.secret, form.get("token", "")):
+        return _list(request, problem="This form is from an older page: reload and try again.", status=403)
+    wanted = schools_in(values_from(form))
+    try:
+        chosen(catalogue.load(), tuple(wanted.items()))
+    except BadInput as refusal:
+        return _list(request, problem=str(refusal), status=422)
+    database: Database = request.app.state.database
+    with database.session() as session:
+        settings.keep(session, settings.SCHOOLS, {**settings.read(session, settings.SCHOOLS, {}), **wanted})
+    return Response(status_code=204)
+
+
+@router.get("/both/{topic}")
+def both(request: Request, topic: str) -> Response:
+    """Every school of a topic answering the same water, side by side."""
+    values = values_from(request.query_params)
+    catalog = catalogue.load()
+    try:
+        sizing = sized(scenario_from(values, kept_schools(request)))
+        context = {"topic": catalog.pick("topics", "topic", topic), "sides": sides_of(catalog, sizing, topic, sized)}
+    except BadInput as refusal:
+        return templates.TemplateResponse(request, "halt.html", {"errors": {"both": str(refusal)}}, 422)
+    return templates.TemplateResponse(request, "both.html", context)

@@ -18,7 +18,7 @@ from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.program import WAY, WAYS, Way, play
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import M_PER_IN, feet, metres, ounces_as_written
-from heathdrop.web.presenters.section import NARROW, WIDE, Scale
+from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 
 LINES = (
     ("fluorocarbon", (8, 10, 12, 15, 17, 20, 25)),

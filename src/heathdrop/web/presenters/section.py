@@ -12,23 +12,11 @@ from numpy.typing import NDArray
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, metres
+from heathdrop.units import feet, feet_said, metres
+from heathdrop.web.presenters.coverdraw import cover_things
+from heathdrop.web.presenters.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
-LEFT, RIGHT, HEADROOM, FLOOR = 46.0, 14.0, 16.0, 34.0
-LEAST_SKY = 30.0
 SECONDS_APART = 5
-
-
-@dataclass(frozen=True)
-class Frame:
-    """A drawing's size: wide for the table at home, narrow for the phone on deck."""
-
-    name: str
-    width: float
-    height: float
-
-
-WIDE, NARROW = Frame("wide", 900.0, 276.0), Frame("narrow", 380.0, 290.0)
 
 
 @dataclass(frozen=True)
@@ -56,6 +44,7 @@ class Section:
     band_text_y: float
     grass: tuple[str, ...]
     grass_top: Mark | None
+    things: tuple[tuple[str, str], ...]
     fish: tuple[Mark, ...]
     fall: str
     path: str
@@ -70,28 +59,6 @@ class Section:
     count: Mark
     table: tuple[tuple[str, str, str], ...]
     summary: str
-
-
-class Scale:
-    """From feet to drawing units: the angler at the left, depth downward."""
-
-    def __init__(self, frame: Frame, cast_ft: float, bottom_ft: float, tip_ft: float) -> None:
-        self.per_ft_x = (frame.width - LEFT - RIGHT) / (cast_ft * 1.04)
-        self.per_ft_y = (frame.height - HEADROOM - FLOOR) / (bottom_ft + tip_ft)
-        self.top = HEADROOM + tip_ft * self.per_ft_y
-        if self.top < LEAST_SKY:
-            self.top = LEAST_SKY
-            self.per_ft_y = (frame.height - LEAST_SKY - FLOOR) / bottom_ft
-
-    def x(self, distance_ft: float) -> float:
-        return round(LEFT + distance_ft * self.per_ft_x, 1)
-
-    def y(self, depth_ft: float) -> float:
-        return round(self.top + depth_ft * self.per_ft_y, 1)
-
-    def points(self, distance_m: NDArray[np.float64], depth_m: NDArray[np.float64]) -> str:
-        """A polyline's points from metres."""
-        return " ".join(f"{self.x(feet(x))},{self.y(feet(z))}" for x, z in zip(distance_m, depth_m, strict=True))
 
 
 def step_for(span: float, wanted: int) -> int:
@@ -123,10 +90,11 @@ def section_of(
     t, x, z = cast.time_s, cast.distance_m, cast.depth_m
     moving = t >= cast.fall_s - 1e-9
     floor = s.y(bottom_ft)
-    depth_step, way_step = step_for(bottom_ft, 10), step_for(cast_ft, int(frame.width / 90.0))
+    depth_step, way_step = step_for(bottom_ft, 6 if frame is LOW else 10), step_for(cast_ft, int(frame.width / 90.0))
     middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
     middle = min(middle, int(moving.sum()) - 1)
     grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
+    stems_ft = {"reeds": -0.6, "pads": 0.0}.get(c.cover.kind, grass_ft)
     return Section(
         frame=frame.name,
         width=frame.width,
@@ -140,21 +108,22 @@ def section_of(
             Mark(s.x(d), frame.height - 6.0, f"{d:g}") for d in range(way_step, math.floor(cast_ft) + 1, way_step)
         ),
         band=(s.y(top), s.y(low)),
-        band_text=f"target {top:g}–{low:g} ft",
+        band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
         band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),
         floor=_floor(s, sizing, cast_ft, frame),
         rivals=tuple(_rival(s, mark, other) for mark, other in rivals),
         glide=_glide(s, cast_ft, rated, cast),
-        grass=_grass(s, cast_ft, sizing, grass_ft, c.cover.density),
+        grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.density),
+        things=cover_things(s, sizing, cast_ft),
         grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft") if grass_ft is not None else None,
         fish=_fish(s, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
-        path=s.points(x[moving], z[moving]),
+        path=s.points(x[moving][::2], z[moving][::2]),
         spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread else "",
         line=_line(s, cast, int(np.argmax(moving)), middle),
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
-        seconds=_seconds(s, cast, SECONDS_APART if frame is WIDE else 2 * SECONDS_APART),
+        seconds=_seconds(s, cast, 2 * SECONDS_APART if frame is NARROW else SECONDS_APART) if spread else (),
         count=Mark(s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {rated.countdown_s:.1f} s"),
         table=_table(cast),
         summary=_summary(sizing, rated, cast),

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
+from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.bands import Bands, bands_for
@@ -12,8 +14,12 @@ from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, ounces_as_written
+from heathdrop.web.fields import CALLED
+from heathdrop.web.presenters.calling import Calling, Link, calling_of
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
-from heathdrop.web.presenters.section import NARROW, WIDE, Section, section_of
+from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
+from heathdrop.web.presenters.rigging import MatCurve, Rigging, mat_curve, rigging_of
+from heathdrop.web.presenters.section import Section, section_of
 
 #: Marks of what holds a rig back: symbol in the sprite, and its words.
 MARKS = {
@@ -28,6 +34,8 @@ MARKS = {
 }
 #: A part fit above this holds nothing back worth a mark.
 GOOD_ENOUGH = 0.93
+#: Rules cited beside the board at most.
+MOST_CITED = 3
 
 
 @dataclass(frozen=True)
@@ -60,8 +68,10 @@ class Sheet:
 
     key: str
     is_best: bool
+    to_best: str
     head: str
     family: str
+    called: bool
     trailer: str
     aloud: str
     score: int
@@ -71,50 +81,74 @@ class Sheet:
     marks: tuple[tuple[str, str], ...]
     sections: tuple[Section, ...]
     casting: Casting | None
+    calling: Calling | None
+    rigging: Rigging | None
+    mat: MatCurve | None
     view: str
     why: tuple[str, ...]
+    advice: tuple[Cited, ...]
     mood: str
     mood_why: str
     cautions: tuple[Caution, ...]
 
 
-def present(catalog: Catalog, sizing: Sizing, pick: str, view: str = "size", choices: Choices | None = None) -> Sheet:
-    """Make a sizing ready to show, with ``pick`` (a rig's key) chosen when it is there.
+def present(
+    catalog: Catalog, sizing: Sizing, values: dict[str, str], choices: Choices, link: Link, call: Call | None = None
+) -> Sheet:
+    """Make a sizing ready to show, with the picked rig chosen when it is there.
 
-    ``choices`` say how the lure is worked in the Cast view; the Size view shows the steady retrieve.
+    ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
+    or the drop where the family is dropped. ``link`` makes addresses; ``call`` is needed by the Water view.
     """
-    best = sizing.rigs[0]
-    chosen = next((r for r in sizing.rigs if r.key == pick), best)
+    view, best = values["view"], sizing.rigs[0]
+    chosen = next((r for r in sizing.rigs if r.key == values["pick"]), best)
     bands = bands_for(catalog, sizing, [chosen])[0]
-    if choices is None or not choices.way:
-        way = usual_way(chosen) if view == "cast" else "steady"
-        choices = Choices(way, *((choices.lift_m, choices.hold_s, choices.against) if choices else (None, None, ())))
+    if view != "cast":
+        choices = Choices("hop" if chosen.rig.family.work == "drop" else "steady", None, None, ())
+    elif not choices.way:
+        choices = replace(choices, way=usual_way(chosen))
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
     rivals = rivals_of(catalog, sizing, chosen, choices, cast) if view == "cast" else ()
     shown = [(r.mark, r.result) for r in rivals]
-    rows = _board(catalog, sizing, chosen, best)
+    rows = _board(catalog, sizing, chosen, best) if view == "size" else ()
     used = {cell.mark for _, cells in rows for cell in cells}
     activity = sizing.targets.activity
     return Sheet(
         key=chosen.key,
         is_best=chosen is best,
+        to_best=link(pick=""),
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
-        trailer=f"{chosen.rig.trailer.name} {chosen.rig.trailer_length_in:g} in",
+        called=values["family"] == CALLED,
+        trailer=chosen.rig.trailer.name + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=_figures(sizing, chosen, bands),
         heads=tuple(ounces_as_written(oz) for oz in chosen.rig.family.weights_oz),
         rows=rows,
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
-        sections=tuple(section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady") for frame in (WIDE, NARROW)),
+        sections=tuple(
+            section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
+            for frame in (LOW if view in ("water", "rig") else WIDE, NARROW)
+        ),
         casting=casting_of(catalog, sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
+        calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
+        rigging=rigging_of(catalog, sizing, chosen, values["wrong"], link) if view == "rig" else None,
+        mat=mat_curve(catalog, sizing, chosen) if view == "size" else None,
         view=view,
         why=reasons(sizing, chosen),
+        advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
         mood=f"{activity.name} ({activity.value:g} of 4)",
         mood_why="; ".join(activity.reasons),
-        cautions=cautions_for(sizing.scenario),
+        cautions=cautions_for(sizing.scenario, chosen),
     )
+
+
+def _spoke(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[Cited, ...]:
+    """The strongest rules, and the schools that the angler chose away from the default."""
+    own = {catalog.topics[t].name for t, s in sizing.scenario.schools if s != catalog.topics[t].default}
+    cited = advice_for(catalog, sizing, chosen, MOST_CITED)
+    return tuple(a for a in cited if a.kind == "rule" or (a.kind == "school" and a.name in own))
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
@@ -125,27 +159,29 @@ def _turns(sizing: Sizing, pace_ft_s: float) -> str:
 def _aloud(sizing: Sizing, rated: Rated) -> str:
     """The answer as one line a person could read aloud."""
     pace = feet(rated.tuned.pace_m_s)
-    return (
-        f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}: "
-        f"count {rated.countdown_s:.1f}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, "
-        f"rod tip {sizing.scenario.gear.rod_tip_height_ft:g} ft up."
-    )
+    head = ounces_as_written(rated.rig.head_oz)
+    rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
+    if rated.rig.family.work == "drop":
+        return f"{rig}, let it land, hop it once or twice, then move on."
+    return f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip {sizing.scenario.gear.rod_tip_height_ft:g} ft up."
 
 
 def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
     pace = feet(rated.tuned.pace_m_s)
-    fall = rated.fall_ft_s
+    fall, mean = rated.fall_ft_s, feet(rated.tuned.mean_m)
     slow, fast = rated.countdown_s / bands.fall_high, rated.countdown_s / bands.fall_low
+    count = Figure("Count", f"{rated.countdown_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
+    falls = Figure("Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}")
+    if rated.rig.family.work == "drop":
+        through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
+        hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
+        works = Figure("Works at", f"{mean:.0f}", "ft", "hopped where it lands")
+        return count, works, falls, hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through
     return (
-        Figure("Count", f"{rated.countdown_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}"),
+        count,
         Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
-        Figure(
-            "Runs at",
-            f"{feet(rated.tuned.mean_m):.1f}",
-            "ft",
-            f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}",
-        ),
-        Figure("Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"),
+        Figure("Runs at", f"{mean:.1f}", "ft", f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}"),
+        falls,
         Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
     )
 
@@ -163,7 +199,8 @@ def _board(catalog: Catalog, sizing: Sizing, chosen: Rated, best: Rated) -> tupl
     """Rows slim to bulky, columns light to heavy."""
     by_pair = {(r.rig.trailer.id, r.rig.head_oz): r for r in sizing.rigs if r.rig.family == chosen.rig.family}
     rows = []
-    for trailer in standard_trailers(catalog):
+    bare = any(r.rig.trailer.id == "none" for r in sizing.rigs)
+    for trailer in standard_trailers(catalog, bare):
         cells = []
         for oz in chosen.rig.family.weights_oz:
             r = by_pair[trailer, oz]

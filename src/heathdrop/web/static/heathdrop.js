@@ -1,7 +1,8 @@
-// Heathdrop's page: stepping numbers, cover-dependent controls, keyboard. All else is the server's.
+// Heathdrop's page: stepping numbers, cover-dependent controls, keyboard, cautions. All else is the server's.
 "use strict";
 (function () {
-  const form = document.getElementById("state");
+  const by = (id) => document.getElementById(id);
+  const form = () => by("state");
 
   function tell(input) {
     input.dispatchEvent(new Event("input", { bubbles: true }));
@@ -14,49 +15,84 @@
     tell(input);
   }
 
+  function fitCover() {
+    const cover = by("cover").value;
+    document.querySelectorAll("[data-for-cover]").forEach((field) => {
+      field.hidden = !field.dataset.forCover.split(" ").includes(cover);
+      // Only one of two controls with the same meaning may speak.
+      field.querySelectorAll("input, select").forEach((input) => { input.disabled = field.hidden; });
+    });
+  }
+
+  function markAssumed(input) {
+    const field = input.closest(".field");
+    if (field && input.dataset.default !== undefined) {
+      field.classList.toggle("assumed", input.value === input.dataset.default && !!field.querySelector(".assume"));
+    }
+  }
+
+  // Cautions: hidden for today at most, kept in this browser by date.
+  const today = () => new Date().toISOString().slice(0, 10);
+  function hushed() {
+    try {
+      const kept = JSON.parse(localStorage.getItem("hushed") || "{}");
+      return kept.day === today() ? kept.ids : [];
+    } catch (_) { return []; }
+  }
+  function care() {
+    const ids = hushed();
+    let left = 0;
+    document.querySelectorAll("[data-caution]").forEach((item) => {
+      item.hidden = ids.includes(item.dataset.caution);
+      left += item.hidden ? 0 : 1;
+    });
+    if (by("care-count")) { by("care-count").textContent = left; }
+  }
+  function hush(ids) {
+    localStorage.setItem("hushed", JSON.stringify({ day: today(), ids: ids }));
+    care();
+  }
+
   document.addEventListener("click", (event) => {
     const button = event.target.closest(".step");
-    if (button) {
-      step(document.getElementById(button.dataset.to), parseFloat(button.dataset.step));
-    }
-    if (event.target.closest("[data-best]")) {
-      document.querySelectorAll(".pick:checked").forEach((pick) => { pick.checked = false; });
-      htmx.trigger(form, "refresh");
-    }
+    const silence = event.target.closest("[data-hush]");
+    if (button) { step(by(button.dataset.to), parseFloat(button.dataset.step)); }
+    if (silence) { hush([...hushed(), silence.dataset.hush]); }
+    if (event.target.closest("[data-unhush]")) { hush([]); }
   });
 
   document.addEventListener("keydown", (event) => {
     const input = event.target.closest(".num");
-    if (input && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+    if (input && input.dataset.step && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
       event.preventDefault();
       const size = parseFloat(input.dataset.step) * (event.shiftKey ? 5 : 1);
       step(input, event.key === "ArrowUp" ? size : -size);
     }
     if (event.key === "Escape") {
-      document.getElementById("shelf").open = false;
+      document.querySelectorAll("details.shelf, details.cautions").forEach((shelf) => { shelf.open = false; });
     }
-  });
-
-  form.addEventListener("change", () => {
-    const cover = document.getElementById("cover").value;
-    document.querySelectorAll("[data-for-cover]").forEach((field) => {
-      field.hidden = field.dataset.forCover !== cover;
-    });
   });
 
   let typing;
   document.addEventListener("input", (event) => {
-    if (event.target.form === form && !form.contains(event.target) && event.target.matches(".num")) {
+    markAssumed(event.target);
+    const outside = form() && event.target.form === form() && !form().contains(event.target);
+    if (outside && event.target.matches(".num")) {
       clearTimeout(typing);
-      typing = setTimeout(() => htmx.trigger(form, "refresh"), 250);
+      typing = setTimeout(() => htmx.trigger(form(), "refresh"), 250);
     }
   });
 
-  // Board cells come and go with each answer: they speak for the form wherever they stand.
+  // Controls outside the form come and go with each answer: they speak for the form wherever they stand.
   document.addEventListener("change", (event) => {
-    const outside = event.target.form === form && !form.contains(event.target);
-    if (outside && event.target.matches(".pick, select")) {
-      htmx.trigger(form, "refresh");
-    }
+    if (!form() || event.target.form !== form()) { return; }
+    markAssumed(event.target);
+    if (form().contains(event.target)) { fitCover(); }
+    else if (event.target.matches(".pick, select")) { htmx.trigger(form(), "refresh"); }
   });
+
+  document.addEventListener("htmx:afterSettle", care);
+  document.addEventListener("htmx:afterSettle", fitCover);
+  fitCover();
+  care();
 })();

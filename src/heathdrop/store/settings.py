@@ -1,0 +1,22 @@
+"""Choices that persist: small settings of this data file."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from heathdrop.store.models import Setting
+
+SCHOOLS = "schools"
+
+
+def read(session: Session, key: str, default: Any = None) -> Any:
+    """The setting ``key``, or ``default`` when it was never kept."""
+    row = session.get(Setting, key)
+    return default if row is None else row.value
+
+
+def keep(session: Session, key: str, value: Any) -> None:
+    """Keep ``value`` under ``key``, replacing what was there."""
+    session.merge(Setting(key=key, value=value))

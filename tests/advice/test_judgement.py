@@ -1,0 +1,220 @@
+"""Judgement: worked scenarios, rules, schools, finish, cover and the smallest change."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+
+from heathdrop.advice.call import Call, call
+from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.cited import advice_for
+from heathdrop.advice.finish import finish_of
+from heathdrop.advice.rules import rig_facts, spoken
+from heathdrop.api.schemas import SizeRequest
+from heathdrop.catalog import Catalog
+from heathdrop.demo.ashmoor import worked
+from heathdrop.errors import BadInput
+from heathdrop.physics.cover import Stand, cover_odds, halfway_oz, mat_odds
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.sizing.facts import holds
+from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario, check
+from heathdrop.sizing.schools import chosen, leaning_of
+from heathdrop.sizing.size import Sizing, size
+
+GRASS = Conditions(58, 9, 6, 3, "rising", None, "pre-spawn", "overcast", 8, "bluegill", Cover("submerged-grass", 7))
+WOOD = Conditions(66, 7, 6, 2, forage="crawfish", cover=Cover("wood", detail="laydown"), posture="under-cover")
+
+
+def answered(cat: Catalog, row: dict[str, Any]) -> tuple[Call, Sizing]:
+    scenario = SizeRequest.model_validate(row["body"]).scenario(call=False)
+    made = call(cat, scenario)
+    return made, size(cat, replace(scenario, families=(made.family,)))
+
+
+@pytest.fixture(scope="module")
+def answers(cat: Catalog) -> list[tuple[dict[str, Any], Call, Sizing]]:
+    return [(row, *answered(cat, row)) for row in worked()]
+
+
+def test_each_worked_scenario_gets_an_answer_the_rules_support(cat: Catalog, answers: list[tuple[Any, Call, Sizing]]) -> None:
+    assert len(answers) >= 16
+    for row, made, sizing in answers:
+        expect, best = row["expect"], sizing.rigs[0]
+        assert made.family in expect["families"], row["name"]
+        assert expect["heads_oz"][0] <= best.rig.head_oz <= expect["heads_oz"][1], (row["name"], best.key)
+        ids = {r.id for r in spoken(cat, rig_facts(sizing, best))}
+        assert set(expect["rules"]) <= ids, (row["name"], set(expect["rules"]) - ids)
+        cited = advice_for(cat, sizing, best)
+        assert cited[0].kind == "model"
+        assert any(c.kind == "rule" for c in cited)
+
+
+def test_every_rule_speaks_somewhere_and_is_silent_elsewhere(cat: Catalog, answers: list[tuple[Any, Call, Sizing]]) -> None:
+    speaking: set[str] = set()
+    silent: set[str] = set()
+    for _, made, sizing in answers:
+        of_call = {r.id for s in made.standings for r in spoken(cat, rig_facts(made.sizing, s.best))}
+        of_rig = {r.id for r in spoken(cat, rig_facts(sizing, sizing.rigs[0]))}
+        speaking |= of_call | of_rig
+        silent |= set(cat.rules) - of_rig
+    assert set(cat.rules) - speaking == set()
+    assert set(cat.rules) - silent == set()
+    facts = rig_facts(answers[0][2], answers[0][2].rigs[0])
+    known = set(facts) | {"detail", "texture", "thickness_in"}
+    for rule in cat.rules.values():
+        assert {k.removeprefix("not_") for k in rule.when} <= known, rule.id
+        assert set(rule.favours) <= set(cat.families), rule.id
+        assert rule.strength in (1, 2, 3)
+
+
+def test_the_usual_suspects_are_set_aside_with_the_reason(cat: Catalog) -> None:
+    in_wood = {s.family.id: s for s in call(cat, Scenario(WOOD)).standings}
+    assert in_wood["bladed-jig"].standing < 0.2 * in_wood["flipping-jig"].standing
+    assert "guard-in-wood" in {r.id for r in in_wood["bladed-jig"].againsts}
+    muck = replace(GRASS, water_temp_f=52.0, fish_depth_ft=9.0, bottom="mud", cover=Cover(), forage="crawfish", trend="steady")
+    on_muck = {s.family.id: s for s in call(cat, Scenario(muck)).standings}
+    hard = {s.family.id: s for s in call(cat, Scenario(replace(muck, bottom="rock"))).standings}
+    assert on_muck["football-jig"].points < hard["football-jig"].points - 0.5
+    cold = {s.family.id: s for s in call(cat, Scenario(Conditions(44, 12, 12))).standings}
+    assert cold["swim-jig"].standing < 0.5 * cold["finesse-jig"].standing
+    assert "drag-do-not-hop" in {r.id for r in cold["swim-jig"].againsts}
+
+
+def test_conditions_as_data() -> None:
+    facts = {"temp_f": 52.0, "cover": "wood", "detail": None}
+    assert holds({"temp_f": [45, 60], "cover": ["wood", "docks"]}, facts)
+    assert not holds({"not_cover": ["wood"]}, facts)
+    assert not holds({"detail": ["brush"]}, facts)
+    assert holds({"not_detail": ["brush"]}, facts)
+    assert not holds({"family": ["swim-jig"]}, facts)
+    assert holds({"family": ["swim-jig"]}, facts, missing=True)
+
+
+def best_with(cat: Catalog, conditions: Conditions, family: str, **schools: str) -> Any:
+    picks = tuple(sorted((k.replace("_", "-"), v) for k, v in schools.items()))
+    return size(cat, Scenario(conditions, Gear(), (family,), schools=picks)).rigs[0]
+
+
+def test_schools_change_the_numbers_as_they_say(cat: Catalog) -> None:
+    step, one = (best_with(cat, GRASS, "bladed-jig", bladed_ladder=s).rig.head_oz for s in ("heavy-fast", "one"))
+    assert (step, one) == (0.75, 0.5)
+    never = best_with(cat, GRASS, "bladed-jig", bladed_paddle="never")
+    assert never.rig.trailer.id != "paddle-tail"
+    cold = Conditions(44, 16, 16, bottom="rock", forage="crawfish")
+    light, heavy = (best_with(cat, cold, "football-jig", cold_water_weight=s).rig.head_oz for s in ("light", "heavy"))
+    assert light <= 0.375 < heavy
+    clear = replace(GRASS, clarity_ft=12.0, cover=Cover())
+    assert best_with(cat, clear, "swim-jig", no_trailer="bare").rig.trailer.id == "none"
+    mat = Conditions(80, 6, 5, cover=Cover("matted-grass", thickness_in=4.0))
+    quiet, lobbed = (best_with(cat, mat, "punch-rig", mat_entry=s) for s in ("quiet", "lobbed"))
+    assert lobbed.cover.passes > quiet.cover.passes or lobbed.rig.head_oz < quiet.rig.head_oz
+    edge = best_with(cat, GRASS, "bladed-jig", bladed_craw="vertical")
+    assert edge.rig.orientation.id == ("vertical" if edge.rig.trailer.appendages == 2 else "flat")
+
+
+def test_every_school_is_described_has_an_effect_or_is_the_neutral_one(cat: Catalog) -> None:
+    assert len(cat.topics) == 13
+    for topic in cat.topics.values():
+        assert topic.default in topic.schools
+        assert len(topic.schools) >= 2
+        assert topic.because
+        assert sum(not s.effect for s in topic.schools.values()) <= 1
+    assert chosen(cat, ())["mat-entry"].id == "quiet"
+    with pytest.raises(BadInput, match=r"schools\.mat-entry was “loud”; it must be one of quiet, lobbed\."):
+        leaning_of(cat, (("mat-entry", "loud"),), {"cover": "matted-grass"})
+
+
+def test_finish_settles_what_the_rig_has(cat: Catalog) -> None:
+    dirty = replace(GRASS, clarity_ft=2.0)
+    sizing = size(cat, Scenario(dirty, families=("bladed-jig",)))
+    settled = {s.slot: s for s in finish_of(cat, sizing, sizing.rigs[0])}
+    assert settled["colour"].text == "black and blue"
+    assert settled["blade_finish"].text == "gold, painted or dull"
+    assert "trailer_hook" not in settled
+    assert settled["line"].text.startswith("15 to 20 lb")
+    cold = size(cat, Scenario(Conditions(46, 12, 12), families=("finesse-jig",)))
+    slots = {s.slot: s.text for s in finish_of(cat, cold, cold.rigs[0])}
+    assert "soft" in slots["plastic"]
+    assert "mushy" in slots["bite"]
+    assert "blades" not in slots
+
+
+def test_mats_wood_and_rock(cat: Catalog) -> None:
+    """Published half-way weights, and the signs of everything."""
+    milfoil = Stand("matted-grass", texture="milfoil", thickness_in=4.0)
+    assert halfway_oz(cat, milfoil) == pytest.approx(0.35 + 0.13 * 4)
+    at_half = rig_by_name(cat, "punch-rig", 0.87, "beaver")
+    assert mat_odds(cat, at_half, milfoil).passes == pytest.approx(0.5, abs=1e-6)
+    assert mat_odds(cat, at_half, replace(milfoil, lobbed=True)).passes > 0.8
+    assert mat_odds(cat, rig_by_name(cat, "punch-rig", 0.87, "chunk"), milfoil).passes < 0.2
+    thin = Stand("matted-grass", texture="duckweed", thickness_in=1.0)
+    assert mat_odds(cat, at_half, thin).passes > 0.95
+
+    def hangs(family: str, trailer: str, kind: str, oz: float = 0.5) -> float:
+        return cover_odds(cat, rig_by_name(cat, family, oz, trailer), 0.1, Stand(kind), 0.0, 20.0).hangs
+
+    assert (
+        hangs("flipping-jig", "craw", "wood") < hangs("spinnerbait", "twin-tail", "wood") < hangs("bladed-jig", "flat-tail", "wood")
+    )
+    assert hangs("bladed-jig", "craw", "wood") < 0.7 * hangs("bladed-jig", "flat-tail", "wood")
+    assert hangs("football-jig", "craw", "rock", 0.75) < hangs("casting-jig", "craw", "rock", 0.75)
+    assert hangs("casting-jig", "craw", "rock", 0.25) < hangs("casting-jig", "craw", "rock", 0.75)
+
+    def fouls(family: str, trailer: str) -> float:
+        return cover_odds(cat, rig_by_name(cat, family, 0.375, trailer), 0.1, Stand("pads"), 0.0, 30.0).fouls
+
+    assert fouls("swim-jig", "twin-tail") < fouls("underspin", "paddle-tail")
+
+
+def test_one_change_is_the_smallest_that_mends(cat: Catalog) -> None:
+    sizing = size(cat, Scenario(GRASS, families=("bladed-jig",)))
+    best = sizing.rigs[0]
+    for complaint, side in (("ran-too-high", "deeper"), ("ran-too-low", "higher")):
+        found = changes_for(cat, sizing, best, complaint)
+        assert found[0].mends
+        assert found[0].what.startswith(("Slow", "Speed up"))  # the hand before the tackle
+        assert all(side in c.effect for c in found)
+        assert [c.mends for c in found] == sorted((c.mends for c in found), reverse=True)
+    for complaint in COMPLAINTS:
+        for c in changes_for(cat, sizing, best, complaint):
+            assert c.by in ("model", "rule")
+            assert c.effect
+    mat = size(cat, Scenario(Conditions(80, 6, 5, cover=Cover("matted-grass", thickness_in=6.0)), families=("flipping-jig",)))
+    stuck = changes_for(cat, mat, mat.rigs[-1], "will-not-go-through")
+    assert any("loud" in c.effect for c in stuck)
+    with pytest.raises(BadInput, match="wrong was “sank”"):
+        changes_for(cat, sizing, best, "sank")
+
+
+@pytest.mark.parametrize(
+    ("change", "sentence"),
+    [
+        ({"water_temp_f": 30.0}, "conditions.water_temp_f was 30; it must be from 32 to 100 °F: below that it is ice."),
+        (
+            {"cover": Cover("open", thickness_in=3.0)},
+            "conditions.cover.thickness_in was 3; it must be left out: only matted grass has one.",
+        ),
+        (
+            {"cover": Cover("matted-grass", 2.0)},
+            "conditions.cover.top_depth_ft was 2; it must be 0 or left out: a mat lies on the surface.",
+        ),
+        (
+            {"cover": Cover("wood", detail="riprap")},
+            "conditions.cover.detail was “riprap”; it must be one of laydown, brush, standing-timber.",
+        ),
+        (
+            {"cover": Cover(), "posture": "under-cover"},
+            "conditions.posture was “under-cover”; it must be another one: there is no cover in open water.",
+        ),
+        (
+            {"posture": "on-bottom", "fish_depth_ft": 3.0},
+            "conditions.posture was “on-bottom”; it must be another one: fish at 3 ft are off a bottom at 9 ft.",
+        ),
+    ],
+)
+def test_contradictions_are_named(change: dict[str, Any], sentence: str) -> None:
+    with pytest.raises(BadInput) as refusal:
+        check(Scenario(replace(GRASS, **change)))
+    assert str(refusal.value) == sentence

@@ -1,0 +1,75 @@
+"""Water and Rig: the call, the schools, the finish and the one change, in the real browser."""
+
+from __future__ import annotations
+
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.support.ui import Select
+
+from tests.browser.helpers import press, screen, text, wait
+
+
+def choose(browser: webdriver.Chrome, id_: str, words: str) -> None:
+    Select(browser.find_element(By.ID, id_)).select_by_visible_text(words)
+
+
+def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site)
+    choose(browser, "cover", "wood")
+    wait(browser, lambda: "flipping jig" in text(browser, ".what"))
+    assert not browser.find_element(By.ID, "field-top_depth_ft").is_displayed()
+    assert browser.find_element(By.ID, "field-wood").is_displayed()
+    assert "assumed" in text(browser, "#field-season label")
+    browser.find_element(By.CSS_SELECTOR, "#view-water + span").click()
+    wait(browser, lambda: "In wood, a guarded jig" in text(browser, ".called"))
+    assert "bladed jig (in wood, a guarded jig)" in text(browser, ".aside")
+    assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
+    browser.find_element(By.LINK_TEXT, "dormant").click()
+    wait(browser, lambda: "your own word" in text(browser, ".because"))
+    assert browser.find_element(By.ID, "activity").get_attribute("value") == "0"
+    browser.find_element(By.LINK_TEXT, "Judge it again").click()
+    wait(browser, lambda: "Judged" in text(browser, ".because"))
+    browser.find_element(By.LINK_TEXT, "casting jig").click()
+    wait(browser, lambda: "family=casting-jig" in browser.current_url and "casting jig" in text(browser, ".what"))
+
+
+def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site + "/?view=water&family=bladed-jig")
+    press(browser, ".dispute button")
+    wait(browser, lambda: "heavy and fast in autumn" in text(browser, "#both"))
+    assert "Against the first" in text(browser, "#both")
+    choose(browser, "s_bladed-ladder", "one size")
+    wait(browser, lambda: "s_bladed-ladder=one" in browser.current_url)
+    browser.get(site + "/?view=water&family=bladed-jig")
+    wait(browser, lambda: Select(browser.find_element(By.ID, "s_bladed-ladder")).first_selected_option.text == "one size")
+    choose(browser, "s_bladed-ladder", "step by depth")
+    wait(browser, lambda: "s_bladed-ladder=step" in browser.current_url)
+
+
+def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 390, 844)
+    browser.get(site + "/?view=rig&family=bladed-jig")
+    assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
+    assert "To scale" in text(browser, ".rigfig figcaption")
+    assert browser.find_elements(By.CSS_SELECTOR, ".rigfig .blade")
+    assert "Line" in text(browser, ".settled")
+    browser.find_element(By.LINK_TEXT, "It ran too low").click()
+    wait(browser, lambda: "higher" in text(browser, ".changes li:first-child"))
+    press(browser, ".changes li a")
+    wait(browser, lambda: "wrong" not in browser.current_url and "view" not in browser.current_url)
+
+
+def test_cautions_hide_for_today_and_come_back(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site)
+    assert text(browser, "#care-count") == "3"
+    browser.find_element(By.CSS_SELECTOR, "#cautions summary").click()
+    browser.find_element(By.CSS_SELECTOR, "[data-hush='hooks']").click()
+    assert text(browser, "#care-count") == "2"
+    browser.get(site)
+    wait(browser, lambda: text(browser, "#care-count") == "2")
+    browser.execute_script("localStorage.setItem('hushed', JSON.stringify({day: '2020-01-01', ids: ['hooks']}))")
+    browser.get(site)
+    wait(browser, lambda: text(browser, "#care-count") == "3")
