@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from heathdrop.advice.finish import has_part
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.advice.why import limit_sentence
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, Rule
+from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 
@@ -25,12 +27,20 @@ class Cited:
     rule_id: str | None = None
 
 
+def _concerns(rule: Rule, rig: Rig) -> bool:
+    """Whether a rule is about this rig: its family, a part it has, or rigs at large."""
+    if rule.favours.get(rig.family.id):
+        return True
+    if rule.finish:
+        return any(has_part(slot, rig) for slot in rule.finish)
+    return not rule.favours
+
+
 def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST) -> tuple[Cited, ...]:
     """What speaks for this rig in this water: the model first, then rules strongest first, then schools."""
     facts = rig_facts(sizing, rated)
-    family = rated.rig.family.id
     found = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
-    rules = [r for r in spoken(catalog, facts) if not r.favours or r.favours.get(family) or r.finish]
+    rules = [r for r in spoken(catalog, facts) if _concerns(r, rated.rig)]
     found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
     found += [Cited("school", t.name, schools[t.id].says, schools[t.id].name) for t in applying(catalog, facts)]

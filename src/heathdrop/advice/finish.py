@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.catalog import Catalog
+from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
@@ -47,17 +48,17 @@ class Settled:
     because: str
 
 
-def _has(slot: str, family: str, skirted: bool, arms: int) -> bool:
+def has_part(slot: str, rig: Rig) -> bool:
     """Whether a rig has such a part at all."""
     if slot == "orientation":
-        return arms >= 2
+        return rig.trailer.appendages >= 2
     if slot in ("blades", "blade_finish"):
-        return family in BLADED
+        return rig.family.id in BLADED
     if slot == "trailer_hook":
-        return family == "spinnerbait"
+        return rig.family.id == "spinnerbait"
     if slot == "guard":
-        return family in GUARDED
-    return skirted if slot == "skirt" else True
+        return rig.family.id in GUARDED
+    return rig.skirt.id != "none" if slot == "skirt" else True
 
 
 def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, ...]:
@@ -84,11 +85,7 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             settle(slot, "on edge" if (slot, text) == ("orientation", "vertical") else text, rule.name, rule.says)
     settle("line", family.line, "Line by the job", catalog.rules["line-for-the-family"].says)
     settle("reel", _turns(sizing, rated), "Pace in turns", "Inches of line per turn times turns a second is the pace.")
-    return tuple(
-        found[slot]
-        for slot in SLOTS
-        if slot in found and _has(slot, family.id, rated.rig.skirt.id != "none", rated.rig.trailer.appendages)
-    )
+    return tuple(found[slot] for slot in SLOTS if slot in found and has_part(slot, rated.rig))
 
 
 def _turns(sizing: Sizing, rated: Rated) -> str:

@@ -80,7 +80,7 @@ class Conditions:
         """Where the fish are: the angler's word, else judged from depth and cover."""
         if self.posture != "auto":
             return self.posture
-        if self.cover.kind in ("matted-grass", "docks"):
+        if self.cover.kind in ("matted-grass", "docks", "wood"):
             return "under-cover"
         if self.fish_depth_ft >= self.bottom_depth_ft - ON_BOTTOM_FT:
             return "on-bottom"

@@ -31,6 +31,8 @@ from heathdrop.units import feet, metres
 TURNS_PER_S = (0.15, 2.6)
 #: A countdown stops this far above the bottom, so that the retrieve starts clean (ft).
 OFF_BOTTOM_FT = 0.3
+#: How far a lure is pitched at most, ft (practice).
+PITCH_FT = 35.0
 #: Seconds a dropped lure is worked where it lands, and how far it is hopped there (ft; practice).
 WORKED_S, HOPPED_FT = 12.0, 2.0
 
@@ -123,7 +125,7 @@ def setting_of(catalog: Catalog, scenario: Scenario) -> tuple[Setting, Facts]:
         targets=targets_for(catalog, c, activity, scenario.depth_band_ft, whole),
         water=water_at(c.water_temp_f),
         line=line_by_test(catalog, gear.line_material, gear.line_test_lb, "gear.line"),
-        cast=cast_of(scenario),
+        cast=cast_of(scenario, all(catalog.families[f].work == "drop" for f in scenario.families)),
         stand=stand,
         leanings=leanings,
     ), facts
@@ -172,10 +174,13 @@ def dropped(setting: Setting, lure: Lure, limits: Limits) -> Tuned:
     return Tuned(pace, bottom, share, share, bottom, bottom, bottom, 1.0 if setting.grass_top_ft < 1e6 else 0.0, 1.0)
 
 
-def cast_of(scenario: Scenario) -> Cast:
-    """The scenario's cast over its bottom: the stated depth at the far end, shallower toward the angler."""
+def cast_of(scenario: Scenario, pitched: bool = False) -> Cast:
+    """The scenario's cast over its bottom: the stated depth at the far end, shallower toward the angler.
+
+    A ``pitched`` lure goes no further than a pitch.
+    """
     gear = scenario.gear
-    away, deep = metres(gear.cast_ft), metres(scenario.conditions.bottom_depth_ft)
+    away, deep = metres(min(gear.cast_ft, PITCH_FT) if pitched else gear.cast_ft), metres(scenario.conditions.bottom_depth_ft)
     shapes = {
         "level": ((0.0, deep), (200.0, deep)),
         "slope": ((0.0, 0.3 * deep), (away, deep), (200.0, deep)),

@@ -183,7 +183,7 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
     gear, c = sizing.scenario.gear, sizing.scenario.conditions
     keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
     keep = np.unique(np.append(keep, len(own.time_s) - 1))
-    scales = {f.name: Scale(f, gear.cast_ft, c.bottom_depth_ft, gear.rod_tip_height_ft) for f in (WIDE, NARROW)}
+    scales = {f.name: Scale(f, feet(sizing.cast.distance_m), c.bottom_depth_ft, gear.rod_tip_height_ft) for f in (WIDE, NARROW)}
 
     def track(result: CastResult) -> list[list[float]]:
         every = np.searchsorted(result.time_s, own.time_s[keep]).clip(0, len(result.time_s) - 1)

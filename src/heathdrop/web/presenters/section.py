@@ -83,7 +83,7 @@ def section_of(
     ``spread`` draws the band around the path: it belongs to the steady retrieve alone.
     """
     c = sizing.scenario.conditions
-    cast_ft, bottom_ft = sizing.scenario.gear.cast_ft, c.bottom_depth_ft
+    cast_ft, bottom_ft = feet(sizing.cast.distance_m), c.bottom_depth_ft
     tip_ft = sizing.scenario.gear.rod_tip_height_ft
     s = Scale(frame, cast_ft, bottom_ft, tip_ft)
     top, low = sizing.targets.depth_ft
