@@ -93,6 +93,59 @@ def serve(
     uvicorn.run(application, host=host, port=port, log_level="warning")
 
 
+DataFile = Annotated[Path | None, typer.Option(help="The data file (SQLite).")]
+
+
+def _refuse(refusal: BadInput) -> typer.Exit:
+    typer.echo(str(refusal), err=True)
+    return typer.Exit(2)
+
+
+@app.command("export")
+def export_all(file: Annotated[Path, typer.Argument(help="The zip to write.")], data: DataFile = None) -> None:
+    """Write everything you own into one zip."""
+    from heathdrop.store.database import Database
+    from heathdrop.store.exchange import packed
+
+    with Database(data or default_data()).session() as session:
+        content = packed(session)
+    try:
+        file.write_bytes(content)
+    except OSError as error:
+        raise _refuse(BadInput("the file", str(file), f"writable ({error.strerror})")) from error
+    typer.echo(f"Written: {file}", err=True)
+
+
+@app.command("import")
+def import_all(file: Annotated[Path, typer.Argument(help="A zip made by export.")], data: DataFile = None) -> None:
+    """Bring an export in beside what is there: all of it or nothing, after a backup."""
+    from heathdrop.store.database import Database, backup
+    from heathdrop.store.exchange import kept, unpacked
+
+    where = data or default_data()
+    try:
+        parcel = unpacked(_raw(str(file)))
+        database = Database(where)
+        backup(where, "before-import")
+        with database.session() as session:
+            kept(session, parcel)
+    except BadInput as refusal:
+        raise _refuse(refusal) from refusal
+    typer.echo(f"Brought in {parcel.said()}.", err=True)
+
+
+@app.command()
+def restore(backup_file: Annotated[Path, typer.Argument(help="A file from the backups folder.")], data: DataFile = None) -> None:
+    """Put a backup in the place of the data file; what was there is backed up first. Stop the app before."""
+    from heathdrop.store.database import restore as put_back
+
+    try:
+        saved = put_back(data or default_data(), backup_file)
+    except BadInput as refusal:
+        raise _refuse(refusal) from refusal
+    typer.echo(f"Restored. What was there is in {saved.name}.", err=True)
+
+
 def main() -> None:
     """Entry point of the installed program."""
     app()

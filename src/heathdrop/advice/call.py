@@ -10,6 +10,7 @@ from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.sizing.candidates import screening_rigs
 from heathdrop.sizing.facts import Facts
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.scenario import Scenario
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.size import Rated, Sizing, size
@@ -60,10 +61,10 @@ def presentation_of(family: Family, facts: Facts) -> str:
     return "burn" if mood >= 3.75 and not deep else "swim"
 
 
-def call(catalog: Catalog, scenario: Scenario) -> Call:
+def call(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Call:
     """Screen every family and rank them: model fit times e to the rules' points. Raises BadInput."""
     families = tuple(catalog.families)
-    sizing = size(catalog, replace(scenario, families=families), screening_rigs(catalog, families), refine=False)
+    sizing = size(catalog, replace(scenario, families=families), screening_rigs(catalog, families), refine=False, known=known)
     best: dict[str, Rated] = {}
     for rated in sizing.rigs:
         best.setdefault(rated.rig.family.id, rated)

@@ -65,7 +65,7 @@ def changes_for(catalog: Catalog, sizing: Sizing, rated: Rated, complaint: str) 
     """Changes for a complaint, smallest that mends first. Raises BadInput for an unknown complaint."""
     if complaint not in COMPLAINTS:
         raise BadInput("wrong", complaint, "one of " + ", ".join(COMPLAINTS))
-    setting, _ = setting_of(catalog, sizing.scenario)
+    setting, _ = setting_of(catalog, sizing.scenario, sizing.known)
     hand = Hand(rated.rig, setting.line, rated.countdown_s, rated.tuned.pace_m_s, sizing.cast.rod_tip_m)
     makers: dict[str, Callable[[Setting, Rated, Hand], list[Change]]] = {
         "ran-too-high": lambda s, r, h: _depth(s, r, h, 1.0),
@@ -106,14 +106,15 @@ def _neighbour_head(rig: Rig, steps: int) -> float | None:
     return weights[k] if 0 <= k < len(weights) else None
 
 
-def _with(catalog: Catalog, rig: Rig, *, oz: float | None = None, trailer: str | None = None) -> Rig:
-    """The rig with another head weight or trailer."""
+def _with(setting: Setting, rig: Rig, *, oz: float | None = None, trailer: str | None = None) -> Rig:
+    """The rig with another head weight or trailer, and what is known of those."""
     tail = trailer or rig.trailer.id
     length = None if trailer else rig.trailer_length_in
-    return rig_by_name(
-        catalog, rig.family.id, oz or rig.head_oz, tail, head_material=rig.head_material.id, trailer_length_in=length,
+    other = rig_by_name(
+        setting.catalog, rig.family.id, oz or rig.head_oz, tail, head_material=rig.head_material.id, trailer_length_in=length,
         skirt=rig.skirt.id, plastic=rig.plastic.id, softness=rig.softness.id, orientation=rig.orientation.id,
     )  # fmt: skip
+    return setting.known.applied(other)
 
 
 def _pick(rig: Rig) -> tuple[tuple[str, str], ...]:
@@ -168,14 +169,14 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
     for k in (1, 2):
         tail = _neighbour_trailer(catalog, hand.rig, step * k)
         if tail is not None:
-            rig = _with(catalog, hand.rig, trailer=tail)
+            rig = _with(setting, hand.rig, trailer=tail)
             word = "slimmer" if down > 0 else "bulkier"
             found.append(
                 (f"{'One step' if k == 1 else 'Two steps'} {word}: {rig.trailer.name}", replace(hand, rig=rig), _pick(rig))
             )
     oz = _neighbour_head(hand.rig, int(down))
     if oz is not None:
-        rig = _with(catalog, hand.rig, oz=oz)
+        rig = _with(setting, hand.rig, oz=oz)
         word = "up" if down > 0 else "down"
         found.append((f"One head {word}: {ounces_as_written(oz)} oz", replace(hand, rig=rig), _pick(rig)))
     line = _other_line(setting, thinner=down > 0)
@@ -224,7 +225,7 @@ def _fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     found = []
     tail = _slicker(catalog, rig)
     if tail is not None:
-        slick = _with(catalog, rig, trailer=tail)
+        slick = _with(setting, rig, trailer=tail)
         _, after, _ = _odds(setting, rated, slick)
         effect = f"fouls {_percent(after)} casts instead of {_percent(before)}"
         found.append(Change(f"Slicker trailer: {slick.trailer.name}", effect, "model", after < 0.85 * before, _pick(slick)))
@@ -234,7 +235,7 @@ def _fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     found.append(Change("Rod tip up three feet", f"runs {lift:.1f} ft higher, clear of more of it", "model", lift > 0.5, tries))
     oz = _neighbour_head(rig, -1)
     if oz is not None:
-        light = _with(catalog, rig, oz=oz)
+        light = _with(setting, rig, oz=oz)
         rise = mean_depth_ft(setting, hand) - mean_depth_ft(setting, replace(hand, rig=light))
         what = f"One head down: {ounces_as_written(oz)} oz"
         found.append(Change(what, f"runs {rise:.1f} ft higher", "model", rise > 0.5, _pick(light)))
@@ -262,19 +263,19 @@ def _other_family(setting: Setting, rated: Rated, column: int, verb: str) -> lis
 
 def _hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """Wood and rock: two arms behind a blade, a lighter head between stones, a family that sheds it."""
-    catalog, rig = setting.catalog, rated.rig
+    rig = rated.rig
     _, _, before = _odds(setting, rated, rig)
     found = [
         Change("Rod tip up, and slow as it touches", "lifts over instead of under; ease it until it comes free", "rule", False)
     ]
     if rig.family.id == "bladed-jig" and rig.trailer.appendages < 2:
-        arms = _with(catalog, rig, trailer="small-craw")
+        arms = _with(setting, rig, trailer="small-craw")
         after = _odds(setting, rated, arms)[2]
         effect = f"hangs {_percent(after)} casts instead of {_percent(before)}: two arms right it when it rolls"
         found.append(Change("Two arms behind it: small craw", effect, "model", after < 0.85 * before, _pick(arms)))
     oz = _neighbour_head(rig, -1)
     if oz is not None and setting.stand.kind == "rock":
-        light = _with(catalog, rig, oz=oz)
+        light = _with(setting, rig, oz=oz)
         after = _odds(setting, rated, light)[2]
         effect = f"hangs {_percent(after)} casts instead of {_percent(before)}"
         found.append(Change(f"One head down: {ounces_as_written(oz)} oz", effect, "model", after < before - 0.005, _pick(light)))
@@ -289,7 +290,7 @@ def _short(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     before = mean_depth_ft(setting, hand)
     if rig.trailer.id != "none":
         if rig.family.id == "spinnerbait":
-            other, what = _with(catalog, rig, trailer="none"), "Take the trailer off"
+            other, what = _with(setting, rig, trailer="none"), "Take the trailer off"
         else:
             shorter = max(1.0, rig.trailer_length_in - 0.5)
             other, what = replace(rig, trailer_length_in=shorter), f"Shorten the trailer by half an inch, to {shorter:g} in"
@@ -308,8 +309,8 @@ def _through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     found = []
     tail = _slicker(catalog, rig)
     for other, what in (
-        (_with(catalog, rig, trailer=tail) if tail else None, "Slicker trailer"),
-        (_with(catalog, rig, oz=_neighbour_head(rig, 1)) if _neighbour_head(rig, 1) else None, "One head up"),
+        (_with(setting, rig, trailer=tail) if tail else None, "Slicker trailer"),
+        (_with(setting, rig, oz=_neighbour_head(rig, 1)) if _neighbour_head(rig, 1) else None, "One head up"),
     ):
         if other is not None:
             after = _odds(setting, rated, other)[0]
@@ -339,7 +340,7 @@ def _felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     moves: list[tuple[str, Rig, Line, tuple[tuple[str, str], ...]]] = []
     oz = _neighbour_head(rig, 1)
     if oz is not None:
-        heavy = _with(catalog, rig, oz=oz)
+        heavy = _with(setting, rig, oz=oz)
         moves.append((f"One head up: {ounces_as_written(oz)} oz", heavy, setting.line, _pick(heavy)))
     thin = _other_line(setting, thinner=True)
     if thin is not None:

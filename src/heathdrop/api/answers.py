@@ -14,6 +14,8 @@ from heathdrop.api.schemas import NamedLure, SimulateRequest, SizeRequest
 from heathdrop.physics import chain
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.sizing.bands import Bands, bands_for, cast_bands
+from heathdrop.sizing.box import EMPTY, Tackle
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import feet
 
@@ -68,10 +70,10 @@ def _summary(result: CastResult) -> dict[str, Any]:
     }
 
 
-def size_answer(request: SizeRequest) -> dict[str, Any]:
-    """Ranked rigs for a scenario. Raises BadInput."""
+def size_answer(request: SizeRequest, known: Knowledge = UNTAUGHT, tackle: Tackle = EMPTY) -> dict[str, Any]:
+    """Ranked rigs for a scenario, with what the angler's own measurements and box add. Raises BadInput."""
     catalog = catalogue.load()
-    sizing = size(catalog, request.scenario())
+    sizing = size(catalog, request.scenario(), known=known, tackle=tackle)
     chosen = sizing.rigs[: request.limit]
     bands = bands_for(catalog, sizing, chosen)
     return {

@@ -4,11 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 from pydantic import BaseModel
 
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.schemas import SimulateRequest, SizeRequest
+from heathdrop.store.exchange import scenario_schema
+from heathdrop.web.mine import mine
 
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
 
@@ -33,12 +35,19 @@ def simulate(request: SimulateRequest) -> dict[str, Any]:
 
 
 @router.post("/size", responses=REFUSED)
-def size(request: SizeRequest) -> dict[str, Any]:
-    """Rank rigs for a scenario."""
-    return size_answer(request)
+def size(request: SizeRequest, http: Request) -> dict[str, Any]:
+    """Rank rigs for a scenario, from the standard set, the box kept here, or both."""
+    own = mine(http)
+    return size_answer(request, own.learned, own.tackle)
 
 
 @router.get("/schools")
 def schools() -> dict[str, Any]:
     """Where good anglers disagree: topics, their schools and the defaults."""
     return schools_answer()
+
+
+@router.get("/schema/scenarios")
+def scenarios_schema() -> dict[str, Any]:
+    """The JSON Schema of a scenarios file."""
+    return scenario_schema()

@@ -88,7 +88,7 @@ class SizeRequest(Body):
     gear: GearBody = GearBody()
     families: Annotated[list[Id], Field(min_length=1, max_length=20)] | None = None
     schools: Annotated[dict[Id, Id], Field(max_length=40)] = {}
-    box: Literal["standard"] = "standard"
+    box: Literal["standard", "mine", "both"] = "standard"
     limit: Annotated[int, Field(ge=1, le=500)] = 20
     depth_band_ft: BandBody | None = None
 
@@ -104,6 +104,7 @@ class SizeRequest(Body):
             tuple(dict.fromkeys(self.families or ())) or ("swim-jig",),
             (band.top, band.low) if band else None,
             tuple(sorted(self.schools.items())),
+            self.box,
         )
         if self.families is None and call:
             return replace(scenario, families=called_families(catalogue.load(), scenario))

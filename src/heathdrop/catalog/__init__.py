@@ -120,6 +120,7 @@ class Trailer:
     id: str
     name: str
     length_in: float
+    width_share: float
     fall_drag_area_cm2: float
     run_drag_area_cm2: float
     run_lift_area_cm2: float

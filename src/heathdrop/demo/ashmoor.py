@@ -7,8 +7,18 @@ from functools import cache
 from importlib import resources
 from typing import Any
 
-from heathdrop.store import scenarios
+from heathdrop import catalog as catalogue
+from heathdrop.store import items, observations, scenarios
 from heathdrop.store.database import Database
+from heathdrop.store.entry import parsed
+
+#: Two drop tests off the mill's landing stage, one try of them odd.
+DROPS: tuple[dict[str, Any], ...] = (
+    {"family": "swim-jig", "head_oz": 0.375, "head_g": 10.9, "trailer": "craw", "trailer_length_in": 4.0, "trailer_g": 9.8,
+     "depth_ft": 8.0, "times_s": [4.35, 4.5, 4.4], "water_temp_f": 61.0, "note": "landing stage"},
+    {"family": "swim-jig", "head_oz": 0.375, "head_g": 10.9, "trailer": "craw", "trailer_length_in": 4.0, "trailer_g": 9.8,
+     "depth_ft": 13.0, "times_s": [7.2, 7.0, 9.9, 7.3], "water_temp_f": 61.0, "note": "landing stage, far end"},
+)  # fmt: skip
 
 
 @cache
@@ -25,5 +35,10 @@ def fill(database: Database) -> None:
         if scenarios.listed(session):
             return
         text = resources.files("heathdrop.demo").joinpath("scenarios.json").read_text("utf-8")
+        catalog = catalogue.load()
+        for line in resources.files("heathdrop.demo").joinpath("box.txt").read_text("utf-8").splitlines():
+            items.add(session, *parsed(catalog, line))
+        for drop in DROPS:
+            observations.add(session, observations.checked(catalog, "drop", drop))
         for row in json.loads(text):
             scenarios.save(session, row["name"], row["body"], note=row["note"])

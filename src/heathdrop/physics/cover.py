@@ -105,12 +105,20 @@ def hang_odds(catalog: Catalog, rig: Rig, stand: Stand) -> CoverOdds:
     return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs))
 
 
-def cover_odds(catalog: Catalog, rig: Rig, net_weight_n: float, stand: Stand, fall_in_ft: float, swim_in_ft: float) -> CoverOdds:
-    """Odds for any kind of cover; open water is clear."""
+def cover_odds(
+    catalog: Catalog,
+    rig: Rig,
+    net_weight_n: float,
+    stand: Stand,
+    fall_in_ft: float,
+    swim_in_ft: float,
+    mat_factor: float = 1.0,
+) -> CoverOdds:
+    """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's half-way weight."""
     if stand.kind in STANDING:
         return stem_odds(catalog, rig, net_weight_n, stand, fall_in_ft, swim_in_ft)
     if stand.kind == "matted-grass":
-        return mat_odds(catalog, rig, stand, swim_in_ft)
+        return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))
     if stand.kind in ("wood", "rock", "docks"):
         return hang_odds(catalog, rig, stand)
     return CLEAR

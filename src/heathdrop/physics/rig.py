@@ -40,6 +40,30 @@ class Lure:
 
 
 @dataclass(frozen=True)
+class Measured:
+    """What the angler's own measurements say of a rig: masses (g), factors on areas, and how sure they are.
+
+    ``width`` is the trailer's measured over its usual width, a factor on its areas.
+    ``body`` is everything but the trailer (head, base, skirt). Spreads are one sigma of the log;
+    None leaves the catalogue's. ``fall_joint`` is the covariance of the two fall factors' logs.
+    """
+
+    head_g: float | None = None
+    trailer_g: float | None = None
+    width: float = 1.0
+    body_fall: float = 1.0
+    trailer_fall: float = 1.0
+    lift: float = 1.0
+    body_fall_spread: float | None = None
+    trailer_fall_spread: float | None = None
+    fall_joint: float = 0.0
+    lift_spread: float | None = None
+
+
+UNMEASURED = Measured()
+
+
+@dataclass(frozen=True)
 class Rig:
     """A rig by its parts. ``head_oz`` is the head alone, ``trailer_length_in`` as rigged."""
 
@@ -54,6 +78,19 @@ class Rig:
     softness: Softness
     orientation: Orientation
     blades: Blades | None = None
+    measured: Measured = UNMEASURED
+
+    @property
+    def head_kg(self) -> float:
+        """Mass of the head alone: weighed where it was, else nominal."""
+        return kilograms(self.head_oz) if self.measured.head_g is None else self.measured.head_g * 1e-3
+
+    @property
+    def trailer_kg(self) -> float:
+        """Mass of the trailer as rigged: weighed where it was, else by its length's cube."""
+        if self.measured.trailer_g is not None:
+            return self.measured.trailer_g * 1e-3
+        return self.trailer.mass_g * trailer_scale(self) ** 3 * 1e-3
 
 
 def rig_by_name(
@@ -141,17 +178,17 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
 
     Trailer areas scale with length squared; cold, orientation and trailing in line take their share.
     """
-    disc = disc_area_m2(kilograms(rig.head_oz), rig.head_material.density_g_cm3 * 1000.0) * 1e4
+    disc = disc_area_m2(rig.head_kg, rig.head_material.density_g_cm3 * 1000.0) * 1e4
     base, tail = rig.blades or rig.family, rig.trailer
-    square = trailer_scale(rig) ** 2
+    square = trailer_scale(rig) ** 2 * rig.measured.width
     alive = 1.0 - rig.softness.drag_lost * stiffness(catalog, temperature_f) * min(1.0, tail.appendages)
-    turned = rig.orientation
+    turned, own = rig.orientation, rig.measured
     return Areas(
         fall=(
-            rig.head_shape.fall_factor * disc,
-            base.fall_drag_area_cm2,
-            rig.skirt.fall_drag_area_cm2,
-            square * alive * tail.fall_drag_area_cm2,
+            own.body_fall * rig.head_shape.fall_factor * disc,
+            own.body_fall * base.fall_drag_area_cm2,
+            own.body_fall * rig.skirt.fall_drag_area_cm2,
+            own.trailer_fall * square * alive * tail.fall_drag_area_cm2,
         ),
         run=(
             catalog.model.head_run_factor * disc,
@@ -161,9 +198,9 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
         ),
         lift=(
             0.0,
-            base.run_lift_area_cm2,
+            own.lift * base.run_lift_area_cm2,
             0.0,
-            square * alive * turned.lift_factor * rig.family.lift_kept * tail.run_lift_area_cm2,
+            own.lift * square * alive * turned.lift_factor * rig.family.lift_kept * tail.run_lift_area_cm2,
         ),
     )
 
@@ -173,10 +210,10 @@ def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_
     grams = 1e-3
     plastic = catalog.materials[rig.plastic.material]
     parts = (
-        (kilograms(rig.head_oz), rig.head_material.density_g_cm3),
+        (rig.head_kg, rig.head_material.density_g_cm3),
         (rig.family.hardware_g * grams, catalog.materials["steel"].density_g_cm3),
         (rig.skirt.mass_g * grams, catalog.materials["silicone"].density_g_cm3),
-        (rig.trailer.mass_g * trailer_scale(rig) ** 3 * grams, plastic.density_g_cm3),
+        (rig.trailer_kg, plastic.density_g_cm3),
     )
     mass = sum(m for m, _ in parts)
     net = GRAVITY_M_S2 * sum(m * (1.0 - water_density_kg_m3 / (rho * 1000.0)) for m, rho in parts)
@@ -217,4 +254,17 @@ def spread_of(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> Spread
         total = sum(parts)
         return math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads, strict=True))) / total if total > 0.0 else 0.0
 
-    return Spread(joined(areas.fall, 0), joined(areas.run, 1), joined(areas.lift, 2))
+    own = rig.measured
+    fall = joined(areas.fall, 0)
+    if own.body_fall_spread is not None or own.trailer_fall_spread is not None:
+        fall = _learned_fall_spread(areas.fall, own, trailer["fall_drag_area_cm2"].spread, joined((*areas.fall[:3], 0.0), 0))
+    return Spread(fall, joined(areas.run, 1), joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread)
+
+
+def _learned_fall_spread(fall: tuple[float, ...], own: Measured, of_trailer: float, of_body: float) -> float:
+    """Spread of the whole fall area from the learned spreads of body and trailer and their covariance."""
+    body, tail = sum(fall[:3]), fall[3]
+    b = of_body if own.body_fall_spread is None else own.body_fall_spread
+    t = of_trailer if own.trailer_fall_spread is None else own.trailer_fall_spread
+    variance = (body * b) ** 2 + (tail * t) ** 2 + 2.0 * body * tail * own.fall_joint
+    return math.sqrt(max(variance, 0.0)) / (body + tail) if body + tail > 0.0 else 0.0

@@ -20,6 +20,8 @@ POSTURES = ("auto", "on-bottom", "suspended", "under-cover", "cruising-high")
 MAKEUPS = ("sand", "mud", "gravel", "rock", "grass")
 FRONTS = ("none", "coming", "passed")
 PRESSURES = ("light", "normal", "heavy")
+#: What is sized: the standard set, the angler's own box, or both.
+BOXES = ("standard", "mine", "both")
 #: Cover whose top depth must be told.
 WITH_TOP = ("submerged-grass",)
 
@@ -111,6 +113,7 @@ class Scenario:
     families: tuple[str, ...] = ("swim-jig", "bladed-jig")
     depth_band_ft: tuple[float, float] | None = None
     schools: tuple[tuple[str, str], ...] = ()
+    box: str = "standard"
 
 
 def _within(path: str, name: str, value: float | None) -> None:

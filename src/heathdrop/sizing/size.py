@@ -18,9 +18,11 @@ from heathdrop.physics.rig import Lure, Rig, liveliness, lure_of
 from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.facts import Facts, facts_of
 from heathdrop.sizing.fit import Fits, action_of, fits_of, touch_fit
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.scenario import Scenario, check
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.targets import Targets, targets_for
@@ -52,8 +54,12 @@ class Rated:
 
     @property
     def key(self) -> str:
-        """A short name for addresses: family, head, trailer."""
-        return f"{self.rig.family.id}:{self.rig.head_oz:g}:{self.rig.trailer.id}"
+        """A short name for addresses: family, head, trailer, and whatever is not as usual."""
+        rig = self.rig
+        unusual = [f"{rig.trailer_length_in:g}"] if rig.trailer_length_in != rig.trailer.length_in else []
+        unusual += [rig.head_material.id] if rig.head_material.id != "lead" else []
+        unusual += [rig.plastic.id] if rig.plastic.id != "neutral" else []
+        return ":".join([rig.family.id, f"{rig.head_oz:g}", rig.trailer.id, *unusual])
 
 
 @dataclass(frozen=True)
@@ -68,6 +74,7 @@ class Sizing:
     cast: Cast
     rigs: tuple[Rated, ...]
     facts: Facts
+    known: Knowledge = UNTAUGHT
 
 
 @dataclass(frozen=True)
@@ -82,6 +89,8 @@ class Setting:
     cast: Cast
     stand: Stand
     leanings: dict[str, Leaning]
+    mat_factor: float = 1.0
+    known: Knowledge = UNTAUGHT
 
     @property
     def grass_top_ft(self) -> float:
@@ -92,21 +101,45 @@ class Setting:
         return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else 1e6
 
 
-def size(catalog: Catalog, scenario: Scenario, rigs: Sequence[Rig] | None = None, refine: bool = True) -> Sizing:
-    """Rate every candidate of the scenario, or the ``rigs`` given. Raises BadInput for what cannot be."""
+def size(
+    catalog: Catalog,
+    scenario: Scenario,
+    rigs: Sequence[Rig] | None = None,
+    refine: bool = True,
+    known: Knowledge = UNTAUGHT,
+    tackle: Tackle = EMPTY,
+) -> Sizing:
+    """Rate every candidate of the scenario, or the ``rigs`` given. Raises BadInput for what cannot be.
+
+    ``known`` is what the angler's measurements taught, ``tackle`` the box that the scenario may ask for.
+    """
     check(scenario)
     for family in scenario.families:
         catalog.pick("families", "families", family)
-    setting, facts = setting_of(catalog, scenario)
+    setting, facts = setting_of(catalog, scenario, known)
     if rigs is None:
-        rigs = standard_rigs(catalog, scenario.families, setting.leanings)
-    rated = rate(setting, rigs, refine)
+        rigs = candidates(setting, tackle)
+    rated = rate(setting, [known.applied(rig) for rig in rigs], refine)
     factor = catalog.families[scenario.families[0]].pace_factor
     paces = reachable_paces(setting.targets, scenario.gear.inches_per_turn, factor)
-    return Sizing(scenario, setting.targets, paces, setting.water, setting.line, setting.cast, tuple(rated), facts)
+    return Sizing(scenario, setting.targets, paces, setting.water, setting.line, setting.cast, tuple(rated), facts, known)
 
 
-def setting_of(catalog: Catalog, scenario: Scenario) -> tuple[Setting, Facts]:
+def candidates(setting: Setting, tackle: Tackle) -> list[Rig]:
+    """The rigs a scenario asks for: the standard set, the box, or both. Raises BadInput when the box has none."""
+    catalog, scenario = setting.catalog, setting.scenario
+    standard = standard_rigs(catalog, scenario.families, setting.leanings) if scenario.box != "mine" else []
+    if scenario.box == "standard":
+        return standard
+    own = box_rigs(catalog, tackle, scenario.families, setting.targets, setting.water)
+    if not own and scenario.box == "mine":
+        names = ", ".join(catalog.families[f].name for f in scenario.families)
+        raise BadInput("box", "mine", f"standard or both until your box holds a head for a {names} and a trailer")
+    taken = {(r.family.id, r.head_oz, r.trailer.id, r.trailer_length_in) for r in own}
+    return own + [r for r in standard if (r.family.id, r.head_oz, r.trailer.id, r.trailer_length_in) not in taken]
+
+
+def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> tuple[Setting, Facts]:
     """The setting of a checked scenario, and its facts. Raises BadInput for an unknown cover, line or school."""
     c, gear = scenario.conditions, scenario.gear
     if c.cover.kind not in catalog.cover["kinds"]:
@@ -124,10 +157,12 @@ def setting_of(catalog: Catalog, scenario: Scenario) -> tuple[Setting, Facts]:
         scenario=scenario,
         targets=targets_for(catalog, c, activity, scenario.depth_band_ft, whole),
         water=water_at(c.water_temp_f),
-        line=line_by_test(catalog, gear.line_material, gear.line_test_lb, "gear.line"),
+        line=known.line(line_by_test(catalog, gear.line_material, gear.line_test_lb, "gear.line"), gear.line_material),
         cast=cast_of(scenario, all(catalog.families[f].work == "drop" for f in scenario.families)),
         stand=stand,
         leanings=leanings,
+        mat_factor=known.mat_factor(stand.texture or catalog.cover["mats"]["usual_texture"]),
+        known=known,
     ), facts
 
 
@@ -219,7 +254,7 @@ def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) 
     top = setting.grass_top_ft
     sunk = max(0.0, feet(tuned.start_depth_m) - top)
     way = HOPPED_FT if rig.family.work == "drop" else 0.6 * feet(setting.cast.distance_m) * tuned.in_cover
-    odds = cover_odds(catalog, rig, lure.net_weight_n, setting.stand, sunk, way)
+    odds = cover_odds(catalog, rig, lure.net_weight_n, setting.stand, sunk, way, setting.mat_factor)
     touch = None
     if rig.family.work != "swim":
         depth, away = metres(c.bottom_depth_ft), 0.5 * setting.cast.distance_m

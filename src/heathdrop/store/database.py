@@ -1,19 +1,29 @@
-"""The data file: opened with the settings a logbook wants, migrated before use."""
+"""The data file: opened with the settings a logbook wants, backed up before it is migrated or imported into."""
 
 from __future__ import annotations
 
 import secrets
 import sqlite3
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
+from datetime import datetime
 from importlib import resources
 from pathlib import Path
 from typing import Any
 
 from alembic import command
 from alembic.config import Config
+from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, event
+from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
+
+from heathdrop.errors import BadInput
+
+#: Backups kept beside the data file; older ones make room.
+MOST_BACKUPS = 20
+#: What SQLite says when a file cannot be written: not a fault of the program's.
+UNWRITABLE = ("readonly", "read-only", "disk is full", "database or disk is full", "locked", "unable to open", "disk I/O")
 
 
 def _settings(connection: sqlite3.Connection, _record: Any) -> None:
@@ -24,30 +34,97 @@ def _settings(connection: sqlite3.Connection, _record: Any) -> None:
     cursor.close()
 
 
-def migrate(path: Path) -> None:
-    """Bring the data file at ``path`` to the newest schema, creating it when missing."""
+def unwritable(error: Exception) -> bool:
+    """Whether an error means that the file cannot be written now (full, locked, read-only)."""
+    return isinstance(error, OperationalError | sqlite3.OperationalError) and any(w in str(error) for w in UNWRITABLE)
+
+
+def _config(path: Path) -> Config:
     config = Config()
     config.set_main_option("script_location", str(resources.files("heathdrop.store") / "migrations"))
     config.attributes["path"] = path
-    command.upgrade(config, "head")
+    return config
+
+
+def _revision(path: Path) -> str | None:
+    """The schema's revision in the file, None for a new one."""
+    if not path.exists() or path.stat().st_size == 0:
+        return None
+    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as connection:
+        try:
+            row = connection.execute("select version_num from alembic_version").fetchone()
+        except sqlite3.OperationalError:
+            return None
+    return row[0] if row else None
+
+
+def migrate(path: Path, to: str = "head") -> None:
+    """Bring the data file at ``path`` to the newest schema, creating it when missing; a dated backup comes first."""
+    config = _config(path)
+    at = _revision(path)
+    if at is not None and at != ScriptDirectory.from_config(config).get_current_head() and to == "head":
+        backup(path, f"before-migration-from-{at}")
+    command.upgrade(config, to)
+
+
+def backup(path: Path, why: str) -> Path:
+    """A consistent copy of the data file in ``backups`` beside it, dated; the oldest make room."""
+    folder = path.parent / "backups"
+    folder.mkdir(exist_ok=True)
+    stamp = datetime.now().strftime("%Y%m%d-%H%M%S-%f")
+    copy = folder / f"{path.stem}-{stamp}-{why}.sqlite"
+    with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(copy)) as target:
+        source.backup(target)
+    for old in sorted(folder.glob(f"{path.stem}-*.sqlite"))[:-MOST_BACKUPS]:
+        old.unlink()
+    return copy
+
+
+def restore(path: Path, copy: Path) -> Path:
+    """Put ``copy`` in the place of the data file, backing that up first. Raises BadInput for no data file.
+
+    Returns the backup of what was there.
+    """
+    if not copy.exists() or _revision(copy) is None:
+        raise BadInput("the backup", copy.name, "a backup made by Heathdrop")
+    saved = backup(path, "before-restore") if path.exists() else copy
+    with closing(sqlite3.connect(copy)) as source, closing(sqlite3.connect(path)) as target:
+        source.backup(target)
+    migrate(path)
+    return saved
 
 
 class Database:
-    """A user's data file. Sessions commit on success and roll back on error."""
+    """A user's data file. Sessions commit on success and roll back on error.
+
+    A file that cannot be written is opened for reading; ``read_only`` says so until a write goes through.
+    """
 
     def __init__(self, path: Path) -> None:
         path.parent.mkdir(parents=True, exist_ok=True)
-        migrate(path)
         self.path = path
-        self.engine: Engine = create_engine(f"sqlite:///{path}")
-        event.listen(self.engine, "connect", _settings)
+        self.read_only = False
+        try:
+            migrate(path)
+        except (OperationalError, sqlite3.OperationalError) as error:
+            if not unwritable(error) or _revision(path) is None:
+                raise
+            self.read_only = True
+        if self.read_only:
+            self.engine: Engine = create_engine(f"sqlite:///file:{path}?mode=ro&uri=true")
+        else:
+            self.engine = create_engine(f"sqlite:///{path}")
+            event.listen(self.engine, "connect", _settings)
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
+        event.listen(self._sessions, "after_flush", lambda session, _: session.info.update(wrote=True))
 
     @contextmanager
     def session(self) -> Iterator[Session]:
-        """A session for one unit of work."""
+        """A session for one unit of work; a write that goes through ends ``read_only``."""
         with self._sessions.begin() as session:
             yield session
+        if session.info.get("wrote"):
+            self.read_only = False
 
     def close(self) -> None:
         """Give the file back."""
@@ -55,9 +132,15 @@ class Database:
 
 
 def install_secret(path: Path) -> bytes:
-    """This installation's secret, made on first run beside the data file, readable by its owner alone."""
+    """This installation's secret, made on first run beside the data file, readable by its owner alone.
+
+    Where nothing can be written it lasts as long as the process.
+    """
     keeper = path.with_suffix(".key")
-    if not keeper.exists():
-        keeper.touch(mode=0o600)
-        keeper.write_bytes(secrets.token_bytes(32))
-    return keeper.read_bytes()
+    try:
+        if not keeper.exists():
+            keeper.touch(mode=0o600)
+            keeper.write_bytes(secrets.token_bytes(32))
+        return keeper.read_bytes()
+    except OSError:
+        return secrets.token_bytes(32)

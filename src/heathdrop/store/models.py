@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, DateTime, MetaData, String
+from sqlalchemy import JSON, CheckConstraint, DateTime, MetaData, String
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 NAMING = {
@@ -45,3 +45,29 @@ class Setting(Base):
 
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     value: Mapped[Any] = mapped_column(JSON)
+
+
+class Item(Base):
+    """A piece of tackle the angler owns. ``data`` holds the fields of its kind (see :mod:`heathdrop.store.items`)."""
+
+    __tablename__ = "item"
+    __table_args__ = (CheckConstraint("kind in ('head', 'trailer', 'line', 'reel', 'rod')", name="kind"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(String(10), index=True)
+    data: Mapped[dict[str, Any]] = mapped_column(JSON)
+    created_at: Mapped[datetime] = mapped_column(DateTime)
+    deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class Observation(Base):
+    """Something seen on the water: a timed drop, a depth check, a mat. Withdrawn ones teach nothing."""
+
+    __tablename__ = "observation"
+    __table_args__ = (CheckConstraint("kind in ('drop', 'depth', 'mat')", name="kind"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    kind: Mapped[str] = mapped_column(String(10))
+    data: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(DateTime)
+    withdrawn_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)

@@ -15,7 +15,8 @@ from heathdrop.store.models import SavedScenario
 LONGEST_NAME = 80
 
 
-def _now() -> datetime:
+def now() -> datetime:
+    """This moment, UTC, as the data file keeps it."""
     return datetime.now(UTC).replace(tzinfo=None)
 
 
@@ -33,7 +34,7 @@ def save(session: Session, name: str, body: dict[str, Any], pick: str = "", note
     query = select(SavedScenario).where(SavedScenario.name == name, SavedScenario.deleted_at.is_(None))
     row = session.scalars(query).first()
     if row is None:
-        row = SavedScenario(name=name, note=note, body=body, pick=pick, created_at=_now())
+        row = SavedScenario(name=name, note=note, body=body, pick=pick, created_at=now())
         session.add(row)
     else:
         row.body, row.pick = body, pick
@@ -51,7 +52,7 @@ def delete(session: Session, id_: int) -> SavedScenario | None:
     """Mark the scenario deleted; None when there is none."""
     row = fetch(session, id_)
     if row is not None:
-        row.deleted_at = _now()
+        row.deleted_at = now()
     return row
 
 

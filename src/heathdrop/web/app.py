@@ -10,6 +10,7 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
+from sqlalchemy.exc import OperationalError
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
@@ -18,8 +19,8 @@ from heathdrop.api import routes
 from heathdrop.api.words import bad_input
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.store.database import Database, install_secret
-from heathdrop.web import pages
+from heathdrop.store.database import Database, install_secret, unwritable
+from heathdrop.web import boxpages, droppages, filepages, forms, pages
 from heathdrop.web.assets import STATIC
 from heathdrop.web.security import Guard
 
@@ -30,13 +31,15 @@ def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> 
     app.state.database = Database(data)
     app.state.secret = install_secret(data)
     app.state.demo = demo
-    if demo:
+    if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    app.include_router(pages.router)
+    for rooms in (pages, boxpages, droppages, filepages):
+        app.include_router(rooms.router)
     app.mount("/static", StaticFiles(directory=STATIC), name="static")
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
+    app.add_exception_handler(OperationalError, _unwritable)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=sorted(allowed), www_redirect=False)
@@ -50,6 +53,15 @@ async def _invalid(_request: Request, error: Any) -> Response:
 
 async def _refused(_request: Request, error: Any) -> Response:
     return _sentence(error)
+
+
+async def _unwritable(request: Request, error: Any) -> Response:
+    """A full disk, a lock or a read-only file: said in words, and the banner goes up until a write succeeds."""
+    if not unwritable(error):
+        raise error
+    request.app.state.database.read_only = True
+    said = "The data file cannot be written now (full disk, locked or read-only); nothing was lost or kept."
+    return forms.problem(request, said, 503)
 
 
 def _sentence(refusal: BadInput) -> Response:

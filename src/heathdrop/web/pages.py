@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from typing import Annotated, Any
 from urllib.parse import urlencode
 
 from fastapi import APIRouter, Form, Request
 from fastapi.responses import RedirectResponse, Response
-from fastapi.templating import Jinja2Templates
 
 from heathdrop import catalog as catalogue
 from heathdrop.demo import ashmoor
@@ -18,7 +16,6 @@ from heathdrop.sizing.schools import chosen
 from heathdrop.store import scenarios, settings
 from heathdrop.store.database import Database
 from heathdrop.units import M_PER_IN
-from heathdrop.web.assets import asset, ounces_markup
 from heathdrop.web.fields import (
     BY_NAME,
     CALLED,
@@ -32,6 +29,8 @@ from heathdrop.web.fields import (
     values_from,
     values_of,
 )
+from heathdrop.web.forms import templates
+from heathdrop.web.mine import Mine, mine
 from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present
@@ -39,11 +38,6 @@ from heathdrop.web.security import form_token, token_matches
 from heathdrop.web.sized import scenario_from, sized, the_call
 
 router = APIRouter(include_in_schema=False)
-templates = Jinja2Templates(directory=Path(__file__).parent / "templates")
-templates.env.globals["asset"] = asset
-templates.env.filters["ounces"] = ounces_markup
-templates.env.trim_blocks = True
-templates.env.lstrip_blocks = True
 
 
 def address(values: dict[str, str]) -> str:
@@ -52,26 +46,17 @@ def address(values: dict[str, str]) -> str:
     return "/" + (f"?{urlencode(differing)}" if differing else "")
 
 
-def kept_schools(request: Request) -> dict[str, str]:
-    """The schools this angler holds to, kept in the data file; unknown ones from older files are dropped."""
-    database: Database = request.app.state.database
-    with database.session() as session:
-        kept: dict[str, str] = settings.read(session, settings.SCHOOLS, {})
-    topics = catalogue.load().topics
-    return {t: s for t, s in kept.items() if t in topics and s in topics[t].schools}
-
-
-def sheet_for(values: dict[str, str], schools: dict[str, str]) -> Sheet:
+def sheet_for(values: dict[str, str], own: Mine) -> Sheet:
     """Size the state and make it ready to show. Raises BadInput."""
     if values["view"] not in VIEWS:
         raise BadInput("view", values["view"], "one of " + ", ".join(VIEWS))
-    scenario = scenario_from(values, schools)
-    call = the_call(scenario) if values["view"] == "water" else None
+    scenario = scenario_from(values, own)
+    call = the_call(scenario, own) if values["view"] == "water" else None
 
     def link(**changed: str) -> str:
         return address({**values, **changed})
 
-    return present(catalogue.load(), sized(scenario), values, choices_from(values), link, call)
+    return present(catalogue.load(), sized(scenario, own), own.tackle, values, choices_from(values), link, call)
 
 
 def choices_from(values: dict[str, str]) -> Choices:
@@ -94,10 +79,12 @@ def _context(request: Request, values: dict[str, str]) -> dict[str, Any]:
         "errors": {},
         "sheet": None,
         "demo": request.app.state.demo,
+        "read_only": request.app.state.database.read_only,
+        "page": "sheet",
         "token": form_token(request.app.state.secret),
     }
     try:
-        found["sheet"] = sheet_for(values, kept_schools(request))
+        found["sheet"] = sheet_for(values, mine(request))
     except BadInput as refusal:
         found["errors"] = {control_for(refusal, values["cover"]): str(refusal)}
     return found
@@ -151,7 +138,7 @@ async def save(request: Request) -> Response:
     database: Database = request.app.state.database
     try:
         body = body_from(values)
-        scenario_from(values)
+        scenario_from(values, mine(request))
         with database.session() as session:
             row = scenarios.save(session, form.get("name", ""), body, values["pick"])
     except BadInput as refusal:
@@ -208,8 +195,10 @@ def both(request: Request, topic: str) -> Response:
     values = values_from(request.query_params)
     catalog = catalogue.load()
     try:
-        sizing = sized(scenario_from(values, kept_schools(request)))
-        context = {"topic": catalog.pick("topics", "topic", topic), "sides": sides_of(catalog, sizing, topic, sized)}
+        own = mine(request)
+        sizing = sized(scenario_from(values, own), own)
+        sides = sides_of(catalog, sizing, topic, lambda scenario: sized(scenario, own))
+        context = {"topic": catalog.pick("topics", "topic", topic), "sides": sides}
     except BadInput as refusal:
         return templates.TemplateResponse(request, "halt.html", {"errors": {"both": str(refusal)}}, 422)
     return templates.TemplateResponse(request, "both.html", context)

@@ -17,6 +17,8 @@ POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
     "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 )
+#: A file brought in may be larger than a form.
+MOST_FILE_BYTES = 4_000_000
 SAFE = {"GET", "HEAD", "OPTIONS"}
 
 
@@ -69,31 +71,31 @@ class Guard:
             refused = PlainTextResponse("This change came from another site's page and was refused.", 403)
             await refused(scope, receive, guarded)
             return
-        seen = 0
+        seen, most = 0, MOST_FILE_BYTES if scope["path"] == "/import" else MOST_BYTES
 
         async def bounded() -> Message:
             nonlocal seen
             message = await receive()
             seen += len(message.get("body", b""))
-            return message if seen <= MOST_BYTES else {"type": "http.disconnect"}
+            return message if seen <= most else {"type": "http.disconnect"}
 
         async def unless_too_large(message: Message) -> None:
-            if seen <= MOST_BYTES:
+            if seen <= most:
                 await guarded(message)
 
         length = headers.get("content-length", "0")
-        if length.isdigit() and int(length) > MOST_BYTES:
-            await _too_large(int(length))(scope, receive, guarded)
+        if length.isdigit() and int(length) > most:
+            await _too_large(int(length), most)(scope, receive, guarded)
             return
         try:
             await self.app(scope, bounded, unless_too_large)
         except ClientDisconnect:
-            if seen <= MOST_BYTES:
+            if seen <= most:
                 raise
-        if seen > MOST_BYTES:
-            await _too_large(seen)(scope, receive, guarded)
+        if seen > most:
+            await _too_large(seen, most)(scope, receive, guarded)
 
 
-def _too_large(size: int) -> JSONResponse:
-    sentence = f"the request was {size} bytes long; it must be at most {MOST_BYTES} bytes long."
+def _too_large(size: int, most: int) -> JSONResponse:
+    sentence = f"the request was {size} bytes long; it must be at most {most} bytes long."
     return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)

@@ -11,40 +11,47 @@ from heathdrop import catalog as catalogue
 from heathdrop.advice.call import Call, call
 from heathdrop.api.schemas import SizeRequest
 from heathdrop.api.words import bad_input
+from heathdrop.errors import BadInput
 from heathdrop.sizing.scenario import Scenario
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.web.fields import CALLED, body_from
+from heathdrop.web.mine import Mine
 
 
 @lru_cache(maxsize=24)
-def sized(scenario: Scenario) -> Sizing:
-    """The sizing of a scenario."""
-    return size(catalogue.load(), scenario)
+def sized(scenario: Scenario, own: Mine) -> Sizing:
+    """The sizing of a scenario with what is the angler's own."""
+    tackle = own.tackle
+    return size(catalogue.load(), scenario, known=own.learned, tackle=tackle)
 
 
 @lru_cache(maxsize=24)
-def called(scenario: Scenario) -> Call:
-    """The call for a scenario's water; the scenario's own families do not matter."""
-    return call(catalogue.load(), scenario)
+def _called(scenario: Scenario, own: Mine) -> Call:
+    return call(catalogue.load(), scenario, own.learned)
 
 
-def scenario_from(values: dict[str, str], schools: dict[str, str] | None = None) -> Scenario:
+def the_call(scenario: Scenario, own: Mine) -> Call:
+    """The call for a scenario's water; its own families and box do not matter."""
+    return _called(replace(scenario, families=("swim-jig",), box="standard"), own)
+
+
+def scenario_from(values: dict[str, str], own: Mine) -> Scenario:
     """The scenario of a state, its family called when left to us. Raises BadInput.
 
-    ``schools`` are the angler's kept choices; the state's own go before them.
+    The schools that the angler holds to apply unless the state names others.
     """
     body = body_from(values)
-    body["schools"] = {**(schools or {}), **body["schools"]}
+    body["schools"] = {**dict(own.schools), **body["schools"]}
     try:
         request = SizeRequest.model_validate(body)
     except ValidationError as error:
         raise bad_input(error.errors()) from error
     scenario = request.scenario(call=False)
-    if values["family"] == CALLED:
-        return replace(scenario, families=(the_call(scenario).family,))
-    return scenario
-
-
-def the_call(scenario: Scenario) -> Call:
-    """The call for this water."""
-    return called(replace(scenario, families=("swim-jig",)))
+    if values["family"] != CALLED:
+        return scenario
+    ranked = [s.family.id for s in the_call(scenario, own).standings]
+    if scenario.box == "mine":
+        ranked = [f for f in ranked if f in own.tackle.families]
+        if not ranked or not own.tackle.trailers:
+            raise BadInput("box", "mine", "standard or both until your box holds a head and a trailer")
+    return replace(scenario, families=(ranked[0],))

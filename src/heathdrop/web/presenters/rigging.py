@@ -79,23 +79,24 @@ def mat_curve(catalog: Catalog, sizing: Sizing, rated: Rated) -> MatCurve | None
     """The entry curve of this rig's trailer and head shape, None without a mat. The picture is 260 by 110."""
     if sizing.scenario.conditions.cover.kind != "matted-grass":
         return None
-    setting, _ = setting_of(catalog, sizing.scenario)
+    setting, _ = setting_of(catalog, sizing.scenario, sizing.known)
+    half = setting.mat_factor * halfway_oz(catalog, setting.stand)
     most = 2.0
     x = [30.0 + 220.0 * k / 60 for k in range(1, 61)]
     ounces = [most * k / 60 for k in range(1, 61)]
 
     def line(lobbed: bool) -> str:
         stand = replace(setting.stand, lobbed=lobbed)
-        odds = [mat_odds(catalog, replace(rated.rig, head_oz=oz), stand).passes for oz in ounces]
+        odds = [mat_odds(catalog, replace(rated.rig, head_oz=oz), stand, 0.0, half).passes for oz in ounces]
         return " ".join(f"{a:.1f},{92.0 - 80.0 * p:.1f}" for a, p in zip(x, odds, strict=True))
 
     head = min(rated.rig.head_oz, most)
-    half = halfway_oz(catalog, setting.stand) * rated.rig.head_oz / counting_oz(catalog, rated.rig)
+    needed = half * rated.rig.head_oz / counting_oz(catalog, rated.rig)
     return MatCurve(
         quiet=line(False),
         lobbed=line(True),
         x=30.0 + 110.0 * head,
         y=92.0 - 80.0 * rated.cover.passes,
         ticks=tuple((30.0 + 110.0 * oz, ounces_as_written(oz)) for oz in (0.5, 1.0, 1.5, 2.0)),
-        said=f"This rig goes through {rated.cover.passes * 100:.0f} times of 100; half the time from {half:.2f} oz on.",
+        said=f"This rig goes through {rated.cover.passes * 100:.0f} times of 100; half the time from {needed:.2f} oz on.",
     )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from urllib.parse import urlencode
 
 from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
@@ -10,7 +11,7 @@ from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.bands import Bands, bands_for
-from heathdrop.sizing.candidates import standard_trailers
+from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, ounces_as_written
@@ -34,6 +35,8 @@ MARKS = {
 }
 #: A part fit above this holds nothing back worth a mark.
 GOOD_ENOUGH = 0.93
+#: Trailers and weights on the board at most.
+MOST_ROWS, MOST_COLUMNS = 9, 9
 #: Rules cited beside the board at most.
 MOST_CITED = 3
 
@@ -50,6 +53,10 @@ class Cell:
     title: str
     chosen: bool
     best: bool
+
+
+Rows = tuple[tuple[str, tuple[Cell | None, ...]], ...]
+Board = tuple[tuple[str, ...], Rows]
 
 
 @dataclass(frozen=True)
@@ -72,12 +79,14 @@ class Sheet:
     head: str
     family: str
     called: bool
+    owned: str
+    timing: str
     trailer: str
     aloud: str
     score: int
     figures: tuple[Figure, ...]
     heads: tuple[str, ...]
-    rows: tuple[tuple[str, tuple[Cell, ...]], ...]
+    rows: Rows
     marks: tuple[tuple[str, str], ...]
     sections: tuple[Section, ...]
     casting: Casting | None
@@ -93,12 +102,18 @@ class Sheet:
 
 
 def present(
-    catalog: Catalog, sizing: Sizing, values: dict[str, str], choices: Choices, link: Link, call: Call | None = None
+    catalog: Catalog,
+    sizing: Sizing,
+    tackle: Tackle,
+    values: dict[str, str],
+    choices: Choices,
+    link: Link,
+    call: Call | None = None,
 ) -> Sheet:
     """Make a sizing ready to show, with the picked rig chosen when it is there.
 
     ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
-    or the drop where the family is dropped. ``link`` makes addresses; ``call`` is needed by the Water view.
+    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` is needed by the Water view.
     """
     view, best = values["view"], sizing.rigs[0]
     chosen = next((r for r in sizing.rigs if r.key == values["pick"]), best)
@@ -110,8 +125,8 @@ def present(
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
     rivals = rivals_of(catalog, sizing, chosen, choices, cast) if view == "cast" else ()
     shown = [(r.mark, r.result) for r in rivals]
-    rows = _board(catalog, sizing, chosen, best) if view == "size" else ()
-    used = {cell.mark for _, cells in rows for cell in cells}
+    heads, rows = _board(sizing, chosen, best) if view == "size" else ((), ())
+    used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
     activity = sizing.targets.activity
     return Sheet(
         key=chosen.key,
@@ -120,11 +135,13 @@ def present(
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
         called=values["family"] == CALLED,
+        owned=_owned(tackle, chosen),
+        timing="/drops?" + urlencode(_timed(sizing, chosen)),
         trailer=chosen.rig.trailer.name + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=_figures(sizing, chosen, bands),
-        heads=tuple(ounces_as_written(oz) for oz in chosen.rig.family.weights_oz),
+        heads=heads,
         rows=rows,
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
         sections=tuple(
@@ -195,20 +212,55 @@ def _mark(sizing: Sizing, rated: Rated) -> str:
     return part
 
 
-def _board(catalog: Catalog, sizing: Sizing, chosen: Rated, best: Rated) -> tuple[tuple[str, tuple[Cell, ...]], ...]:
-    """Rows slim to bulky, columns light to heavy."""
-    by_pair = {(r.rig.trailer.id, r.rig.head_oz): r for r in sizing.rigs if r.rig.family == chosen.rig.family}
+def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
+    """What the drop test of a rig starts from."""
+    gear, c, rig = sizing.scenario.gear, sizing.scenario.conditions, chosen.rig
+    tail = {"trailer": rig.trailer.id, "trailer_length_in": f"{rig.trailer_length_in:g}"} if rig.trailer.id != "none" else {}
+    line = {"line_material": gear.line_material, "test_lb": f"{gear.line_test_lb:g}", "water_temp_f": f"{c.water_temp_f:g}"}
+    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **line}
+
+
+def _owned(tackle: Tackle, chosen: Rated) -> str:
+    """Whether the box holds the rig, in words; nothing while the box is empty."""
+    if not tackle.heads and not tackle.trailers:
+        return ""
+    return "in your box" if tackle.owns(chosen.rig) else "not in your box"
+
+
+def row_label(rated: Rated) -> str:
+    """A trailer as the board names it: its shape, with the length when it is not the listed one."""
+    rig = rated.rig
+    return rig.trailer.name + (f" {rig.trailer_length_in:g} in" if rig.trailer_length_in != rig.trailer.length_in else "")
+
+
+def _board(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
+    """The chosen family's best rig for every trailer and weight: rows slim to bulky, columns light to heavy.
+
+    A large box shows the trailers and weights that do best; the chosen rig is always there.
+    """
+    same = [r for r in sizing.rigs if r.rig.family == chosen.rig.family]
+    places: dict[tuple[str, float], Rated] = {}
+    for r in [chosen, *same]:
+        places.setdefault((row_label(r), r.rig.head_oz), r)
+    labels = list(dict.fromkeys(label for label, _ in places))[:MOST_ROWS]
+    weights = sorted(list(dict.fromkeys(oz for label, oz in places if label in labels))[:MOST_COLUMNS])
+    bulk = {
+        row_label(r): r.rig.trailer.run_drag_area_cm2 * (r.rig.trailer_length_in / (r.rig.trailer.length_in or 1.0)) ** 2
+        for r in same
+    }
     rows = []
-    bare = any(r.rig.trailer.id == "none" for r in sizing.rigs)
-    for trailer in standard_trailers(catalog, bare):
-        cells = []
-        for oz in chosen.rig.family.weights_oz:
-            r = by_pair[trailer, oz]
-            score = round(r.fits.score * 100)
-            mark = _mark(sizing, r)
-            said = f"{ounces_as_written(oz)} oz, {r.rig.trailer.name}: {score} of 100. {limit_sentence(sizing, r)}"
-            shade = 0 if score < 30 else 1 if score < 50 else 2 if score < 70 else 3 if score < 82 else 4 if score < 92 else 5
-            cell_id = f"cell-{trailer}-{int(oz * 10000)}"
-            cells.append(Cell(r.key, cell_id, score, shade, mark, said, r is chosen, r is best))
-        rows.append((catalog.trailers[trailer].name, tuple(cells)))
-    return tuple(rows)
+    for k, label in enumerate(sorted(labels, key=lambda x: (bulk[x], x))):
+        cells = tuple(_cell(sizing, places.get((label, oz)), k, oz, chosen, best) for oz in weights)
+        rows.append((label, cells))
+    return tuple(ounces_as_written(oz) for oz in weights), tuple(rows)
+
+
+def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, best: Rated) -> Cell | None:
+    """One place on the board; None where the box has no such pair."""
+    if r is None:
+        return None
+    score = round(r.fits.score * 100)
+    said = f"{ounces_as_written(oz)} oz, {row_label(r)}: {score} of 100. {limit_sentence(sizing, r)}"
+    shade = 0 if score < 30 else 1 if score < 50 else 2 if score < 70 else 3 if score < 82 else 4 if score < 92 else 5
+    place = r.rig.trailer.id if row_label(r) == r.rig.trailer.name else f"{r.rig.trailer.id}-{row}"
+    return Cell(r.key, f"cell-{place}-{int(oz * 10000)}", score, shade, _mark(sizing, r), said, r is chosen, r is best)

@@ -1,0 +1,75 @@
+"""Simulated anglers with known truth: how fast drop tests teach, and what spoils them."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.drops import predicted_s, prior_spreads, suspicion
+from heathdrop.learning.learned import NINETY, fall_area_cm2, learn
+from heathdrop.learning.observations import DropTest
+from heathdrop.physics.line import line_by_test
+from heathdrop.physics.rig import rig_by_name, spread_of
+
+TRIES = 3
+
+
+@dataclass(frozen=True)
+class Angler:
+    """How somebody times a drop: scatter (relative), a constant lateness (s), a slip of unit."""
+
+    name: str
+    scatter: float
+    late_s: float = 0.0
+    depth_factor: float = 1.0
+
+
+ANGLERS = (
+    Angler("careful", 0.05),
+    Angler("ordinary", 0.10),
+    Angler("noisy", 0.25),
+    Angler("late by 0.3 s", 0.08, late_s=0.3),
+    Angler("metres for feet", 0.08, depth_factor=3.2808),
+)
+
+
+def study(catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, seed: int = 1) -> dict[str, Any]:
+    """Median relative fall error before and after, and how often the 90 % band holds the truth.
+
+    Each of ``people`` has a rig of their own whose true factors are drawn from the prior.
+    """
+    rng = np.random.default_rng(seed)
+    before, after, held, asked = [], [], [], 0
+    for _ in range(people):
+        family = str(rng.choice(["swim-jig", "casting-jig", "flipping-jig", "bladed-jig", "football-jig"]))
+        trailer = str(rng.choice(["craw", "chunk", "paddle-tail", "twin-tail", "beaver", "creature"]))
+        rig = rig_by_name(catalog, family, float(rng.choice([0.25, 0.375, 0.5, 0.75])), trailer)
+        line = line_by_test(catalog, "fluorocarbon", 15)
+        base = DropTest(rig, line, "fluorocarbon", 3.0, (1.0,))
+        truth = np.exp(rng.standard_normal(3) * np.array(prior_spreads(catalog, base)))
+        seen = []
+        for k in range(tests):
+            depth = (2.0, 3.0, 4.0)[k % 3]
+            real = predicted_s(catalog, replace(base, depth_m=depth), *(float(v) for v in truth))
+            times = real * np.exp(angler.scatter * rng.standard_normal(TRIES)) + angler.late_s
+            seen.append(replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times)))
+        trusted = [t for t in seen if suspicion(catalog, t) is None]
+        asked += len(seen) - len(trusted)
+        own = learn(catalog, trusted).applied(rig)
+        real_rig = replace(rig, measured=replace(rig.measured, body_fall=float(truth[0]), trailer_fall=float(truth[1])))
+        areas = [fall_area_cm2(catalog, r, 60.0) for r in (real_rig, rig, own)]
+        off = 0.5 * math.log(areas[0] / areas[2])
+        before.append(abs(0.5 * math.log(areas[0] / areas[1])))
+        after.append(abs(off))
+        held.append(abs(off) <= NINETY * 0.5 * spread_of(catalog, own).fall)
+    return {
+        "angler": angler.name,
+        "before": float(np.median(before)),
+        "after": float(np.median(after)),
+        "held": float(np.mean(held)),
+        "asked": asked / (people * tests),
+    }

@@ -1,0 +1,87 @@
+"""Depth checks to lift, and mats to their half-way weight: one unknown each, on a grid."""
+
+from __future__ import annotations
+
+import math
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.observations import DepthCheck, MatCheck, lift_key
+from heathdrop.physics.cast import Cast, fly
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import lure_of, spread_of
+from heathdrop.physics.water import water_at
+from heathdrop.sizing.tune import BOARD
+
+#: An angler's "about this depth" is right to this share and at least this much, one sigma (assumption).
+DEPTH_SHARE, DEPTH_LEAST_M = 0.15, 0.25
+GRID = np.linspace(-1.5, 1.5, 41)
+#: A mat's prior, one sigma of log half-way weight, and the steepness of the entry curve.
+MAT_SIGMA, MAT_GRID = 0.35, np.linspace(-1.6, 1.6, 161)
+
+
+@dataclass(frozen=True)
+class OneFactor:
+    """A learned factor: its median, one sigma of its log, and how many observations taught it."""
+
+    factor: float
+    spread: float
+    count: int
+
+
+def _summary(grid: NDArray[np.float64], logs: NDArray[np.float64], count: int) -> OneFactor:
+    """Mean and spread of a log density on a grid."""
+    weight = np.exp(logs - logs.max())
+    weight /= weight.sum()
+    mean = float((weight * grid).sum())
+    return OneFactor(math.exp(mean), math.sqrt(float((weight * (grid - mean) ** 2).sum())), count)
+
+
+def ran_at_m(catalog: Catalog, check: DepthCheck, lift: float) -> float:
+    """Mean depth (m) of the useful retrieve with this factor on the lift."""
+    rig = replace(check.rig, measured=replace(check.rig.measured, lift=lift))
+    water = water_at(check.temperature_f)
+    cast = Cast(check.cast_m, check.rod_tip_m, ((0.0, 60.0), (300.0, 60.0)))
+    program = [Phase("fall", slack=True, for_s=check.count_s), Phase("retrieve", speed_m_s=check.pace_m_s)]
+    lure = lure_of(catalog, rig, water.density_kg_m3, check.temperature_f)
+    depths = fly(lure, check.line, water, cast, program, fidelity=BOARD).useful()
+    return float(depths.mean()) if depths.size else 0.0
+
+
+def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneFactor]:
+    """Lift factors by :func:`lift_key`, each from its own depth checks."""
+    by_key: dict[str, list[DepthCheck]] = defaultdict(list)
+    for check in checks:
+        by_key[lift_key(check.rig)].append(check)
+    found = {}
+    for key, some in by_key.items():
+        prior = spread_of(catalog, some[0].rig, some[0].temperature_f).lift or 0.3
+        scale = prior * GRID * 2.0
+        logs = -0.5 * (scale / prior) ** 2
+        for check in some:
+            ran = np.array([ran_at_m(catalog, check, math.exp(float(g))) for g in scale])
+            sigma = max(DEPTH_LEAST_M, DEPTH_SHARE * check.depth_m)
+            logs = logs - 0.5 * ((ran - check.depth_m) / sigma) ** 2
+        found[key] = _summary(scale, logs, len(some))
+    return found
+
+
+def learn_mats(catalog: Catalog, checks: Sequence[MatCheck]) -> dict[str, OneFactor]:
+    """Factors on the half-way weight by texture, from entries that went through or stalled."""
+    steep = float(catalog.cover["mats"]["steepness"])
+    by_texture: dict[str, list[MatCheck]] = defaultdict(list)
+    for check in checks:
+        by_texture[check.texture].append(check)
+    found = {}
+    for texture, some in by_texture.items():
+        logs = -0.5 * (MAT_GRID / MAT_SIGMA) ** 2
+        for check in some:
+            odds = steep * (math.log(check.weight_oz / check.halfway_oz) - MAT_GRID)
+            logs = logs - np.logaddexp(0.0, -odds if check.through else odds)
+        found[texture] = _summary(MAT_GRID, logs, len(some))
+    return found

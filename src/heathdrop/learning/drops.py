@@ -1,0 +1,175 @@
+"""Timed drops to fall areas: a Bayesian update of log factors.
+
+Unknowns are the logs of one factor for each trailer, each body (head shape,
+family and skirt) and the friction of each line material, with the catalogue's
+spreads as priors, and a hand's constant lateness on the stopwatch. A timed second is log-normal about the closed-form time; its
+error is estimated from the repeats, starting from the counting error of the
+catalogue. The most probable factors come from Gauss–Newton steps, their
+covariance from the curvature there (Laplace); a try far from the rest counts
+less (Student weights, four degrees of freedom) and is named an outlier.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.observations import DropTest, body_key, trailer_key
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.rig import Measured, areas_of, lure_of
+from heathdrop.physics.water import water_at
+from heathdrop.units import M_PER_FT
+
+STEPS = 12
+#: Strength of the starting timing error, in tries.
+STARTING_TRIES = 1.5
+#: A hand's constant lateness on the stopwatch: one sigma, s (assumption), and its name among the unknowns.
+LATE_SIGMA_S, LATE = 0.12, "late"
+#: Times this many times off what the model gives are asked about before they teach anything.
+SUSPECT = 2.2
+#: Degrees of freedom of the timing error; how many sigma make an outlier.
+FREEDOM, OUTLIER_SIGMA = 4.0, 2.5
+#: Least timing error, relative: nobody's thumb is better.
+LEAST_ERROR = 0.02
+
+
+@dataclass(frozen=True)
+class Factors:
+    """Learned log factors: means and covariance over ``names`` (``body:…``, ``trailer:…``, ``line:…``)."""
+
+    names: tuple[str, ...] = ()
+    mean: NDArray[np.float64] = field(default_factory=lambda: np.zeros(0))
+    cov: NDArray[np.float64] = field(default_factory=lambda: np.zeros((0, 0)))
+    error: float = 0.0
+    outliers: tuple[tuple[bool, ...], ...] = ()
+
+    def index(self, name: str) -> int | None:
+        """Where a name stands, None when nothing was learned of it."""
+        return self.names.index(name) if name in self.names else None
+
+    def factor(self, name: str) -> float:
+        """The factor itself, 1 when nothing was learned."""
+        k = self.index(name)
+        return 1.0 if k is None else math.exp(float(self.mean[k]))
+
+    def spread(self, name: str) -> float | None:
+        """One sigma of the factor's log, None when nothing was learned."""
+        k = self.index(name)
+        return None if k is None else math.sqrt(float(self.cov[k, k]))
+
+    def joint(self, a: str, b: str) -> float:
+        """Covariance of two factors' logs."""
+        i, j = self.index(a), self.index(b)
+        return 0.0 if i is None or j is None else float(self.cov[i, j])
+
+
+def names_of(test: DropTest) -> tuple[str, str, str]:
+    """The three unknowns of a test."""
+    return f"body:{body_key(test.rig)}", f"trailer:{trailer_key(test.rig)}", f"line:{test.line_material}"
+
+
+def prior_spreads(catalog: Catalog, test: DropTest) -> tuple[float, float, float]:
+    """One sigma of the log of each unknown before any test: body, trailer, line friction."""
+    source = catalog.provenance
+    fall = areas_of(catalog, test.rig, test.temperature_f).fall
+    spreads = (
+        source["heads"]["fall_factor"].spread,
+        source["families"]["fall_drag_area_cm2"].spread,
+        source["skirts"]["fall_drag_area_cm2"].spread,
+    )
+    body = sum(fall[:3])
+    of_body = math.sqrt(sum((a * s) ** 2 for a, s in zip(fall[:3], spreads, strict=True))) / body if body > 0.0 else 0.3
+    return of_body, source["trailers"]["fall_drag_area_cm2"].spread, source["model"]["line_friction"].spread
+
+
+def predicted_s(catalog: Catalog, test: DropTest, body: float, trailer: float, friction: float) -> float:
+    """Seconds the model gives for a test with these factors."""
+    rig = replace(test.rig, measured=replace(test.rig.measured, body_fall=body, trailer_fall=trailer))
+    water = water_at(test.temperature_f)
+    lure = lure_of(catalog, rig, water.density_kg_m3, test.temperature_f)
+    line = replace(test.line, friction=test.line.friction * friction)
+    return time_to_depth_s(lure, test.depth_m, line, water, test.surface_line_m)
+
+
+def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
+    """Every factor the tests speak of, with its covariance, the timing error and the outliers."""
+    if not tests:
+        return Factors()
+    names = (*dict.fromkeys(n for test in tests for n in names_of(test)), LATE)
+    where = {n: k for k, n in enumerate(names)}
+    sigma = np.zeros(len(names))
+    sigma[-1] = LATE_SIGMA_S
+    for test in tests:
+        for n, s in zip(names_of(test), prior_spreads(catalog, test), strict=True):
+            sigma[where[n]] = max(sigma[where[n]], s, 1e-3)
+    precision = np.diag(1.0 / sigma**2)
+    mean: NDArray[np.float64] = np.zeros(len(names))
+    error = catalog.model.count_error
+    logs = [np.log(np.array(t.times_s)) for t in tests]
+    weights = [np.ones(len(x)) for x in logs]
+    curve = precision
+    for _ in range(STEPS):
+        curve, push = precision.copy(), -precision @ mean
+        rest: list[NDArray[np.float64]] = []
+        for test, seen, w in zip(tests, logs, weights, strict=True):
+            at = [*(where[n] for n in names_of(test)), where[LATE]]
+            base, slope = _slope(catalog, test, mean[at])
+            off = seen - base
+            rest.append(off)
+            strength = float(w.sum()) / error**2
+            curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
+            push[at] += slope * float((w * off).sum()) / error**2
+        mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
+        error = _timing_error(catalog, rest)
+        weights = [(FREEDOM + 1.0) / (FREEDOM + (off / error) ** 2) for off in rest]
+    outliers = tuple(tuple(bool(abs(o) > OUTLIER_SIGMA * error) for o in off - np.median(off)) for off in rest)
+    return Factors(names, mean, np.asarray(np.linalg.inv(curve), dtype=np.float64), error, outliers)
+
+
+def _slope(catalog: Catalog, test: DropTest, x: NDArray[np.float64]) -> tuple[float, NDArray[np.float64]]:
+    """Log of the predicted time at these unknowns (three log factors, then lateness in s), and its derivatives."""
+    step = 1e-4
+
+    def bare(logs: NDArray[np.float64]) -> float:
+        return predicted_s(catalog, test, *(math.exp(float(v)) for v in logs))
+
+    time = bare(x[:3])
+    seen = max(time + float(x[3]), 0.1 * time)
+    slopes = [(bare(x[:3] + step * e) - bare(x[:3] - step * e)) / (2.0 * step * seen) for e in np.eye(3)]
+    return math.log(seen), np.array([*slopes, 1.0 / seen])
+
+
+def suspicion(catalog: Catalog, test: DropTest) -> str | None:
+    """A question when the times are so far off that something was mistyped, None when they are not."""
+    ratio = float(np.median(test.times_s)) / predicted_s(catalog, test, 1.0, 1.0, 1.0)
+    if 1.0 / SUSPECT < ratio < SUSPECT:
+        return None
+    way = f"{ratio:.1f} times as long as" if ratio > 1.0 else f"only {ratio:.1f} of"
+    unit = " Was the depth in metres?" if 2.4 < ratio < 4.4 else ""
+    return f"The times are {way} the model gives for {test.depth_m / M_PER_FT:.1f} ft.{unit} Check depth, rig and seconds."
+
+
+def _timing_error(catalog: Catalog, rest: Sequence[NDArray[np.float64]]) -> float:
+    """One sigma of a timed second, from the scatter within repeats and the catalogue's counting error."""
+    squares = sum(float(((off - off.mean()) ** 2).sum()) for off in rest)
+    spare = sum(max(0, len(off) - 1) for off in rest)
+    start = catalog.model.count_error
+    return max(LEAST_ERROR, math.sqrt((STARTING_TRIES * start**2 + squares) / (STARTING_TRIES + spare)))
+
+
+def measured_fall(factors: Factors, body: str, trailer: str, own: Measured) -> Measured:
+    """``own`` with what was learned of a body and a trailer."""
+    b, t = f"body:{body}", f"trailer:{trailer}"
+    return replace(
+        own,
+        body_fall=factors.factor(b),
+        trailer_fall=factors.factor(t),
+        body_fall_spread=factors.spread(b),
+        trailer_fall_spread=factors.spread(t),
+        fall_joint=factors.joint(b, t),
+    )

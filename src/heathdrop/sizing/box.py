@@ -1,0 +1,112 @@
+"""Rigs from the angler's own box: which pairs are worth simulating when there are thousands."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from heathdrop.catalog import Catalog
+from heathdrop.physics.rig import UNMEASURED, Rig, lure_of, rig_by_name
+from heathdrop.physics.water import Water
+from heathdrop.sizing.fit import FALL_EDGE, PROFILE_EDGE, action_of, bulk_of
+from heathdrop.sizing.targets import Targets
+from heathdrop.units import M_PER_FT
+
+#: Pairs of a family that are simulated at most; the rest are left out by their closed-form figures.
+MOST_PAIRS = 200
+#: Lengths this near (in) are the same trailer to the eye.
+SAME_LENGTH_IN = 0.26
+
+
+@dataclass(frozen=True)
+class OwnedHead:
+    """A head in the box. Mass g where it was weighed."""
+
+    family: str
+    weight_oz: float
+    material: str = "lead"
+    mass_g: float | None = None
+    skirt: str | None = None
+
+
+@dataclass(frozen=True)
+class OwnedTrailer:
+    """A trailer in the box. Length and width in; mass g where it was weighed."""
+
+    shape: str
+    length_in: float
+    mass_g: float | None = None
+    width_in: float | None = None
+    plastic: str = "neutral"
+    softness: str = "soft"
+
+
+@dataclass(frozen=True)
+class Tackle:
+    """Everything in the box that sizing needs, each distinct piece once."""
+
+    heads: tuple[OwnedHead, ...] = ()
+    trailers: tuple[OwnedTrailer, ...] = ()
+
+    @property
+    def families(self) -> frozenset[str]:
+        """Lure families with a head in the box."""
+        return frozenset(h.family for h in self.heads)
+
+    def owns(self, rig: Rig) -> bool:
+        """Whether the box holds this head and a trailer like this one."""
+        head = any(h.family == rig.family.id and abs(h.weight_oz - rig.head_oz) < 1e-3 for h in self.heads)
+        tail = rig.trailer.id == "none" or any(
+            t.shape == rig.trailer.id and abs(t.length_in - rig.trailer_length_in) <= SAME_LENGTH_IN for t in self.trailers
+        )
+        return head and tail
+
+
+EMPTY = Tackle()
+
+
+def tackle_of(heads: Iterable[OwnedHead], trailers: Iterable[OwnedTrailer]) -> Tackle:
+    """A box with each distinct piece once, in the order it came."""
+    return Tackle(tuple(dict.fromkeys(heads)), tuple(dict.fromkeys(trailers)))
+
+
+def pair(catalog: Catalog, head: OwnedHead, trailer: OwnedTrailer) -> Rig:
+    """The rig of a head and a trailer, with what was weighed and measured."""
+    rig = rig_by_name(
+        catalog, head.family, head.weight_oz, trailer.shape, head_material=head.material, skirt=head.skirt,
+        trailer_length_in=trailer.length_in, plastic=trailer.plastic, softness=trailer.softness,
+    )  # fmt: skip
+    usual = rig.trailer.width_share * trailer.length_in
+    width = trailer.width_in / usual if trailer.width_in else 1.0
+    return replace(rig, measured=replace(UNMEASURED, head_g=head.mass_g, trailer_g=trailer.mass_g, width=width))
+
+
+def _off(value: float, band: tuple[float, float]) -> float:
+    """How far outside a band, in logs."""
+    return max(math.log(band[0] / value), math.log(value / band[1]), 0.0) if value > 0.0 else 9.0
+
+
+def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water) -> float:
+    """A rig's promise without a cast: its fall, action and profile against the targets, as a log (0 best)."""
+    lure = lure_of(catalog, rig, water.density_kg_m3)
+    fall = math.sqrt(2.0 * max(lure.net_weight_n, 0.0) / (water.density_kg_m3 * lure.fall_drag_area_m2)) / M_PER_FT
+    action = (action_of(rig) - targets.action) / 1.2
+    off = (_off(fall, targets.fall_ft_s) / FALL_EDGE) ** 2 + (_off(max(bulk_of(rig), 0.1), targets.bulk_cm2) / PROFILE_EDGE) ** 2
+    return -off - action**2 + math.log(max(rig.family.suits.get(rig.trailer.id, 1.0), 1e-3))
+
+
+def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets: Targets, water: Water) -> list[Rig]:
+    """The box's pairs for these families: all of them, or the most promising for every head when there are too many.
+
+    Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves depth.
+    """
+    found: list[Rig] = []
+    for family in families:
+        heads = [h for h in tackle.heads if h.family == family]
+        rows = [[pair(catalog, h, t) for t in tackle.trailers] for h in heads]
+        if sum(map(len, rows)) > MOST_PAIRS:
+            share = max(2, MOST_PAIRS // len(rows))
+            rows = [sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water))[:share] for r in rows]
+        found += [rig for row in rows for rig in row]
+    return found

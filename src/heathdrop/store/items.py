@@ -1,0 +1,181 @@
+"""Tackle the angler owns: what a head, a trailer, a line, a reel or a rod holds, and where it is kept."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from heathdrop import catalog as catalogue
+from heathdrop.errors import BadInput
+from heathdrop.store.models import Item
+from heathdrop.store.scenarios import now
+
+Text = Annotated[str, Field(max_length=80)]
+Grams = Annotated[float, Field(ge=0.2, le=200.0)]
+#: What each field may hold, in words, for refusals.
+ALLOWED = {
+    "family": "one of " + ", ".join(catalogue.load().families),
+    "weight_oz": "from 1/32 to 4 oz",
+    "material": "lead, tungsten, brass, bismuth-tin or zinc for a head; fluorocarbon, nylon or braid for a line",
+    "mass_g": "from 0.2 to 200 g",
+    "skirt": "one of full, trimmed, thin, none",
+    "shape": "one of " + ", ".join(catalogue.load().trailers),
+    "length_in": "from 0.5 to 10 in",
+    "width_in": "from 0.05 to 4 in",
+    "plastic": "one of neutral, salted, floating",
+    "softness": "one of soft, dense",
+    "quantity": "a whole number from 0 to 999",
+    "test_lb": "from 2 to 100 lb",
+    "diameter_mm": "from 0.05 to 2 mm",
+    "inches_per_turn": "from 10 to 45 in",
+    "length_ft": "from 4 to 10 ft",
+    "appendages": "a whole number from 0 to 12",
+    "split": "yes or no",
+}
+
+
+class ItemBody(BaseModel):
+    """What every piece of tackle has."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    kind: ClassVar[str] = ""
+    name: Text = ""
+    colour: Text = ""
+    quantity: Annotated[int, Field(ge=0, le=999)] = 1
+
+
+class HeadItem(ItemBody):
+    """A head, dressed or bare: the lure family it is for, nominal ounces, and its weight on a kitchen scale."""
+
+    kind: ClassVar[str] = "head"
+    family: str
+    weight_oz: Annotated[float, Field(ge=1 / 32, le=4.0)]
+    material: Literal["lead", "tungsten", "brass", "bismuth-tin", "zinc"] = "lead"
+    mass_g: Grams | None = None
+    skirt: Literal["full", "trimmed", "thin", "none"] | None = None
+
+    @field_validator("family")
+    @classmethod
+    def known_family(cls, value: str) -> str:
+        if value not in catalogue.load().families:
+            raise ValueError("unknown family")
+        return value
+
+
+class TrailerItem(ItemBody):
+    """A trailer: shape, length and width by the ruler, mass by the scale, whether it floats, split or fused."""
+
+    kind: ClassVar[str] = "trailer"
+    shape: str
+    length_in: Annotated[float, Field(ge=0.5, le=10.0)]
+    width_in: Annotated[float, Field(ge=0.05, le=4.0)] | None = None
+    mass_g: Grams | None = None
+    plastic: Literal["neutral", "salted", "floating"] = "neutral"
+    softness: Literal["soft", "dense"] = "soft"
+    appendages: Annotated[int, Field(ge=0, le=12)] | None = None
+    split: bool = True
+
+    @field_validator("shape")
+    @classmethod
+    def known_shape(cls, value: str) -> str:
+        if value not in catalogue.load().trailers or value == "none":
+            raise ValueError("unknown shape")
+        return value
+
+
+class LineItem(ItemBody):
+    kind: ClassVar[str] = "line"
+    material: Literal["fluorocarbon", "nylon", "braid"]
+    test_lb: Annotated[float, Field(ge=2, le=100)]
+    diameter_mm: Annotated[float, Field(ge=0.05, le=2.0)] | None = None
+
+
+class ReelItem(ItemBody):
+    kind: ClassVar[str] = "reel"
+    inches_per_turn: Annotated[float, Field(ge=10, le=45)]
+
+
+class RodItem(ItemBody):
+    kind: ClassVar[str] = "rod"
+    length_ft: Annotated[float, Field(ge=4, le=10)]
+
+
+KINDS: dict[str, type[ItemBody]] = {k.kind: k for k in (HeadItem, TrailerItem, LineItem, ReelItem, RodItem)}
+
+
+def checked(kind: str, data: dict[str, Any], at: str = "") -> ItemBody:
+    """The typed body of an item; BadInput names the field (``at`` before it), what was given, what is allowed."""
+    if kind not in KINDS:
+        raise BadInput(f"{at}kind", kind, "one of " + ", ".join(KINDS))
+    try:
+        return KINDS[kind].model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        name = str(first["loc"][0])
+        if first["type"] == "extra_forbidden":
+            raise BadInput(f"{at}{name}", first["input"], f"left out: a {kind} has no such field") from error
+        given = None if first["type"] == "missing" else first["input"]
+        raise BadInput(f"{at}{name}", given, ALLOWED.get(name, "a text of at most 80 characters")) from error
+
+
+def body_of(row: Item) -> ItemBody:
+    """The typed body of a kept item."""
+    return KINDS[row.kind].model_validate(row.data)
+
+
+def add(session: Session, kind: str, data: dict[str, Any]) -> Item:
+    """Keep a new item. Raises BadInput."""
+    row = Item(kind=kind, data=checked(kind, data).model_dump(exclude_none=True), created_at=now())
+    session.add(row)
+    session.flush()
+    return row
+
+
+def listed(session: Session, kind: str | None = None) -> Sequence[Item]:
+    """Items not deleted, by kind and then in the order they came."""
+    query = select(Item).where(Item.deleted_at.is_(None)).order_by(Item.id)
+    if kind is not None:
+        query = query.where(Item.kind == kind)
+    return session.scalars(query).all()
+
+
+def fetch(session: Session, id_: int) -> Item | None:
+    """An item not deleted, or None."""
+    row = session.get(Item, id_)
+    return row if row is not None and row.deleted_at is None else None
+
+
+def edit(session: Session, id_: int, changes: dict[str, Any]) -> Item | None:
+    """Change some fields; an empty text clears one. None when there is no such item. Raises BadInput."""
+    row = fetch(session, id_)
+    if row is None:
+        return None
+    merged = {**row.data, **changes}
+    row.data = checked(row.kind, {k: v for k, v in merged.items() if v not in ("", None)}).model_dump(exclude_none=True)
+    return row
+
+
+def duplicate(session: Session, id_: int) -> Item | None:
+    """A copy of an item."""
+    row = fetch(session, id_)
+    return None if row is None else add(session, row.kind, row.data)
+
+
+def delete(session: Session, id_: int) -> Item | None:
+    """Mark an item deleted."""
+    row = fetch(session, id_)
+    if row is not None:
+        row.deleted_at = now()
+    return row
+
+
+def undelete(session: Session, id_: int) -> Item | None:
+    """Take a deletion back."""
+    row = session.get(Item, id_)
+    if row is not None:
+        row.deleted_at = None
+    return row

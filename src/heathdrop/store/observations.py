@@ -1,0 +1,175 @@
+"""Drop tests, depth checks and mats as kept, and as the learning takes them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Annotated, Any, ClassVar, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.learning.learned import Observation as Seen
+from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck
+from heathdrop.physics.cover import Stand, counting_oz, halfway_oz
+from heathdrop.physics.line import Line, line_by_size, line_by_test
+from heathdrop.physics.rig import Rig
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, pair
+from heathdrop.store.models import Observation
+from heathdrop.store.scenarios import now
+from heathdrop.units import metres
+
+#: What each field may hold, in words.
+ALLOWED = {
+    "head_oz": "from 1/32 to 4 oz",
+    "trailer_length_in": "from 0.5 to 10 in",
+    "depth_ft": "from 1 to 60 ft",
+    "times_s": "1 to 12 times of 0.3 to 120 s",
+    "water_temp_f": "from 32 to 100 °F",
+    "pace_ft_s": "from 0.3 to 8 ft/s",
+    "count_s": "from 0 to 120 s",
+    "cast_ft": "from 15 to 180 ft",
+    "rod_tip_height_ft": "from 0 to 12 ft",
+    "thickness_in": "from 0.5 to 36 in",
+    "test_lb": "from 2 to 100 lb",
+    "diameter_mm": "from 0.05 to 2 mm",
+    "head_g": "from 0.2 to 200 g",
+    "trailer_g": "from 0.2 to 200 g",
+}
+Seconds = Annotated[float, Field(ge=0.3, le=120.0)]
+
+
+class RigRecord(BaseModel):
+    """The rig that was tested, by its names and what was weighed."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    kind: ClassVar[str] = ""
+    family: Annotated[str, Field(max_length=40)]
+    head_oz: Annotated[float, Field(ge=1 / 32, le=4.0)]
+    head_material: str = "lead"
+    head_g: Annotated[float, Field(ge=0.2, le=200.0)] | None = None
+    skirt: str | None = None
+    trailer: Annotated[str, Field(max_length=40)]
+    trailer_length_in: Annotated[float, Field(ge=0.5, le=10.0)]
+    trailer_g: Annotated[float, Field(ge=0.2, le=200.0)] | None = None
+    plastic: str = "neutral"
+    line_material: Literal["fluorocarbon", "nylon", "braid"] = "fluorocarbon"
+    test_lb: Annotated[float, Field(ge=2, le=100)] = 15.0
+    diameter_mm: Annotated[float, Field(ge=0.05, le=2.0)] | None = None
+    water_temp_f: Annotated[float, Field(ge=32, le=100)] = 60.0
+    note: Annotated[str, Field(max_length=200)] = ""
+
+    def rig(self, catalog: Catalog) -> Rig:
+        """The rig. Raises BadInput for an unknown name."""
+        head = OwnedHead(self.family, self.head_oz, self.head_material, self.head_g, self.skirt)
+        return pair(catalog, head, OwnedTrailer(self.trailer, self.trailer_length_in, self.trailer_g, None, self.plastic))
+
+    def line(self, catalog: Catalog) -> Line:
+        """The line, measured or by its test. Raises BadInput."""
+        if self.diameter_mm is not None:
+            return line_by_size(catalog, self.diameter_mm, catalog.lines[self.line_material].density_kg_m3)
+        return line_by_test(catalog, self.line_material, self.test_lb)
+
+
+class DropRecord(RigRecord):
+    """Timed drops: seconds to ``depth_ft`` on slack line, thrown or pulled ``off_reel``."""
+
+    kind: ClassVar[str] = "drop"
+    depth_ft: Annotated[float, Field(ge=1, le=60)]
+    times_s: Annotated[list[Seconds], Field(min_length=1, max_length=12)]
+    off_reel: bool = False
+
+    def seen(self, catalog: Catalog) -> DropTest:
+        depth = metres(self.depth_ft)
+        dragged = 0.5 * depth if self.off_reel else 0.0
+        return DropTest(
+            self.rig(catalog), self.line(catalog), self.line_material, depth, tuple(self.times_s), self.water_temp_f, dragged
+        )
+
+
+class DepthRecord(RigRecord):
+    """It ran at about ``depth_ft`` at this pace after this count."""
+
+    kind: ClassVar[str] = "depth"
+    pace_ft_s: Annotated[float, Field(ge=0.3, le=8)]
+    count_s: Annotated[float, Field(ge=0, le=120)]
+    cast_ft: Annotated[float, Field(ge=15, le=180)] = 80.0
+    rod_tip_height_ft: Annotated[float, Field(ge=0, le=12)] = 2.0
+    depth_ft: Annotated[float, Field(ge=0.5, le=60)]
+
+    def seen(self, catalog: Catalog) -> DepthCheck:
+        return DepthCheck(
+            self.rig(catalog), self.line(catalog), metres(self.pace_ft_s), self.count_s, metres(self.cast_ft),
+            metres(self.depth_ft), metres(self.rod_tip_height_ft), self.water_temp_f,
+        )  # fmt: skip
+
+
+class MatRecord(RigRecord):
+    """A quiet entry that went through, or stalled."""
+
+    kind: ClassVar[str] = "mat"
+    texture: Literal["duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds"] = "milfoil"
+    thickness_in: Annotated[float, Field(ge=0.5, le=36)]
+    through: bool
+
+    def seen(self, catalog: Catalog) -> MatCheck:
+        stand = Stand("matted-grass", texture=self.texture, thickness_in=self.thickness_in)
+        return MatCheck(self.texture, counting_oz(catalog, self.rig(catalog)), halfway_oz(catalog, stand), self.through)
+
+
+Record = DropRecord | DepthRecord | MatRecord
+KINDS: dict[str, type[Record]] = {k.kind: k for k in (DropRecord, DepthRecord, MatRecord)}
+
+
+def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> Record:
+    """A record of ``kind``; BadInput names the field, what was given and what is allowed."""
+    if kind not in KINDS:
+        raise BadInput(f"{at}kind", kind, "one of " + ", ".join(KINDS))
+    try:
+        record = KINDS[kind].model_validate(data)
+    except ValidationError as error:
+        first = error.errors()[0]
+        name = str(first["loc"][0])
+        given = None if first["type"] == "missing" else first["input"]
+        if isinstance(given, list):
+            given = ", ".join(map(str, given)) or "empty"
+        allowed = "left out: there is no such field" if first["type"] == "extra_forbidden" else ALLOWED.get(name, str(first["msg"]))
+        raise BadInput(at + name, given, allowed) from error
+    record.seen(catalog)
+    return record
+
+
+def add(session: Session, record: Record) -> Observation:
+    """Keep a record."""
+    row = Observation(kind=record.kind, data=record.model_dump(exclude_none=True), made_at=now())
+    session.add(row)
+    session.flush()
+    return row
+
+
+def record_of(row: Observation) -> Record:
+    """A kept row as its record."""
+    return KINDS[row.kind].model_validate(row.data)
+
+
+def listed(session: Session, with_withdrawn: bool = False) -> Sequence[Observation]:
+    """Observations in the order they were made."""
+    query = select(Observation).order_by(Observation.id)
+    if not with_withdrawn:
+        query = query.where(Observation.withdrawn_at.is_(None))
+    return session.scalars(query).all()
+
+
+def withdraw(session: Session, id_: int, back: bool = False) -> Observation | None:
+    """Withdraw an observation, or take the withdrawal ``back``; None when there is none."""
+    row = session.get(Observation, id_)
+    if row is not None:
+        row.withdrawn_at = None if back else now()
+    return row
+
+
+def seen_of(catalog: Catalog, rows: Sequence[Observation]) -> list[Seen]:
+    """What the learning takes from kept rows."""
+    return [record_of(row).seen(catalog) for row in rows]

@@ -1,0 +1,119 @@
+"""The Box view: tackle as rows, and the shelf that shows at a glance what is slim and what is bulky."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from heathdrop.catalog import Catalog
+from heathdrop.store.items import HeadItem, ItemBody, LineItem, ReelItem, RodItem, TrailerItem, body_of
+from heathdrop.store.models import Item
+from heathdrop.units import KG_PER_OZ, ounces_as_written
+from heathdrop.web.presenters.rigdraw import outlines
+
+#: Rows shown at once; the filter finds the rest.
+MOST_ROWS = 120
+SHELF_HEIGHT, SHELF_GAP, SHELF_MOST = 118.0, 12.0, 40
+PER_IN = 19.0
+
+
+@dataclass(frozen=True)
+class ItemRow:
+    """One piece: what it is, its measures in words, and the texts of its editable fields."""
+
+    id: int
+    kind: str
+    what: str
+    measures: str
+    colour: str
+    quantity: int
+    mass_g: str
+    length_in: str
+    width_in: str
+    used: bool | None = None
+
+
+@dataclass(frozen=True)
+class ShelfPiece:
+    """A trailer on the shelf: its outline, where it stands, its label and how much bulk it adds."""
+
+    path: str
+    transform: str
+    x: float
+    label: str
+    bulk: str
+
+
+@dataclass(frozen=True)
+class Shelf:
+    width: float
+    height: float
+    pieces: tuple[ShelfPiece, ...]
+    said: str
+
+
+def item_row(catalog: Catalog, row: Item, never_used: frozenset[int] | None = None) -> ItemRow:
+    """A kept item as a row."""
+    body = body_of(row)
+    what, measures = _words(catalog, body)
+    mass = getattr(body, "mass_g", None)
+    return ItemRow(
+        id=row.id,
+        kind=row.kind,
+        what=what,
+        measures=measures,
+        colour=" ".join(x for x in (body.colour, body.name) if x),
+        quantity=body.quantity,
+        mass_g="" if mass is None else f"{mass:g}",
+        length_in=f"{body.length_in:g}" if isinstance(body, TrailerItem) else "",
+        width_in=f"{body.width_in:g}" if isinstance(body, TrailerItem) and body.width_in else "",
+        used=None if never_used is None or row.kind not in ("head", "trailer") else row.id not in never_used,
+    )
+
+
+def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
+    """What a piece is, and its measures."""
+    if isinstance(body, HeadItem):
+        what = f"{ounces_as_written(body.weight_oz)} oz {catalog.families[body.family].name}"
+        nominal = body.weight_oz * KG_PER_OZ * 1000.0
+        weighed = f"weighs {body.mass_g:g} g ({body.mass_g - nominal:+.1f})" if body.mass_g else f"{nominal:.1f} g nominal"
+        return what, f"{body.material}, {weighed}"
+    if isinstance(body, TrailerItem):
+        float_ = {"floating": "floats", "salted": "sinks", "neutral": "neutral"}[body.plastic]
+        parts = [float_, body.softness, "split" if body.split else "fused", f"{body.mass_g:g} g" if body.mass_g else ""]
+        return f"{catalog.trailers[body.shape].name} {body.length_in:g} in", ", ".join(p for p in parts if p)
+    if isinstance(body, LineItem):
+        return f"{body.test_lb:g} lb {body.material}", f"{body.diameter_mm:g} mm" if body.diameter_mm else "not measured"
+    if isinstance(body, ReelItem):
+        return "reel", f"{body.inches_per_turn:g} in per turn"
+    assert isinstance(body, RodItem)
+    return "rod", f"{body.length_ft:g} ft"
+
+
+def bulk_cm2(catalog: Catalog, body: TrailerItem) -> float:
+    """What a trailer adds to the drag on the move, cm²."""
+    shape = catalog.trailers[body.shape]
+    width = body.width_in / (shape.width_share * body.length_in) if body.width_in else 1.0
+    return shape.run_drag_area_cm2 * (body.length_in / shape.length_in) ** 2 * width
+
+
+def shelf_of(catalog: Catalog, rows: Sequence[Item]) -> Shelf | None:
+    """The trailers in the box in order of bulk, slim to bulky, drawn to one scale."""
+    bodies = [b for b in (body_of(r) for r in rows if r.kind == "trailer") if isinstance(b, TrailerItem)]
+    distinct = {(b.shape, b.length_in, b.width_in): b for b in bodies}
+    ordered = sorted(distinct.values(), key=lambda b: bulk_cm2(catalog, b))
+    if len(ordered) > SHELF_MOST:
+        ordered = [ordered[round(k * (len(ordered) - 1) / (SHELF_MOST - 1))] for k in range(SHELF_MOST)]
+    if not ordered:
+        return None
+    x, pieces = 30.0, []
+    for b in ordered:
+        shape = outlines()["trailers"][b.shape]
+        long = b.length_in * PER_IN
+        deep = (b.width_in or shape["deep"] * b.length_in) * PER_IN
+        at = f"translate({x + 0.5 * deep:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
+        label = f"{catalog.trailers[b.shape].name} {b.length_in:g}"
+        pieces.append(ShelfPiece(shape["path"], at, x + 0.5 * deep, label, f"{bulk_cm2(catalog, b):.1f}"))
+        x += max(deep, 58.0) + SHELF_GAP
+    said = "Trailers slim to bulky: " + "; ".join(f"{p.label} in, {p.bulk} cm²" for p in pieces) + "."
+    return Shelf(max(x, 300.0), SHELF_HEIGHT + 42.0, tuple(pieces), said)

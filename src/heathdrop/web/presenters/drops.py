@@ -1,0 +1,147 @@
+"""The Drop tests view: tests with their tries and outliers, what was learned, before and after."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.checks import OneFactor, ran_at_m
+from heathdrop.learning.learned import NINETY, Learned, before_after
+from heathdrop.learning.observations import DepthCheck, DropTest
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.rig import lure_of, spread_of
+from heathdrop.physics.water import water_at
+from heathdrop.store.models import Observation
+from heathdrop.store.observations import DepthRecord, DropRecord, MatRecord, record_of
+from heathdrop.units import ounces_as_written
+
+#: The before-and-after picture: half of its width stands for this change of fall rate.
+PICTURE = (300.0, 74.0)
+HALF_WIDTH = 0.40
+
+
+@dataclass(frozen=True)
+class Try:
+    seconds: str
+    outlier: bool
+
+
+@dataclass(frozen=True)
+class TestRow:
+    """One observation: what was tested, its tries, what the model says now, whether it counts."""
+
+    id: int
+    what: str
+    detail: str
+    tries: tuple[Try, ...]
+    predicted: str
+    withdrawn: bool
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A trailer's fall before and after: bells as SVG paths, and the sentence."""
+
+    before: str
+    after: str
+    middle: float
+    sentence: str
+    name: str
+
+
+@dataclass(frozen=True)
+class Drops:
+    rows: tuple[TestRow, ...]
+    pictures: tuple[Picture, ...]
+    lessons: tuple[str, ...]
+    error_said: str
+
+
+def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) -> Drops:
+    """Everything the page shows; ``rows`` holds the withdrawn ones too."""
+    outliers = iter(learned.falls.outliers)
+    shown: list[TestRow] = []
+    pictures: dict[str, Picture] = {}
+    lessons: list[str] = []
+    for row in rows:
+        record = record_of(row)
+        withdrawn = row.withdrawn_at is not None
+        if isinstance(record, DropRecord):
+            test = record.seen(catalog)
+            flags = (False,) * len(test.times_s) if withdrawn else next(outliers, (False,) * len(test.times_s))
+            shown.append(_drop_row(catalog, row.id, record, test, learned, flags, withdrawn))
+            if not withdrawn:
+                name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
+                pictures[name] = picture_of(catalog, learned, test, name)
+        elif isinstance(record, DepthRecord):
+            shown.append(_depth_row(catalog, row.id, record, record.seen(catalog), learned, withdrawn))
+        else:
+            shown.append(_mat_row(catalog, row.id, record, withdrawn))
+    for texture, lesson in learned.mats.items():
+        lessons.append(f"{texture.capitalize()} mats need {lesson.factor:.2f} times the weight assumed, {_give(lesson)}.")
+    for key, lesson in learned.lifts.items():
+        family, trailer, _ = key.split("/")
+        name = f"{catalog.families[family].name.capitalize()} with {catalog.trailers[trailer].name}"
+        lessons.append(f"{name}: {lesson.factor:.2f} times the lift assumed, {_give(lesson)}.")
+    error = f"Your thumb's scatter: about {100 * learned.falls.error:.0f} % of a time." if learned.falls.names else ""
+    return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error)
+
+
+def _give(lesson: OneFactor) -> str:
+    """How sure a lesson is, as its 90 % band."""
+    return f"±{100 * (math.exp(NINETY * lesson.spread) - 1):.0f} %"
+
+
+def _rig_words(catalog: Catalog, record: DropRecord | DepthRecord | MatRecord) -> str:
+    head, tail = ounces_as_written(record.head_oz), catalog.trailers[record.trailer].name
+    return f"{head} oz {catalog.families[record.family].name}, {tail} {record.trailer_length_in:g} in"
+
+
+def _drop_row(
+    catalog: Catalog, id_: int, record: DropRecord, test: DropTest, learned: Learned, flags: tuple[bool, ...], withdrawn: bool
+) -> TestRow:
+    rig = learned.applied(test.rig)
+    water = water_at(test.temperature_f)
+    lure = lure_of(catalog, rig, water.density_kg_m3, test.temperature_f)
+    now = time_to_depth_s(lure, test.depth_m, learned.line(test.line, test.line_material), water, test.surface_line_m)
+    reel = ", off the reel" if record.off_reel else ""
+    return TestRow(
+        id_,
+        _rig_words(catalog, record),
+        f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}" + (f"; {record.note}" if record.note else ""),
+        tuple(Try(f"{t:.2f}", f) for t, f in zip(test.times_s, flags, strict=True)),
+        f"{now:.2f} s now expected",
+        withdrawn,
+    )
+
+
+def _depth_row(catalog: Catalog, id_: int, record: DepthRecord, check: DepthCheck, learned: Learned, withdrawn: bool) -> TestRow:
+    now = ran_at_m(catalog, check, learned.applied(check.rig).measured.lift) / 0.3048
+    detail = f"at {record.pace_ft_s:g} ft/s, counted {record.count_s:g} s, ran at about {record.depth_ft:g} ft"
+    return TestRow(id_, _rig_words(catalog, record), detail, (), f"{now:.1f} ft now expected", withdrawn)
+
+
+def _mat_row(catalog: Catalog, id_: int, record: MatRecord, withdrawn: bool) -> TestRow:
+    went = "through" if record.through else "stalled"
+    return TestRow(id_, _rig_words(catalog, record), f"{record.thickness_in:g} in of {record.texture}: {went}", (), "", withdrawn)
+
+
+def picture_of(catalog: Catalog, learned: Learned, test: DropTest, name: str) -> Picture:
+    """The fall rate's bell before and after, on one scale of per cent."""
+    told = before_after(catalog, learned, test.rig, name, test.temperature_f)
+    wide, tall = PICTURE
+    was = 0.5 * spread_of(catalog, test.rig, test.temperature_f).fall
+    own = 0.5 * spread_of(catalog, learned.applied(test.rig), test.temperature_f).fall
+    x = np.linspace(-HALF_WIDTH, HALF_WIDTH, 81)
+
+    def bell(centre: float, sigma: float) -> str:
+        y = np.exp(-0.5 * ((x - centre) / sigma) ** 2) * min(1.0, own / sigma) ** 0.5
+        across, up = wide / 2 * (1.0 + x / HALF_WIDTH), tall - 14 - y * (tall - 22)
+        return "M" + " L".join(f"{a:.1f},{b:.1f}" for a, b in zip(across, up, strict=True))
+
+    shift = math.log(told.speed)
+    return Picture(bell(0.0, was), bell(shift, own), wide / 2 + shift / HALF_WIDTH * wide / 2, told.sentence, name)

@@ -1,0 +1,127 @@
+"""Learning from drops, depths and mats: textbook limits, simulated anglers, withdrawal."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from bench.learning_study import ANGLERS, study
+from heathdrop.catalog import Catalog
+from heathdrop.learning.checks import learn_lift, learn_mats, ran_at_m
+from heathdrop.learning.drops import learn_drops, predicted_s, prior_spreads, suspicion
+from heathdrop.learning.learned import before_after, fall_area_cm2, learn
+from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, lift_key
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.rig import Rig, rig_by_name, spread_of
+
+
+@pytest.fixture
+def rig(cat: Catalog) -> Rig:
+    return rig_by_name(cat, "swim-jig", 0.375, "craw")
+
+
+@pytest.fixture
+def line(cat: Catalog) -> Line:
+    return line_by_test(cat, "fluorocarbon", 15)
+
+
+def timed(cat: Catalog, rig: Rig, line: Line, factor: float, depths: tuple[float, ...], scatter: float = 0.03) -> list[DropTest]:
+    """Three tries at each depth of a rig whose whole fall area is ``factor`` times the catalogue's."""
+    rng = np.random.default_rng(4)
+    found = []
+    for depth in depths:
+        test = DropTest(rig, line, "fluorocarbon", depth, (1.0,))
+        real = predicted_s(cat, test, factor, factor, 1.0)
+        found.append(replace(test, times_s=tuple(real * np.exp(scatter * rng.standard_normal(3)))))
+    return found
+
+
+def test_many_careful_drops_find_the_truth_and_none_leave_the_prior(cat: Catalog, rig: Rig, line: Line) -> None:
+    assert learn(cat, []).applied(rig) is rig
+    learned = learn(cat, timed(cat, rig, line, 1.5, (2.0, 3.0, 4.0, 5.0, 6.0), 0.02))
+    own = learned.applied(rig)
+    assert fall_area_cm2(cat, own, 60) / fall_area_cm2(cat, rig, 60) == pytest.approx(1.5, rel=0.06)
+    assert spread_of(cat, own).fall < 0.5 * spread_of(cat, rig).fall
+
+
+def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(cat: Catalog, rig: Rig, line: Line) -> None:
+    learned = learn(cat, timed(cat, rig, line, 1.5, (2.0, 4.0)))
+    heavy = rig_by_name(cat, "swim-jig", 0.75, "craw")
+    elsewhere = rig_by_name(cat, "casting-jig", 0.375, "craw")
+    stranger = rig_by_name(cat, "casting-jig", 0.375, "chunk")
+    assert learned.applied(heavy).measured.trailer_fall == learned.applied(rig).measured.trailer_fall > 1.1
+    assert learned.applied(elsewhere).measured.trailer_fall > 1.1
+    assert learned.applied(elsewhere).measured.body_fall == 1.0
+    assert learned.applied(stranger) == stranger
+    # Body and trailer cannot be told apart from one rig: together they are known better than either alone.
+    own = learned.applied(rig).measured
+    assert own.fall_joint < 0.0
+    assert spread_of(cat, learned.applied(rig)).fall < min(own.body_fall_spread or 1, own.trailer_fall_spread or 1)
+
+
+def test_two_depths_separate_line_friction(cat: Catalog, rig: Rig, line: Line) -> None:
+    """Drops at one depth leave the friction as it was; at 1.5 and 9 m they narrow it."""
+    shallow = learn_drops(cat, timed(cat, rig, line, 1.0, (3.0, 3.0, 3.0, 3.0), 0.02))
+    deep = learn_drops(cat, timed(cat, rig, line, 1.0, (1.5, 9.0, 1.5, 9.0), 0.02))
+    before = prior_spreads(cat, timed(cat, rig, line, 1.0, (3.0,))[0])[2]
+    assert (deep.spread("line:fluorocarbon") or 1) < (shallow.spread("line:fluorocarbon") or 0) <= before
+
+
+def test_an_odd_try_is_named_and_hardly_moves_the_rest(cat: Catalog, rig: Rig, line: Line) -> None:
+    good = timed(cat, rig, line, 1.2, (3.0, 4.0))
+    odd = [good[0], replace(good[1], times_s=(*good[1].times_s, good[1].times_s[0] * 1.6))]
+    clean, spoiled = learn_drops(cat, good), learn_drops(cat, odd)
+    assert spoiled.outliers[1] == (False, False, False, True)
+    assert not any(clean.outliers[0])
+    name = "trailer:craw/4"
+    assert spoiled.factor(name) == pytest.approx(clean.factor(name), rel=0.08)
+
+
+def test_a_wrong_unit_is_asked_about(cat: Catalog, rig: Rig, line: Line) -> None:
+    test = timed(cat, rig, line, 1.0, (3.0,))[0]
+    assert suspicion(cat, test) is None
+    doubt = suspicion(cat, replace(test, depth_m=3.0 / 3.28))
+    assert doubt is not None
+    assert "Was the depth in metres?" in doubt
+
+
+@pytest.mark.parametrize("angler", [a for a in ANGLERS if a.name in ("ordinary", "metres for feet")])
+def test_three_tests_halve_the_error_and_the_band_is_honest(cat: Catalog, angler) -> None:  # type: ignore[no-untyped-def]
+    """Sixty simulated anglers (docs/evidence.md has two hundred of each kind)."""
+    found = study(cat, angler, people=60, seed=9)
+    if angler.name == "ordinary":
+        assert found["after"] <= 0.5 * found["before"]
+        assert 0.85 <= found["held"] <= 1.0
+    else:
+        assert found["asked"] > 0.95
+        assert found["after"] == pytest.approx(found["before"])
+
+
+def test_depth_checks_teach_the_lift(cat: Catalog, rig: Rig, line: Line) -> None:
+    check = DepthCheck(rig, line, 0.6, 3.0, 25.0, 1.0)
+    truth = ran_at_m(cat, check, 1.5)
+    found = learn_lift(cat, [replace(check, depth_m=truth)] * 4)[lift_key(rig)]
+    assert 1.15 < found.factor < 1.6
+    assert found.spread < spread_of(cat, rig).lift
+    assert ran_at_m(cat, check, found.factor) < ran_at_m(cat, check, 1.0)
+
+
+def test_mats_learn_from_through_and_stalled() -> None:
+    from heathdrop import catalog
+
+    cat = catalog.load()
+    stalled = learn_mats(cat, [MatCheck("milfoil", 0.87, 0.87, False)] * 3)["milfoil"]
+    through = learn_mats(cat, [MatCheck("milfoil", 0.87, 0.87, True)] * 3)["milfoil"]
+    assert stalled.factor > 1.1 > 0.9 > through.factor
+    assert stalled.factor == pytest.approx(1 / through.factor, rel=1e-6)  # mirrored entries, mirrored lesson
+    assert stalled.spread < 0.35
+
+
+def test_the_sentence_says_how_much_and_how_sure(cat: Catalog, rig: Rig, line: Line) -> None:
+    told = before_after(cat, learn(cat, timed(cat, rig, line, 1.4, (2.0, 4.0))), rig, "craw on a swim jig")
+    assert "slower than assumed" in told.sentence
+    assert told.after < told.before
+    assert math.isclose(told.speed, 1.4**-0.5, rel_tol=0.06)
