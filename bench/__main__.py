@@ -14,6 +14,7 @@ from pathlib import Path
 
 import httpx2 as httpx
 
+from bench.box import fill_box, token_of
 from bench.reference import reference_cast
 from heathdrop import catalog as catalogue
 from heathdrop.physics.cast import DISPLAY, Cast, fly
@@ -119,6 +120,27 @@ def through_http() -> None:
                 cast = timed(lambda k: web.get(f"/?view=cast&lift_in={1 + k / 10:.1f}&way=hop", headers=hx).raise_for_status(), 40)
                 said("Cast view, one control moved for one rig", cast, 150)
                 print(f"peak memory of the server: {peak_mb(process.pid):.0f} MB (asked: 400)", flush=True)
+    with tempfile.TemporaryDirectory() as folder:
+        fill_box(Path(folder) / "b.sqlite")
+        with server(Path(folder)) as (process, _), httpx.Client(base_url=f"http://127.0.0.1:{PORT}", timeout=60) as web:
+            large_box(web)
+            print(f"peak memory of the server with the large box: {peak_mb(process.pid):.0f} MB", flush=True)
+
+
+def large_box(web: httpx.Client) -> None:
+    """400 heads and 600 trailers: the list, a filter, an edit, a sizing."""
+    token = token_of(web)
+    listed = {"hx-request": "true", "hx-target": "boxlist"}
+    said("box of 400 heads and 600 trailers opens", timed(lambda _: web.get("/box").raise_for_status(), 20), 200)
+    words = ("craw", "3/8", "swim jig", "paddle")
+    found = timed(lambda k: web.get("/box", params={"q": words[k % 4]}, headers=listed).raise_for_status(), 20)
+    said("it is filtered", found, 200)
+    edit = timed(lambda k: web.post(f"/box/{k + 1}", data={"token": token, "quantity": k % 9}).raise_for_status(), 20)
+    said("a piece is edited", edit, 200)
+    picked = timed(
+        lambda k: web.get("/", params={"box": "mine", "family": "swim-jig", "fish_depth_ft": 3 + k / 10}).raise_for_status(), 20
+    )
+    said("a rig is sized from it", picked, 1000)
 
 
 if __name__ == "__main__":

@@ -11,6 +11,7 @@ import numpy as np
 mpl.use("svg")
 from matplotlib import pyplot as plt
 
+from bench.learning_study import ANGLERS, study
 from bench.studies import SHARES, against_reference, band_coverage, draws, errors_of, refinement
 from heathdrop import catalog as catalogue
 from heathdrop.physics.cast import Cast, fly
@@ -114,9 +115,25 @@ def line_study() -> list[str]:
     return out
 
 
+def learning() -> list[str]:
+    """Simulated anglers with known truth: what three tests of three tries teach."""
+    cat = catalogue.load()
+    out = [
+        "\n## Learning\n",
+        "200 simulated anglers of each kind, seed 1, three tests of three tries at 2, 3 and 4 m.\n",
+        "| angler | median fall error before | after | 90 % band holds the truth | asked about before learning |",
+        "|---|---|---|---|---|",
+    ]
+    for angler in ANGLERS:
+        f = study(cat, angler)
+        cells = (f["before"], f["after"], f["held"], f["asked"])
+        out.append(f"| {angler.name} | " + " | ".join(f"{100 * c:.1f} %" for c in cells) + " |")
+    return out
+
+
 def main() -> None:
     mpl.rcParams.update({"svg.fonttype": "none", "svg.hashsalt": "heathdrop", "font.size": 9})
-    parts = [reference_study(), refinement_study(), band_study(), line_study()]
+    parts = [reference_study(), refinement_study(), band_study(), line_study(), learning()]
     head = "# Evidence\n\nMade by `make evidence`; do not edit. docs/model.md says what it means.\n"
     (DOCS / "evidence.md").write_text("\n".join([head, *(line for part in parts for line in part)]) + "\n")
     print((DOCS / "evidence.md").read_text())

@@ -34,6 +34,9 @@ VIEWS = {
         800,
         "",
     ),
+    "box": ("/box", 1280, 800, ""),
+    "drops": ("/drops", 1280, 800, ""),
+    "drops-phone": ("/drops", 390, 844, ""),
     "cast": (
         "/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20",
         1280,
@@ -65,7 +68,7 @@ def main() -> None:
         driver.get(f"http://127.0.0.1:{PORT}{address}")
         if script:
             driver.execute_script(script)
-        time.sleep(1.0)
+        time.sleep(1.8)
         driver.save_screenshot(str(OUT / f"{name}.png"))
     driver.quit()
     server.should_exit = True

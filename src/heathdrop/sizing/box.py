@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
+from typing import TypeVar
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import UNMEASURED, Rig, lure_of, rig_by_name
@@ -17,6 +18,8 @@ from heathdrop.units import M_PER_FT
 MOST_PAIRS = 200
 #: Lengths this near (in) are the same trailer to the eye.
 SAME_LENGTH_IN = 0.26
+#: Trailers of a shape whose lengths fall into the same step (in) stand for one another when pairs are chosen.
+ALIKE_IN = 0.25
 
 
 @dataclass(frozen=True)
@@ -96,15 +99,31 @@ def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water) -> f
     return -off - action**2 + math.log(max(rig.family.suits.get(rig.trailer.id, 1.0), 1e-3))
 
 
+T = TypeVar("T", OwnedHead, OwnedTrailer)
+
+
+def _distinct(pieces: Sequence[T], alike: Callable[[T], object]) -> list[T]:
+    """One of each kind: a weighed piece stands for its likes before one that was not."""
+    kept: dict[object, T] = {}
+    for piece in pieces:
+        key = alike(piece)
+        if key not in kept or (kept[key].mass_g is None and piece.mass_g is not None):
+            kept[key] = piece
+    return list(kept.values())
+
+
 def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets: Targets, water: Water) -> list[Rig]:
     """The box's pairs for these families: all of them, or the most promising for every head when there are too many.
 
+    Pieces that are alike (same weight and metal; same shape, plastic and length to a quarter inch) are tried once.
     Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves depth.
     """
     found: list[Rig] = []
+    trailers = _distinct(tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness))
     for family in families:
-        heads = [h for h in tackle.heads if h.family == family]
-        rows = [[pair(catalog, h, t) for t in tackle.trailers] for h in heads]
+        own = [h for h in tackle.heads if h.family == family]
+        heads = _distinct(own, lambda h: (h.weight_oz, h.material, h.skirt))
+        rows = [[pair(catalog, h, t) for t in trailers] for h in heads]
         if sum(map(len, rows)) > MOST_PAIRS:
             share = max(2, MOST_PAIRS // len(rows))
             rows = [sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water))[:share] for r in rows]

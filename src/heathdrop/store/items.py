@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
-from sqlalchemy import select
+from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
@@ -122,9 +125,29 @@ def checked(kind: str, data: dict[str, Any], at: str = "") -> ItemBody:
         raise BadInput(f"{at}{name}", given, ALLOWED.get(name, "a text of at most 80 characters")) from error
 
 
-def body_of(row: Item) -> ItemBody:
-    """The typed body of a kept item."""
-    return KINDS[row.kind].model_validate(row.data)
+@dataclass(frozen=True, eq=False)
+class Kept:
+    """A kept item, light: its id, kind and body."""
+
+    id: int
+    kind: str
+    body: ItemBody
+
+
+@lru_cache(maxsize=8192)
+def _kept(id_: int, kind: str, data: str) -> Kept:
+    return Kept(id_, kind, KINDS[kind].model_construct(**json.loads(data)))
+
+
+def light(row: Item) -> Kept:
+    """A row as a light item."""
+    return Kept(row.id, row.kind, KINDS[row.kind].model_construct(**row.data))
+
+
+def kept(session: Session) -> list[Kept]:
+    """Every item not deleted, read lightly: a box of a thousand pieces opens at once."""
+    query = text("select id, kind, cast(data as text) from item where deleted_at is null order by id")
+    return [_kept(int(id_), str(kind), str(data)) for id_, kind, data in session.execute(query)]
 
 
 def add(session: Session, kind: str, data: dict[str, Any]) -> Item:

@@ -12,7 +12,6 @@ from heathdrop.errors import BadInput
 from heathdrop.store import items
 from heathdrop.store.database import Database
 from heathdrop.store.entry import number_of, parsed
-from heathdrop.store.models import Item
 from heathdrop.web.forms import STALE, form_of, is_ours, problem, templates, token_of
 from heathdrop.web.presenters.box import MOST_ROWS, ItemRow, item_row, shelf_of
 
@@ -32,9 +31,9 @@ def _context(request: Request, query: str = "", said: str = "", undo: int | None
     catalog = catalogue.load()
     database: Database = request.app.state.database
     with database.session() as session:
-        kept = items.listed(session)
-        rows = [item_row(catalog, r) for r in kept]
-        shelf = shelf_of(catalog, kept)
+        kept = items.kept(session)
+    rows = [item_row(r) for r in kept]
+    shelf = shelf_of(catalog, kept)
     words = query.lower().split()
     found = [r for r in rows if _matches(r, words)]
     order = {k: n for n, k in enumerate(KINDS)}
@@ -87,8 +86,7 @@ async def add(request: Request) -> Response:
 
 def item_words(kind: str, data: dict[str, Any]) -> str:
     """A just added piece, in words."""
-    row = Item(id=0, kind=kind, data=items.checked(kind, data).model_dump(exclude_none=True))
-    shown = item_row(catalogue.load(), row)
+    shown = item_row(items.Kept(0, kind, items.checked(kind, data)))
     return f"{shown.what}, {shown.measures}" + (f", {shown.colour}" if shown.colour else "")
 
 
@@ -115,7 +113,7 @@ async def change(request: Request, id_: int) -> Response:
             row = items.edit(session, id_, changes)
             if row is None:
                 return problem(request, "That piece is no longer in the box.", 404)
-            shown = item_row(catalogue.load(), row)
+            shown = item_row(items.light(row))
     except BadInput as refusal:
         return problem(request, str(refusal))
     return templates.TemplateResponse(request, "boxrow.html", {"r": shown, "token": token_of(request)})

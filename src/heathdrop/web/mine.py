@@ -31,11 +31,10 @@ def _learned(rows: tuple[tuple[str, str], ...]) -> Learned:
 
 
 @lru_cache(maxsize=8)
-def _tackle(rows: tuple[tuple[str, str], ...]) -> Tackle:
+def _tackle(pieces: tuple[items.Kept, ...]) -> Tackle:
     heads: list[OwnedHead] = []
     trailers: list[OwnedTrailer] = []
-    for kind, text in rows:
-        body = items.KINDS[kind].model_validate_json(text)
+    for body in (piece.body for piece in pieces):
         if isinstance(body, items.HeadItem):
             heads.append(OwnedHead(body.family, body.weight_oz, body.material, body.mass_g, body.skirt))
         elif isinstance(body, items.TrailerItem):
@@ -48,12 +47,7 @@ def mine_of(database: Database) -> Mine:
     """The angler's own, as the data file has it now."""
     with database.session() as session:
         seen = tuple((o.kind, json.dumps(o.data, sort_keys=True)) for o in observations.listed(session))
-        owned = tuple(
-            (i.kind, json.dumps(i.data, sort_keys=True))
-            for kind in ("head", "trailer")
-            for i in items.listed(session, kind)
-            if i.data.get("quantity", 1) > 0
-        )
+        owned = tuple(i for i in items.kept(session) if i.kind in ("head", "trailer") and i.body.quantity > 0)
         kept: dict[str, str] = settings.read(session, settings.SCHOOLS, {})
     topics = catalogue.load().topics
     schools = tuple(sorted((t, s) for t, s in kept.items() if t in topics and s in topics[t].schools))

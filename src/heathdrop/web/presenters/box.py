@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
+from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
-from heathdrop.store.items import HeadItem, ItemBody, LineItem, ReelItem, RodItem, TrailerItem, body_of
-from heathdrop.store.models import Item
+from heathdrop.store.items import HeadItem, ItemBody, Kept, LineItem, ReelItem, RodItem, TrailerItem
 from heathdrop.units import KG_PER_OZ, ounces_as_written
 from heathdrop.web.presenters.rigdraw import outlines
 
@@ -30,7 +31,6 @@ class ItemRow:
     mass_g: str
     length_in: str
     width_in: str
-    used: bool | None = None
 
 
 @dataclass(frozen=True)
@@ -52,9 +52,18 @@ class Shelf:
     said: str
 
 
-def item_row(catalog: Catalog, row: Item, never_used: frozenset[int] | None = None) -> ItemRow:
-    """A kept item as a row."""
-    body = body_of(row)
+@lru_cache(maxsize=8192)
+def _row(row: Kept) -> ItemRow:
+    return _item_row(catalogue.load(), row)
+
+
+def item_row(row: Kept) -> ItemRow:
+    """A kept item as a row (remembered until it changes)."""
+    return _row(row)
+
+
+def _item_row(catalog: Catalog, row: Kept) -> ItemRow:
+    body = row.body
     what, measures = _words(catalog, body)
     mass = getattr(body, "mass_g", None)
     return ItemRow(
@@ -67,7 +76,6 @@ def item_row(catalog: Catalog, row: Item, never_used: frozenset[int] | None = No
         mass_g="" if mass is None else f"{mass:g}",
         length_in=f"{body.length_in:g}" if isinstance(body, TrailerItem) else "",
         width_in=f"{body.width_in:g}" if isinstance(body, TrailerItem) and body.width_in else "",
-        used=None if never_used is None or row.kind not in ("head", "trailer") else row.id not in never_used,
     )
 
 
@@ -97,9 +105,9 @@ def bulk_cm2(catalog: Catalog, body: TrailerItem) -> float:
     return shape.run_drag_area_cm2 * (body.length_in / shape.length_in) ** 2 * width
 
 
-def shelf_of(catalog: Catalog, rows: Sequence[Item]) -> Shelf | None:
+def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
     """The trailers in the box in order of bulk, slim to bulky, drawn to one scale."""
-    bodies = [b for b in (body_of(r) for r in rows if r.kind == "trailer") if isinstance(b, TrailerItem)]
+    bodies = [r.body for r in rows if isinstance(r.body, TrailerItem)]
     distinct = {(b.shape, b.length_in, b.width_in): b for b in bodies}
     ordered = sorted(distinct.values(), key=lambda b: bulk_cm2(catalog, b))
     if len(ordered) > SHELF_MOST:

@@ -13,13 +13,14 @@
   // A refusal (4xx) never replaces what is on the screen: it is said beside the field.
   document.addEventListener("htmx:beforeSwap", (event) => {
     const status = event.detail.xhr.status;
+    const from = event.detail.requestConfig.elt;
     if (status < 400) {
-      if (event.detail.elt.id === "entry-form") { by("entry").value = ""; by("entry-problem").textContent = ""; }
+      if (from.id === "entry-form") { by("entry").value = ""; by("entry-problem").textContent = ""; }
       document.querySelectorAll(".rowproblem").forEach((spot) => { spot.textContent = ""; });
       return;
     }
-    const row = event.detail.elt.closest("tr");
-    const spot = row ? row.querySelector(".rowproblem") : event.detail.elt.querySelector("[id$=-problem]");
+    const row = from.closest("tr");
+    const spot = row ? row.querySelector(".rowproblem") : from.querySelector("[id$=-problem]");
     if (spot) {
       event.detail.shouldSwap = false;
       spot.innerHTML = event.detail.xhr.responseText;

@@ -1,0 +1,81 @@
+"""The box and the drop test in the real browser: ten heads in a minute, a thumb on the stopwatch, bands that tighten."""
+
+from __future__ import annotations
+
+import re
+
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from tests.browser.helpers import press, screen, text, wait
+
+
+def heads(browser: webdriver.Chrome) -> int:
+    return int(text(browser, ".counts").split()[0])
+
+
+def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site + "/box")
+    before = heads(browser)
+    entry = browser.switch_to.active_element
+    assert entry.get_attribute("id") == "entry"
+    for oz in ("3/16", "1/4", "5/16"):
+        entry.send_keys(f"{oz} grass jig green x2", Keys.ENTER)
+        wait(browser, lambda oz=oz: f"{oz} oz grass jig" in text(browser, ".said"))
+        assert entry.get_attribute("value") == ""
+    assert heads(browser) == before + 3
+    entry.send_keys("toad 3 in", Keys.ENTER)
+    wait(browser, lambda: "it must be a weight and a lure" in text(browser, "#entry-problem"))
+    assert entry.get_attribute("value") == "toad 3 in"  # nothing typed is lost
+    browser.find_element(By.ID, "q").send_keys("grass green 5/16")
+    wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr")) == 1)
+    mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
+    mass.send_keys("9,1 g", Keys.TAB)
+    wait(browser, lambda: "weighs 9.1 g" in text(browser, ".items"))
+    mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
+    mass.send_keys(Keys.CONTROL, "a")
+    mass.send_keys("heavy", Keys.TAB)
+    wait(browser, lambda: "mass_g was “heavy”" in text(browser, ".items"))
+    browser.find_element(By.CSS_SELECTOR, "[aria-label^='Delete 5/16 oz grass jig']").click()
+    wait(browser, lambda: "Deleted: 5/16 oz grass jig" in text(browser, ".said"))
+    browser.find_element(By.XPATH, "//button[text()='Undo']").click()
+    wait(browser, lambda: "Back in the box" in text(browser, ".said"))
+    wait(browser, lambda: "What am I missing?" in text(browser, "#missing"))
+
+
+def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, site: str) -> None:
+    """From the rig on the sheet to the stopwatch and back: the count's band is narrower, then wide again when withdrawn."""
+    screen(browser, 390, 844)
+    rig = site + "/?family=swim-jig&pick=swim-jig:0.5:chunk&activity=2"
+
+    def band() -> float:
+        browser.get(rig)
+        found = re.findall(r"[\d.]+", text(browser, ".figures div:first-child small"))
+        return float(found[1]) / float(found[0])
+
+    before = band()
+    press(browser, ".verdict a[href^='/drops']")
+    wait(browser, lambda: browser.find_elements(By.ID, "watch"))
+    assert browser.find_element(By.NAME, "head_oz").get_attribute("value") == "1/2"
+    press(browser, "#watch")
+    wait(browser, lambda: float(text(browser, "#watch-now")) > 0.4)
+    browser.find_element(By.TAG_NAME, "body").send_keys(" ")  # the space bar stops it as well as the thumb
+    wait(browser, lambda: browser.find_element(By.ID, "times").get_attribute("value") != "")
+    times = browser.find_element(By.ID, "times")
+    times.send_keys(Keys.CONTROL, "a")
+    times.send_keys("14.9 15.1 15.0")
+    press(browser, "#drop-form button.wide")
+    wait(browser, lambda: "Check depth, rig and seconds" in text(browser, "#drop-problem"))
+    times.send_keys(Keys.CONTROL, "a")
+    times.send_keys("5.4 5.5 5.45 5.5")
+    press(browser, "#drop-form button.wide")
+    wait(browser, lambda: "now known to" in text(browser, ".said"))
+    assert "chunk on a swim jig" in text(browser, ".lessons")
+    after = band()
+    assert after < before
+    browser.get(site + "/drops")
+    press(browser, ".tests tbody tr:first-child button")
+    wait(browser, lambda: "Withdrawn" in text(browser, ".said"))
+    assert abs(band() - before) < 1e-6

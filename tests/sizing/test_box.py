@@ -1,0 +1,73 @@
+"""Sizing from the box, what it is missing, and a box too large to try every pair."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.advice.missing import missing
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, box_rigs, pair, tackle_of
+from heathdrop.sizing.scenario import Conditions, Gear, Scenario
+from heathdrop.sizing.size import setting_of, size
+
+DAY = Conditions(60, 10, 6)
+SMALL = tackle_of([OwnedHead("swim-jig", 0.375, mass_g=10.9), OwnedHead("swim-jig", 0.25)], [OwnedTrailer("craw", 4.0, 9.8)])
+
+
+def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
+    mine = size(cat, Scenario(DAY, box="mine"), tackle=SMALL)
+    assert {r.key for r in mine.rigs} == {"swim-jig:0.375:craw", "swim-jig:0.25:craw"}
+    assert mine.rigs[0].rig.measured.trailer_g == 9.8
+    both = size(cat, Scenario(DAY, families=("swim-jig",), box="both"), tackle=SMALL)
+    assert len(both.rigs) == 72
+    assert sum(SMALL.owns(r.rig) for r in both.rigs) == 2
+    with pytest.raises(BadInput, match="box was “mine”; it must be standard or both until your box holds a head for a bladed jig"):
+        size(cat, Scenario(DAY, families=("bladed-jig",), box="mine"), tackle=SMALL)
+
+
+def test_measured_mass_beats_the_nominal_ounce_and_width_adds_bulk(cat: Catalog) -> None:
+    nominal = pair(cat, OwnedHead("swim-jig", 0.375), OwnedTrailer("craw", 4.0))
+    heavy = pair(cat, OwnedHead("swim-jig", 0.375, mass_g=14.0), OwnedTrailer("craw", 4.0, 9.0))
+    assert heavy.head_kg == pytest.approx(0.014)
+    assert nominal.head_kg == pytest.approx(0.01063, rel=1e-3)
+    wide = pair(cat, OwnedHead("swim-jig", 0.375), OwnedTrailer("craw", 4.0, None, 3.0))
+    assert wide.measured.width == pytest.approx(3.0 / (0.5 * 4.0))
+
+
+def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:
+    """Against trying every distinct pair: the best rig is within 0.03, with a fraction of the casts."""
+    shapes = [t for t in cat.trailers.values() if t.standard]
+    heads = [
+        OwnedHead("swim-jig", oz, mass_g=round(oz * 28.35 + 0.1 * k, 2))
+        for k in range(5)
+        for oz in cat.families["swim-jig"].weights_oz
+    ]
+    trailers = [OwnedTrailer(s.id, round(s.length_in * (0.7 + 0.06 * k), 2)) for s in shapes for k in range(12)]
+    tackle = tackle_of(heads, trailers)
+    scenario = Scenario(DAY, Gear(), ("swim-jig",), box="mine")
+    setting, _ = setting_of(cat, scenario)
+    picked = box_rigs(cat, tackle, ("swim-jig",), setting.targets, setting.water)
+    assert len(picked) <= MOST_PAIRS
+    assert {r.head_oz for r in picked} == set(cat.families["swim-jig"].weights_oz)
+    every = [pair(cat, h, t) for h in heads[:8] for t in trailers]
+    assert len(every) > 4 * len(picked)
+    best = size(cat, scenario, every).rigs[0].fits.score
+    assert size(cat, scenario, picked).rigs[0].fits.score > best - 0.03
+
+
+def test_the_purchase_named_raises_the_worst_fit(cat: Catalog) -> None:
+    deep = Scenario(replace(DAY, fish_depth_ft=9.0, bottom_depth_ft=20.0))
+    light = Tackle((OwnedHead("swim-jig", 0.1875),), (OwnedTrailer("chunk", 4.0),))
+    found = missing(cat, light, [("deep", deep), ("day", Scenario(DAY))])
+    assert found.purchases
+    for purchase in found.purchases:
+        assert all(after > before for _, before, after in purchase.gains)
+    assert dict(found.now)["deep"] < 0.9
+    whole = tackle_of(
+        [OwnedHead(f.id, oz) for f in cat.families.values() for oz in f.weights_oz],
+        [OwnedTrailer(t.id, t.length_in) for t in cat.trailers.values() if t.standard],
+    )
+    assert missing(cat, whole, [("day", Scenario(DAY))]).purchases == ()
