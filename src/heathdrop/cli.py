@@ -54,13 +54,24 @@ def simulate(case: InputFile) -> None:
     _answer(SimulateRequest, case, simulate_answer)
 
 
+DataFile = Annotated[Path | None, typer.Option(help="The data file (SQLite).")]
+
+
 @app.command()
-def size(scenario: InputFile) -> None:
-    """Rank rigs for a scenario; JSON out."""
+def size(scenario: InputFile, data: DataFile = None) -> None:
+    """Rank rigs for a scenario; JSON out. A box other than standard is read from the data file."""
     from heathdrop.api.answers import size_answer
     from heathdrop.api.schemas import SizeRequest
+    from heathdrop.store.database import Database
+    from heathdrop.web.mine import mine_of
 
-    _answer(SizeRequest, scenario, size_answer)
+    def answer(request: SizeRequest) -> dict[str, Any]:
+        if request.box == "standard":
+            return size_answer(request)
+        own = mine_of(Database(data or default_data()))
+        return size_answer(request, own.learned, own.tackle)
+
+    _answer(SizeRequest, scenario, answer)
 
 
 @app.command()
@@ -91,9 +102,6 @@ def serve(
     application = create_app(where, demo=demo, hosts=[host])
     typer.echo(f"Heathdrop is at http://{host}:{port}/  (data: {where.name}; stop with Ctrl-C)")
     uvicorn.run(application, host=host, port=port, log_level="warning")
-
-
-DataFile = Annotated[Path | None, typer.Option(help="The data file (SQLite).")]
 
 
 def _refuse(refusal: BadInput) -> typer.Exit:

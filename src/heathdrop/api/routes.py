@@ -36,7 +36,13 @@ def simulate(request: SimulateRequest) -> dict[str, Any]:
 
 @router.post("/size", responses=REFUSED)
 def size(request: SizeRequest, http: Request) -> dict[str, Any]:
-    """Rank rigs for a scenario, from the standard set, the box kept here, or both."""
+    """Rank rigs for a scenario, from the standard set, the box kept here, or both.
+
+    The standard set is the catalogue as it ships: the same input gives the same output on any machine.
+    The box brings what its owner measured and learned.
+    """
+    if request.box == "standard":
+        return size_answer(request)
     own = mine(http)
     return size_answer(request, own.learned, own.tackle)
 

@@ -17,6 +17,7 @@ from heathdrop.errors import BadInput, require_between
 from heathdrop.physics import chain
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.line import Line
+from heathdrop.physics.march import run_chain
 from heathdrop.physics.program import LONGEST_CAST_S, Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
@@ -188,7 +189,7 @@ def fly(
     mesh = fidelity.mesh()
     drawn = np.zeros((room if shapes else 0, mesh.size, 2))
     start = np.array([cast.distance_m, z0, 0.0, -cast.rod_tip_m, fall_s])
-    k = chain.run_chain(
+    k = run_chain(
         lure_row(lure),
         line_row(line, water),
         cast.bottom_rows(),

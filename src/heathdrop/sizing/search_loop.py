@@ -19,6 +19,7 @@ import numpy as np
 
 from heathdrop.compiled import compiled
 from heathdrop.physics import chain
+from heathdrop.physics.march import run_chain
 
 #: Softness of the band's edges: a lure this far outside (m) counts e^-1.
 EDGE_M = 0.3048
@@ -99,7 +100,7 @@ def try_one(lure, scene, grid, paces, pace, start, room, result):
     legs[0, chain.LEG_RISE] = -chain.FAR
     legs[0, chain.LEG_NEAR] = 0.19 * x0
     begin = np.array([x0, start, 0.0, -tip_z, 0.0])
-    k = chain.run_chain(lure, line, bottom, legs, mesh, begin, step_m, dt_max, 0.25, out, shapes)
+    k = run_chain(lure, line, bottom, legs, mesh, begin, step_m, dt_max, 0.25, out, shapes)
     measure(out, k, x0, band[0], band[1], band[2], result)
     result[R_PACE] = pace
     result[R_START] = start
