@@ -29,6 +29,15 @@ def field_path(loc: Sequence[str | int]) -> str:
     return path or "the request"
 
 
+#: Refusals of a length, in words.
+LENGTHS = {
+    "too_short": ("at least", "min_length"),
+    "too_long": ("at most", "max_length"),
+    "string_too_short": ("at least", "min_length"),
+    "string_too_long": ("at most", "max_length"),
+}
+
+
 def _allowed(error: dict[str, Any], name: str) -> str:
     kind, context = error["type"], error.get("ctx", {})
     if kind in ("literal_error", "enum"):
@@ -43,6 +52,9 @@ def _allowed(error: dict[str, Any], name: str) -> str:
         return f"{words[key]} {context[key]:g}"
     if kind == "missing":
         return "given"
+    if kind in LENGTHS:
+        word, key = LENGTHS[kind]
+        return f"{word} {context[key]} long"
     for piece, text in (
         ("bool", "true or false"),
         ("int", "a whole number"),
@@ -72,7 +84,9 @@ def bad_input(errors: Sequence[Any]) -> BadInput:
     if error["type"] in ("json_invalid", "json_type"):
         return BadInput("the request", "not JSON", "a JSON object")
     given = None if error["type"] == "missing" else error["input"]
-    if isinstance(given, dict | list):
+    if error["type"] in ("too_short", "too_long") and isinstance(given, dict | list):
+        given = f"{len(given)} long"
+    elif isinstance(given, dict | list):
         given = "an object" if isinstance(given, dict) else "a list"
     return BadInput(path, given, _allowed(error, name))
 

@@ -7,10 +7,12 @@ from pathlib import Path
 from typing import Any
 
 from fastapi import FastAPI, Request
+from fastapi.exception_handlers import http_exception_handler
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy.exc import OperationalError
+from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
@@ -40,11 +42,19 @@ def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> 
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
     app.add_exception_handler(OperationalError, _unwritable)
+    app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=sorted(allowed), www_redirect=False)
     app.add_middleware(Guard)
     return app
+
+
+async def _unparsed(request: Request, error: Any) -> Response:
+    """A body that the framework could not even parse gets our sentence, like any other refusal."""
+    if error.status_code == 400 and request.url.path.startswith("/api/"):
+        return _sentence(BadInput("the request", "not JSON", "a JSON object"))
+    return await http_exception_handler(request, error)
 
 
 async def _invalid(_request: Request, error: Any) -> Response:

@@ -58,16 +58,16 @@ def export_one(request: Request, name: str) -> Response:
 @router.post("/import")
 async def bring_in(request: Request) -> Response:
     """Look at a file, or (``sure``) bring it in after a backup."""
-    form = await request.form()
-    texts = {k: v for k, v in form.items() if isinstance(v, str)}
+    async with request.form() as form:
+        texts = {k: v for k, v in form.items() if isinstance(v, str)}
+        upload = form.get("file")
+        raw, name = (await upload.read(), upload.filename or "") if isinstance(upload, UploadFile) else (b"", "")
     if not is_ours(request, texts):
         return problem(request, STALE, 403)
-    upload = form.get("file")
-    if not isinstance(upload, UploadFile) or not upload.filename:
+    if not name:
         return problem(request, "file was not given; it must be a zip or CSV file.")
-    raw = await upload.read()
     try:
-        parcel, passed_over, faults = looked_at(raw, upload.filename)
+        parcel, passed_over, faults = looked_at(raw, name)
     except BadInput as refusal:
         return problem(request, str(refusal))
     context: dict[str, Any] = {"said": f"This file holds {parcel.said()}.", "passed_over": passed_over, "faults": faults}
