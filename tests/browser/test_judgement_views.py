@@ -55,7 +55,7 @@ def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, sit
     assert "To scale" in text(browser, ".rigfig figcaption")
     assert browser.find_elements(By.CSS_SELECTOR, ".rigfig .blade")
     assert "Line" in text(browser, ".settled")
-    browser.find_element(By.LINK_TEXT, "It ran too low").click()
+    press(browser, ".faults a:nth-child(2)")
     wait(browser, lambda: "higher" in text(browser, ".changes li:first-child"))
     press(browser, ".changes li a")
     wait(browser, lambda: "wrong" not in browser.current_url and "view" not in browser.current_url)

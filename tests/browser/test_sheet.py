@@ -92,3 +92,47 @@ def test_the_phone_shows_the_answer_and_the_water_first(browser: webdriver.Chrom
         ".filter(e => e.offsetParent && e.getBoundingClientRect().height < 43.5).map(e => e.className)"
     )
     assert small == []
+
+
+def test_sun_mode_keys_and_the_print_card(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site)
+    body = browser.find_element(By.TAG_NAME, "body")
+    body.send_keys("s")
+    wait(browser, lambda: "sun" in (browser.find_element(By.TAG_NAME, "html").get_attribute("class") or ""))
+    browser.get(site)
+    assert "sun" in (browser.find_element(By.TAG_NAME, "html").get_attribute("class") or "")
+    browser.find_element(By.ID, "sun").click()
+    browser.find_element(By.TAG_NAME, "body").send_keys("?")
+    wait(browser, lambda: browser.find_element(By.ID, "keysheet").is_displayed())
+    browser.find_element(By.ID, "keysheet").send_keys(Keys.ESCAPE)
+    browser.find_element(By.TAG_NAME, "body").send_keys("3")
+    wait(browser, lambda: "view=rig" in browser.current_url)
+    browser.execute_cdp_cmd("Emulation.setEmulatedMedia", {"media": "print"})
+    try:
+        assert not browser.find_element(By.CSS_SELECTOR, ".controls").is_displayed()
+        assert browser.find_element(By.CSS_SELECTOR, ".strip").is_displayed()
+    finally:
+        browser.execute_cdp_cmd("Emulation.setEmulatedMedia", {"media": ""})
+
+
+def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
+    """What a screen reader needs: one main, labels on every control, the section's words and table, the board's cells named."""
+    screen(browser, 1280, 800)
+    for view in ("water", "size", "rig", "cast"):
+        browser.get(f"{site}/?view={view}")
+        unnamed = browser.execute_script(
+            "return [...document.querySelectorAll('main input:not([type=hidden]), main select, main button')]"
+            ".filter(e => e.offsetParent && !(e.labels && e.labels.length) && !e.getAttribute('aria-label') && !e.textContent.trim()).map(e => e.outerHTML)"
+        )
+        assert unnamed == []
+        ids = browser.execute_script("return [...document.querySelectorAll('[id]')].map(e => e.id)")
+        assert len(ids) == len(set(ids)), [i for i in ids if ids.count(i) > 1]
+        named = "return [...document.querySelectorAll('main svg[role=img]')].map(e => e.getAttribute('aria-label'))"
+        pictures = browser.execute_script(named)
+        assert all(pictures)
+        rows = browser.find_elements(By.CSS_SELECTOR, ".section figcaption tbody tr")
+        assert len(rows) > 8
+    browser.get(site)
+    cell = browser.find_element(By.CSS_SELECTOR, ".cell input").get_attribute("aria-label") or ""
+    assert " of 100." in cell

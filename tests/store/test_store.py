@@ -19,6 +19,7 @@ from heathdrop import catalog
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.store import csvfile, exchange, items, observations, scenarios
+from heathdrop.store import database as database_module
 from heathdrop.store.database import Database, backup, migrate, restore
 from heathdrop.store.entry import parsed
 from heathdrop.web.app import create_app
@@ -137,6 +138,15 @@ def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:
     assert (bad.returncode, "readable" in bad.stderr) == (2, True)
     with database.session() as session:
         assert exchange.packed(session) == before
+
+
+def test_the_newest_revision_is_the_migrations_head() -> None:
+    from alembic.config import Config
+    from alembic.script import ScriptDirectory
+
+    config = Config()
+    config.set_main_option("script_location", str(Path(database_module.__file__).parent / "migrations"))
+    assert ScriptDirectory.from_config(config).get_current_head() == database_module.NEWEST
 
 
 @pytest.mark.parametrize("released", ["0001", "0002"])

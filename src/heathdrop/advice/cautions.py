@@ -31,7 +31,13 @@ def cautions_for(scenario: Scenario, rated: Rated | None = None) -> tuple[Cautio
         found.append(("deep-fish", "Fish from this depth suffer from pressure: bring them up gently, release at once, "
                       "and use a descending device where local rules call for one."))  # fmt: skip
     if c.wind_mph >= WINDY_MPH or (c.cover.kind == "wood" and c.wind_mph >= 10):
-        found.append(("wind", "Wind near timber, riprap or a dam moves a boat faster than you think: when in doubt, leave."))
+        found.append(
+            (
+                "wind",
+                "Wind near timber, riprap or a dam moves a boat faster than you think, and lightning gives no second chance: "
+                "when in doubt, leave.",
+            )
+        )
     found.append(("hooks", "A heavy head pulled free flies back: glasses on, face away, never pull braid with bare hands."))
     if rig is None or rig.head_material.id == "lead":
         found.append(("lead", "Lead: wash your hands; some waters restrict small lead, so check the local rules, or use tungsten."))

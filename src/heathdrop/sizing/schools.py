@@ -12,6 +12,8 @@ from heathdrop.sizing.facts import Facts, holds
 
 #: How far (log) outside a school's liking a head or trailer loses most of its standing.
 HEAD_EDGE, LADDER_EDGE = 0.30, 0.30
+#: However far off a weight is, a school only takes this much from its profile: the trade must stay in sight.
+LEAST_LIKING = 0.1
 
 
 @dataclass(frozen=True)
@@ -36,7 +38,8 @@ class Leaning:
         if rung is not None:
             off = max(off, abs(math.log(head_oz / rung)) / LADDER_EDGE)
         tails = {**self.trailers.get("*", {}), **self.trailers.get(family, {})}
-        return math.exp(-(off**2)) * tails.get(trailer, 1.0)
+        weight = LEAST_LIKING + (1.0 - LEAST_LIKING) * math.exp(-(off**2))
+        return weight * tails.get(trailer, 1.0)
 
 
 NEUTRAL = Leaning()

@@ -11,15 +11,14 @@ from importlib import resources
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, create_engine, event
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
 from heathdrop.errors import BadInput
 
+#: The newest revision of the schema (a test holds it to the migrations).
+NEWEST = "0003"
 #: Backups kept beside the data file; older ones make room.
 MOST_BACKUPS = 20
 #: What SQLite says when a file cannot be written: not a fault of the program's.
@@ -39,13 +38,6 @@ def unwritable(error: Exception) -> bool:
     return isinstance(error, OperationalError | sqlite3.OperationalError) and any(w in str(error) for w in UNWRITABLE)
 
 
-def _config(path: Path) -> Config:
-    config = Config()
-    config.set_main_option("script_location", str(resources.files("heathdrop.store") / "migrations"))
-    config.attributes["path"] = path
-    return config
-
-
 def _revision(path: Path) -> str | None:
     """The schema's revision in the file, None for a new one."""
     if not path.exists() or path.stat().st_size == 0:
@@ -60,9 +52,16 @@ def _revision(path: Path) -> str | None:
 
 def migrate(path: Path, to: str = "head") -> None:
     """Bring the data file at ``path`` to the newest schema, creating it when missing; a dated backup comes first."""
-    config = _config(path)
     at = _revision(path)
-    if at is not None and at != ScriptDirectory.from_config(config).get_current_head() and to == "head":
+    if at == NEWEST and to == "head":
+        return
+    from alembic import command  # slow to import, and rarely needed
+    from alembic.config import Config
+
+    config = Config()
+    config.set_main_option("script_location", str(resources.files("heathdrop.store") / "migrations"))
+    config.attributes["path"] = path
+    if at is not None and to == "head":
         backup(path, f"before-migration-from-{at}")
     command.upgrade(config, to)
 
