@@ -123,7 +123,8 @@ def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
         browser.get(f"{site}/?view={view}")
         unnamed = browser.execute_script(
             "return [...document.querySelectorAll('main input:not([type=hidden]), main select, main button')]"
-            ".filter(e => e.offsetParent && !(e.labels && e.labels.length) && !e.getAttribute('aria-label') && !e.textContent.trim()).map(e => e.outerHTML)"
+            ".filter(e => e.offsetParent && !(e.labels && e.labels.length) && !e.getAttribute('aria-label')"
+            " && !e.textContent.trim()).map(e => e.outerHTML)"
         )
         assert unnamed == []
         ids = browser.execute_script("return [...document.querySelectorAll('[id]')].map(e => e.id)")
