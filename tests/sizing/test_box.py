@@ -9,6 +9,7 @@ import pytest
 from heathdrop.advice.missing import missing
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig import lure_of
 from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, box_rigs, pair, tackle_of
 from heathdrop.sizing.scenario import Conditions, Gear, Scenario
 from heathdrop.sizing.size import setting_of, size
@@ -35,6 +36,17 @@ def test_measured_mass_beats_the_nominal_ounce_and_width_adds_bulk(cat: Catalog)
     assert nominal.head_kg == pytest.approx(0.01063, rel=1e-3)
     wide = pair(cat, OwnedHead("swim-jig", 0.375), OwnedTrailer("craw", 4.0, None, 3.0))
     assert wide.measured.width == pytest.approx(3.0 / (0.5 * 4.0))
+
+
+def test_a_fused_trailer_glides_and_stirs_less(cat: Catalog) -> None:
+    head = OwnedHead("weighted-plastic", 0.25)
+    split, fused = (pair(cat, head, OwnedTrailer("craw", 4.0, fused=f)) for f in (False, True))
+    slow, quick = (lure_of(cat, r, 999.0) for r in (fused, split))
+    assert slow.glide_ratio > 3 * quick.glide_ratio
+    assert fused.trailer.action < split.trailer.action
+    assert fused.trailer.id == "craw"
+    paddle = pair(cat, head, OwnedTrailer("paddle-tail", 3.5, fused=True))
+    assert paddle == pair(cat, head, OwnedTrailer("paddle-tail", 3.5))  # one tail cannot be joined to another
 
 
 def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:

@@ -215,6 +215,7 @@ class Catalog:
     orientation: dict[str, Orientation]
     plastic: dict[str, Plastic]
     cold: dict[str, float]
+    fused: dict[str, float]
     lines: dict[str, LineSpec]
     model: Model
     activity: dict[str, Any]
@@ -291,6 +292,7 @@ def load() -> Catalog:
         orientation=_records(Orientation, files["plastics"]["orientation"]),
         plastic=_records(Plastic, files["plastics"]["plastic"]),
         cold=files["plastics"]["cold"],
+        fused=files["plastics"]["fused"],
         trailers=_records(Trailer, files["trailers"]["trailers"]),
         lines={id_: _line_spec(id_, row) for id_, row in files["lines"]["lines"].items()},
         model=Model(**files["model"]["numbers"]),

@@ -43,6 +43,7 @@ class OwnedTrailer:
     width_in: float | None = None
     plastic: str = "neutral"
     softness: str = "soft"
+    fused: bool = False
 
 
 @dataclass(frozen=True)
@@ -75,11 +76,20 @@ def tackle_of(heads: Iterable[OwnedHead], trailers: Iterable[OwnedTrailer]) -> T
 
 
 def pair(catalog: Catalog, head: OwnedHead, trailer: OwnedTrailer) -> Rig:
-    """The rig of a head and a trailer, with what was weighed and measured."""
+    """The rig of a head and a trailer, with what was weighed and measured; fused appendages glide and stir less."""
     rig = rig_by_name(
         catalog, head.family, head.weight_oz, trailer.shape, head_material=head.material, skirt=head.skirt,
         trailer_length_in=trailer.length_in, plastic=trailer.plastic, softness=trailer.softness,
     )  # fmt: skip
+    if trailer.fused and rig.trailer.appendages >= 2:
+        joined = catalog.fused
+        plane = replace(
+            rig.trailer,
+            glide=max(rig.trailer.glide, joined["glide"]),
+            action=joined["action_kept"] * rig.trailer.action,
+            catching=joined["catching_kept"] * rig.trailer.catching,
+        )
+        rig = replace(rig, trailer=plane)
     usual = rig.trailer.width_share * trailer.length_in
     width = trailer.width_in / usual if trailer.width_in else 1.0
     return replace(rig, measured=replace(UNMEASURED, head_g=head.mass_g, trailer_g=trailer.mass_g, width=width))
@@ -119,7 +129,7 @@ def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets:
     Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves depth.
     """
     found: list[Rig] = []
-    trailers = _distinct(tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness))
+    trailers = _distinct(tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness, t.fused))
     for family in families:
         own = [h for h in tackle.heads if h.family == family]
         heads = _distinct(own, lambda h: (h.weight_oz, h.material, h.skirt))

@@ -39,7 +39,8 @@ def _tackle(pieces: tuple[items.Kept, ...]) -> Tackle:
             heads.append(OwnedHead(body.family, body.weight_oz, body.material, body.mass_g, body.skirt))
         elif isinstance(body, items.TrailerItem):
             shape = "creature-fused" if body.shape == "creature" and not body.split else body.shape
-            trailers.append(OwnedTrailer(shape, body.length_in, body.mass_g, body.width_in, body.plastic, body.softness))
+            fused = not body.split and shape == body.shape
+            trailers.append(OwnedTrailer(shape, body.length_in, body.mass_g, body.width_in, body.plastic, body.softness, fused))
     return tackle_of(heads, trailers) if heads or trailers else EMPTY
 
 
