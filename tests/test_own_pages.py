@@ -10,10 +10,11 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
+from heathdrop.api import exchange
 from heathdrop.catalog import Catalog
 from heathdrop.demo import ashmoor
 from heathdrop.physics.rig import rig_by_name
-from heathdrop.store import csvfile, exchange, items
+from heathdrop.store import csvfile, items
 from heathdrop.web import pages
 from heathdrop.web.app import create_app
 from heathdrop.web.fields import body_from, values_from, values_of

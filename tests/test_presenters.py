@@ -64,6 +64,16 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
     assert [step_for(span, 10) for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 
 
+def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
+    slope = size(cat, Scenario(replace(DAY, fish_depth_ft=8, cover=Cover(), bottom_shape="slope"), families=("football-jig",)))
+    best = slope.rigs[0]
+    drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
+    scale = Scale(WIDE, 80.0, 9.0, 2.0)
+    for fish in drawn.fish:
+        distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
+        assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0
+
+
 def test_every_kind_of_cover_is_drawn_within_the_frame(cat: Catalog) -> None:
     scale = Scale(WIDE, 80.0, 9.0, 2.0)
     for kind, detail in (

@@ -63,7 +63,7 @@ def size(scenario: InputFile, data: DataFile = None) -> None:
     from heathdrop.api.answers import size_answer
     from heathdrop.api.schemas import SizeRequest
     from heathdrop.store.database import Database
-    from heathdrop.web.mine import mine_of
+    from heathdrop.store.mine import mine_of
 
     def answer(request: SizeRequest) -> dict[str, Any]:
         if request.box == "standard":
@@ -112,8 +112,8 @@ def _refuse(refusal: BadInput) -> typer.Exit:
 @app.command("export")
 def export_all(file: Annotated[Path, typer.Argument(help="The zip to write.")], data: DataFile = None) -> None:
     """Write everything you own into one zip."""
+    from heathdrop.api.exchange import packed
     from heathdrop.store.database import Database
-    from heathdrop.store.exchange import packed
 
     with Database(data or default_data()).session() as session:
         content = packed(session)
@@ -127,8 +127,8 @@ def export_all(file: Annotated[Path, typer.Argument(help="The zip to write.")], 
 @app.command("import")
 def import_all(file: Annotated[Path, typer.Argument(help="A zip made by export.")], data: DataFile = None) -> None:
     """Bring an export in beside what is there: all of it or nothing, after a backup."""
+    from heathdrop.api.exchange import kept, unpacked
     from heathdrop.store.database import Database, backup
-    from heathdrop.store.exchange import kept, unpacked
 
     where = data or default_data()
     try:

@@ -16,9 +16,10 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop import catalog
+from heathdrop.api import exchange
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.store import csvfile, exchange, items, observations, scenarios
+from heathdrop.store import csvfile, items, observations, scenarios
 from heathdrop.store import database as database_module
 from heathdrop.store.database import Database, backup, migrate, restore
 from heathdrop.store.entry import parsed

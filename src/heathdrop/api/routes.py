@@ -8,9 +8,9 @@ from fastapi import APIRouter, Request
 from pydantic import BaseModel
 
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
+from heathdrop.api.exchange import scenario_schema
 from heathdrop.api.schemas import SimulateRequest, SizeRequest
-from heathdrop.store.exchange import scenario_schema
-from heathdrop.web.mine import mine
+from heathdrop.store.mine import mine_of
 
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
 
@@ -43,7 +43,7 @@ def size(request: SizeRequest, http: Request) -> dict[str, Any]:
     """
     if request.box == "standard":
         return size_answer(request)
-    own = mine(http)
+    own = mine_of(http.app.state.database)
     return size_answer(request, own.learned, own.tackle)
 
 

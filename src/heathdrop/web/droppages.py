@@ -15,8 +15,7 @@ from heathdrop.store import observations
 from heathdrop.store.database import Database
 from heathdrop.store.entry import number_of
 from heathdrop.store.observations import DropRecord
-from heathdrop.web.forms import STALE, form_of, is_ours, problem, templates, token_of
-from heathdrop.web.mine import mine
+from heathdrop.web.forms import STALE, form_of, is_ours, mine, problem, templates, token_of
 from heathdrop.web.presenters.drops import drops_of
 
 router = APIRouter(include_in_schema=False)

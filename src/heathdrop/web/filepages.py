@@ -12,14 +12,15 @@ from starlette.datastructures import UploadFile
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.missing import Missing, missing
+from heathdrop.api import exchange
 from heathdrop.api.schemas import SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.sizing.scenario import Scenario
-from heathdrop.store import csvfile, exchange, items, observations, scenarios
+from heathdrop.store import csvfile, items, observations, scenarios
 from heathdrop.store.database import Database, backup
+from heathdrop.store.mine import Mine
 from heathdrop.units import ounces_as_written
-from heathdrop.web.forms import STALE, is_ours, problem, templates
-from heathdrop.web.mine import Mine, mine
+from heathdrop.web.forms import STALE, is_ours, mine, problem, templates
 
 router = APIRouter(include_in_schema=False)
 #: Unused pieces named at most.

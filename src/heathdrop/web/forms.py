@@ -8,6 +8,7 @@ from fastapi import Request
 from fastapi.responses import Response
 from fastapi.templating import Jinja2Templates
 
+from heathdrop.store.mine import Mine, mine_of
 from heathdrop.web.assets import asset, ounces_markup
 from heathdrop.web.security import form_token, token_matches
 
@@ -24,6 +25,11 @@ STALE = "This form is from an older page: reload and try again."
 def token_of(request: Request) -> str:
     """The token that this installation's forms carry."""
     return form_token(request.app.state.secret)
+
+
+def mine(request: Request) -> Mine:
+    """The angler's own, as the data file has it now."""
+    return mine_of(request.app.state.database)
 
 
 async def form_of(request: Request) -> dict[str, str]:

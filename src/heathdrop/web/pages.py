@@ -15,6 +15,7 @@ from heathdrop.sizing.program import WAY
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import scenarios, settings
 from heathdrop.store.database import Database
+from heathdrop.store.mine import Mine
 from heathdrop.units import M_PER_IN
 from heathdrop.web.fields import (
     BY_NAME,
@@ -29,8 +30,7 @@ from heathdrop.web.fields import (
     values_from,
     values_of,
 )
-from heathdrop.web.forms import templates
-from heathdrop.web.mine import Mine, mine
+from heathdrop.web.forms import mine, templates
 from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present

@@ -14,8 +14,8 @@ from heathdrop.api.words import bad_input
 from heathdrop.errors import BadInput
 from heathdrop.sizing.scenario import Scenario
 from heathdrop.sizing.size import Sizing, size
+from heathdrop.store.mine import Mine
 from heathdrop.web.fields import CALLED, body_from
-from heathdrop.web.mine import Mine
 
 
 @lru_cache(maxsize=24)

@@ -116,7 +116,7 @@ def section_of(
         grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.density),
         things=cover_things(s, sizing, cast_ft),
         grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft") if grass_ft is not None else None,
-        fish=_fish(s, cast_ft, c.fish_depth_ft),
+        fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
         path=s.points(x[moving][::2], z[moving][::2]),
         spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread else "",
@@ -203,9 +203,10 @@ def _glide(s: Scale, cast_ft: float, rated: Rated, cast: CastResult) -> str:
     return f"{s.x(cast_ft)},{s.y(0.0)} {s.x(cast_ft - reach)},{deep} {s.x(cast_ft + reach)},{deep}"
 
 
-def _fish(s: Scale, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
-    """Two fish at their depth, where the retrieve passes them."""
-    return tuple(Mark(s.x(cast_ft * share), s.y(fish_ft), "") for share in (0.33, 0.62))
+def _fish(s: Scale, sizing: Sizing, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
+    """Two fish at their depth, where there is water that deep and the retrieve passes them."""
+    wet = [x for x in (0.33, 0.62, 0.76, 0.92) if feet(sizing.cast.bottom_at(metres(cast_ft * x))) >= fish_ft - 1e-6]
+    return tuple(Mark(s.x(cast_ft * share), s.y(fish_ft), "") for share in (wet or [0.97])[:2])
 
 
 def _table(cast: CastResult) -> tuple[tuple[str, str, str], ...]:

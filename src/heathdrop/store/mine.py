@@ -6,8 +6,6 @@ import json
 from dataclasses import dataclass
 from functools import lru_cache
 
-from fastapi import Request
-
 from heathdrop import catalog as catalogue
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
@@ -53,8 +51,3 @@ def mine_of(database: Database) -> Mine:
     topics = catalogue.load().topics
     schools = tuple(sorted((t, s) for t, s in kept.items() if t in topics and s in topics[t].schools))
     return Mine(_learned(seen), _tackle(owned), schools)
-
-
-def mine(request: Request) -> Mine:
-    """The angler's own, for a request."""
-    return mine_of(request.app.state.database)
