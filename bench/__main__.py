@@ -78,7 +78,7 @@ def peak_mb(pid: int) -> float:
 def core() -> None:
     """The simulation against its reference, and how sizing grows."""
     cat, water = catalogue.load(), water_at(58)
-    lure = lure_of(cat, rig_by_name(cat, "bladed-jig", 0.5, "craw"), water.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "bladed-jig", 0.5, "craw"), water.density_kg_m3, 60.0)
     line = line_by_test(cat, "fluorocarbon", 15)
     cast = Cast(25.0, 0.6, ((0.0, 9.0), (99.0, 9.0)))
     program = [Phase("fall", slack=True, to_depth_m=2.0), Phase("retrieve", speed_m_s=0.7)]
@@ -87,7 +87,7 @@ def core() -> None:
     ratio = min(slow) / statistics.median(shown)
     print(f"a display cast is {ratio:.0f} times faster than the converged reference (asked: 100)", flush=True)
     rigs = standard_rigs(cat, tuple(cat.families))
-    lures = [lure_of(cat, r, water.density_kg_m3) for r in rigs]
+    lures = [lure_of(cat, r, water.density_kg_m3, 60.0) for r in rigs]
     scene = scene_of(line, water, cast, (1.2, 1.8), 1e6)
     for count in (250, 500, 1000, 2500):
         many = (lures * 3)[:count]

@@ -96,7 +96,7 @@ def band_study() -> list[str]:
 def line_study() -> list[str]:
     """The old argument: the same jig, count and pace on four lines."""
     cat, water = catalogue.load(), water_at(58)
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "paddle-tail"), water.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "paddle-tail"), water.density_kg_m3, 60.0)
     figure, axes = new_figure("3/8 oz swim jig, paddle-tail, 1.6 ft/s: four lines", "ft from the rod", "depth, ft")
     out, base = ["\n## Lines\n"], math.nan
     for (material, test), colour in zip(

@@ -51,7 +51,7 @@ def test_reference_cases(case: tuple) -> None:  # type: ignore[type-arg]
 
 def ladder_ft(cat: Catalog, family: str, oz: float, trailer: str, pace: float, line: tuple[str, float]) -> float:
     """Mean depth (ft) between 19 and 5 m from the rod: 25 m cast counted down to 2 m."""
-    lure = lure_of(cat, rig_by_name(cat, family, oz, trailer), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, family, oz, trailer), WATER.density_kg_m3, 60.0)
     r = retrieve(lure, line_by_test(cat, *line), 25.0, 2.0, pace * FT)
     inside = (r.distance_m <= 19.0) & (r.distance_m >= 5.0) & (r.time_s > r.fall_s)
     return float(r.depth_m[inside].mean() / FT)
@@ -104,7 +104,7 @@ def test_pure_pursuit_without_weight_or_drag() -> None:
 
 
 def test_bottom_and_surface_are_hard_limits(cat: Catalog) -> None:
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 1.0, "pin-tail"), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 1.0, "pin-tail"), WATER.density_kg_m3, 60.0)
     line = line_by_test(cat, "fluorocarbon", 15)
     shallow = Cast(25.0, 0.6, ((0.0, 2.0), (99.0, 2.0)))
     r = fly(lure, line, WATER, shallow, [Phase("fall", slack=True, to_depth_m=9.0), Phase("retrieve", speed_m_s=0.3)])
@@ -116,7 +116,7 @@ def test_bottom_and_surface_are_hard_limits(cat: Catalog) -> None:
 
 
 def test_tight_line_swings_in_slower_than_a_slack_fall(cat: Catalog) -> None:
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), WATER.density_kg_m3, 60.0)
     line = line_by_test(cat, "fluorocarbon", 15)
     swing = fly(lure, line, WATER, deep(20.0), [Phase("fall", to_depth_m=3.0)])
     drop = fly(lure, line, WATER, deep(20.0), [Phase("fall", slack=True, to_depth_m=3.0)])
@@ -137,7 +137,7 @@ def test_casts_stay_physical(cat: Catalog, oz: float, v: float, z0: float, x0: f
 
     The lure's energy never comes from nowhere: its speed stays below the reel's and its own fall's together.
     """
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", oz, "craw"), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "swim-jig", oz, "craw"), WATER.density_kg_m3, 60.0)
     line = line_by_test(cat, "nylon" if nylon else "fluorocarbon", 15)
     r = retrieve(lure, line, x0, z0, v)
     assert np.isfinite(r.samples).all()
@@ -163,7 +163,7 @@ def test_no_lift_never_rises_on_a_level_pull() -> None:
 
 
 def test_a_finer_step_changes_nothing_visible(cat: Catalog) -> None:
-    lure = lure_of(cat, rig_by_name(cat, "bladed-jig", 0.5, "craw"), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "bladed-jig", 0.5, "craw"), WATER.density_kg_m3, 60.0)
     line = line_by_test(cat, "fluorocarbon", 15)
     coarse = retrieve(lure, line, 25, 2.0, 0.7)
     fine = retrieve(lure, line, 25, 2.0, 0.7, Fidelity(48, 0.3, DISPLAY.step_m / 2, 0.02))

@@ -20,7 +20,7 @@ STEPS = Cast(22.0, 1.0, ((0.0, 2.0), (8.0, 2.0), (8.2, 2.7), (15.0, 2.7), (15.2,
 
 def played(cat: Catalog, *then: Phase, cast: Cast = FLAT, oz: float = 0.5) -> CastResult:
     """Down on slack line, then the phases asked for."""
-    lure = lure_of(cat, rig_by_name(cat, "casting-jig", oz, "craw"), WATER.density_kg_m3)
+    lure = lure_of(cat, rig_by_name(cat, "casting-jig", oz, "craw"), WATER.density_kg_m3, 60.0)
     return fly(lure, line_by_test(cat, "fluorocarbon", 15), WATER, cast, [Phase("fall", slack=True), *then])
 
 

@@ -24,7 +24,7 @@ def fluoro(cat: Catalog) -> Line:
 
 
 def lure(cat: Catalog, family: str, oz: float, trailer: str, **named: str) -> Lure:
-    return lure_of(cat, rig_by_name(cat, family, oz, trailer, **named), WATER.density_kg_m3)  # type: ignore[arg-type]
+    return lure_of(cat, rig_by_name(cat, family, oz, trailer, **named), WATER.density_kg_m3, 60.0)  # type: ignore[arg-type]
 
 
 def fall_ft_s(it: Lure, line: Line) -> float:

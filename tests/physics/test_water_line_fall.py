@@ -49,7 +49,7 @@ def test_sphere_terminal_speed_against_published_drag() -> None:
     assert published == pytest.approx(1.776, abs=0.02)
     cd = drag.drag_sphere(0.01 * published / water.viscosity_m2_s)
     volume = math.pi * 0.01**3 / 6
-    weight = volume * (11340.0 - water.density_kg_m3) * 9.80665
+    weight = volume * (11340.0 - water.density_kg_m3, 60.0) * 9.80665
     area = cd * math.pi * 0.01**2 / 4
     assert fall_speed_m_s(weight, area, 0.0, BARE, water) == pytest.approx(published, rel=2e-3)
 
@@ -83,7 +83,7 @@ def test_temperature_moves_the_fall_only_by_a_few_per_cent(cat: Catalog) -> None
     times = []
     for f in (40.0, 80.0):
         water = water_at(f)
-        lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), water.density_kg_m3)
+        lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), water.density_kg_m3, 60.0)
         times.append(time_to_depth_s(lure, 3.0, line_by_test(cat, "fluorocarbon", 15), water))
     assert times[0] == pytest.approx(times[1], rel=0.03)
 

@@ -11,7 +11,6 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.why import reasons
 from heathdrop.api.schemas import NamedLure, SimulateRequest, SizeRequest
-from heathdrop.physics import chain
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.sizing.bands import Bands, bands_for, cast_bands
 from heathdrop.sizing.box import EMPTY, Tackle
@@ -38,22 +37,27 @@ def simulate_answer(request: SimulateRequest) -> dict[str, Any]:
         summary["fall_band_s"] = _pair(bands.fall_s)
         depth = bands.mean_m
         summary["mean_depth_band_ft"] = _pair((feet(depth[0]), feet(depth[1]))) if depth else None
-    return {"samples": [_sample(row) for row in result.samples], "summary": summary}
+    return {"samples": _samples(result), "summary": summary}
 
 
 def _pair(band: tuple[float, float]) -> dict[str, float]:
     return {"low": _r(band[0]), "high": _r(band[1])}
 
 
-def _sample(row: Any) -> dict[str, Any]:
-    return {
-        "t_s": _r(row[chain.S_T]),
-        "distance_ft": _r(feet(row[chain.S_X])),
-        "depth_ft": _r(feet(row[chain.S_Z])),
-        "tension_n": _r(row[chain.S_TENSION], 4),
-        "phase": int(row[chain.S_PHASE]),
-        "on_bottom": bool(row[chain.S_BOTTOM] > 0.5),
-    }
+def _samples(result: CastResult) -> list[dict[str, Any]]:
+    s = result.samples
+    rows = zip(s.t, s.x, s.z, s.tension, s.phase, s.bottom, strict=True)
+    return [
+        {
+            "t_s": _r(t),
+            "distance_ft": _r(feet(x)),
+            "depth_ft": _r(feet(z)),
+            "tension_n": _r(tension, 4),
+            "phase": int(phase),
+            "on_bottom": bool(bottom > 0.5),
+        }
+        for t, x, z, tension, phase, bottom in rows
+    ]
 
 
 def _summary(result: CastResult) -> dict[str, Any]:
@@ -66,7 +70,7 @@ def _summary(result: CastResult) -> dict[str, Any]:
         "mean_depth_ft": _r(feet(float(np.mean(depths)))) if reached else None,
         "min_depth_ft": _r(feet(float(np.min(depths)))) if reached else None,
         "max_depth_ft": _r(feet(float(np.max(depths)))) if reached else None,
-        "cast_s": _r(result.time_s[-1]) if result.samples.size else 0.0,
+        "cast_s": _r(result.time_s[-1]) if result.time_s.size else 0.0,
     }
 
 

@@ -67,7 +67,7 @@ class BeforeAfter:
     sentence: str
 
 
-def before_after(catalog: Catalog, learned: Learned, rig: Rig, name: str, temperature_f: float = 60.0) -> BeforeAfter:
+def before_after(catalog: Catalog, learned: Learned, rig: Rig, name: str, temperature_f: float) -> BeforeAfter:
     """What the drops said of a rig's fall, in one plain sentence."""
     plain = replace(rig, measured=replace(UNMEASURED, head_g=rig.measured.head_g, trailer_g=rig.measured.trailer_g))
     own = learned.applied(plain)

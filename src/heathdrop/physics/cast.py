@@ -1,7 +1,7 @@
 """A cast: lure, line, water and a programme of phases, through to samples.
 
 A slack fall at the start is taken in closed form (nothing else moves); every
-other phase runs through the line simulation of :mod:`heathdrop.physics.chain`.
+other phase runs through the line simulation of :mod:`heathdrop.physics.kernels`.
 """
 
 from __future__ import annotations
@@ -14,18 +14,25 @@ import numpy as np
 from numpy.typing import NDArray
 
 from heathdrop.errors import BadInput, require_between
-from heathdrop.physics import chain
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
+from heathdrop.physics.kernels.march import run_chain
+from heathdrop.physics.kernels.records import (
+    MEETS_MOST_M,
+    MEETS_SHARE,
+    USEFUL_FAR,
+    USEFUL_NEAR,
+    Grid,
+    LineParams,
+    LureParams,
+    Samples,
+    Start,
+    rows_of,
+    samples_room,
+)
 from heathdrop.physics.line import Line
-from heathdrop.physics.march import run_chain
 from heathdrop.physics.program import LONGEST_CAST_S, Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
-
-#: The useful part of a retrieve: lure between these shares of the cast away.
-USEFUL = (0.8, 0.2)
-#: Line lies on the surface from here on: a fifth of the cast, at most 4 m, from the tip.
-MEETS_WATER = (0.2, 4.0)
 
 
 @dataclass(frozen=True)
@@ -36,6 +43,10 @@ class Fidelity:
     grading: float
     step_m: float
     longest_step_s: float
+
+    def grid(self) -> Grid:
+        """This fidelity as the kernels take it."""
+        return Grid(self.mesh(), float(self.step_m), float(self.longest_step_s))
 
     def mesh(self) -> NDArray[np.float64]:
         """Node fractions 0..1, segments shrinking by ``grading`` from tip to lure."""
@@ -72,43 +83,40 @@ class Cast:
 
 @dataclass(frozen=True)
 class CastResult:
-    """Samples of a cast (columns of ``chain.S_*``) and where the first fall ended."""
+    """Samples of a cast and where the first fall ended; ``shapes`` (samples, nodes, 2) when they were asked for."""
 
     cast: Cast
-    samples: NDArray[np.float64]
+    samples: Samples
     fall_s: float
     start_depth_m: float
     shapes: NDArray[np.float64] = field(default_factory=lambda: np.empty((0, 0, 2)))
 
-    def _column(self, k: int) -> NDArray[np.float64]:
-        return self.samples[:, k]
-
     @property
     def time_s(self) -> NDArray[np.float64]:
-        return self._column(chain.S_T)
+        return self.samples.t
 
     @property
     def distance_m(self) -> NDArray[np.float64]:
-        return self._column(chain.S_X)
+        return self.samples.x
 
     @property
     def depth_m(self) -> NDArray[np.float64]:
-        return self._column(chain.S_Z)
+        return self.samples.z
 
     @property
     def on_bottom(self) -> NDArray[np.bool_]:
-        return self._column(chain.S_BOTTOM) > 0.5
+        return self.samples.bottom > 0.5
 
     @property
     def bottom_s(self) -> float:
         """Seconds spent on the bottom."""
-        if self.samples.shape[0] < 2:
+        if self.time_s.size < 2:
             return 0.0
         return float(np.sum(np.diff(self.time_s) * self.on_bottom[1:]))
 
     def useful(self) -> NDArray[np.float64]:
         """Depths (m) after the fall while the lure is 80 % to 20 % of the cast away."""
-        far, near = (share * self.cast.distance_m for share in USEFUL)
+        far, near = USEFUL_FAR * self.cast.distance_m, USEFUL_NEAR * self.cast.distance_m
         x = self.distance_m
         keep = (self.time_s >= self.fall_s) & (x <= far) & (x >= near)
         return self.depth_m[keep]
@@ -126,31 +134,24 @@ class CastResult:
         return float(self.depth_m[i - 1] + share * (self.depth_m[i] - self.depth_m[i - 1]))
 
 
-def lure_row(lure: Lure, grip: float = 0.5) -> NDArray[np.float64]:
-    """The lure packed for the simulation."""
-    return np.array(
-        [
-            lure.mass_kg,
-            lure.net_weight_n,
-            lure.run_drag_area_m2,
-            lure.fall_drag_area_m2,
-            lure.run_lift_area_m2,
-            1.0 if lure.fades else 0.0,
-            grip,
-        ]
-    )
+def lure_params(lure: Lure) -> LureParams:
+    """The lure as the kernels take it."""
+    fades = 1.0 if lure.fades else 0.0
+    areas = lure.run_drag_area_m2, lure.fall_drag_area_m2, lure.run_lift_area_m2
+    return LureParams(lure.mass_kg, lure.net_weight_n, *areas, fades, lure.bottom_grip)
 
 
-def line_row(line: Line, water: Water) -> NDArray[np.float64]:
-    """Line and water packed for the simulation."""
+def line_params(line: Line, water: Water) -> LineParams:
+    """Line and water as the kernels take them."""
     d, rho = line.diameter_m, water.density_kg_m3
     viscous = 10.0 * (water.viscosity_m2_s / d) ** (2.0 / 3.0)
-    return np.array([line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, 0.5 * rho * math.pi * d * line.friction, rho])
+    tangent = 0.5 * rho * math.pi * d * line.friction
+    return LineParams(line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, tangent, rho)
 
 
 def surface_line_m(cast: Cast) -> float:
     """Line lying on the surface after the cast, m."""
-    return cast.distance_m - min(MEETS_WATER[0] * cast.distance_m, MEETS_WATER[1])
+    return cast.distance_m - min(MEETS_SHARE * cast.distance_m, MEETS_MOST_M)
 
 
 def fly(
@@ -173,44 +174,35 @@ def fly(
     if not program:
         raise BadInput("program", "empty", "a list of at least one phase")
     fall_s, z0, first = 0.0, 0.0, 0
-    head = np.empty((0, chain.SAMPLE_COLUMNS))
+    head = samples_room(0)
     if program[0].do == "fall" and program[0].slack:
         fall_s, z0 = _slack_fall(program[0], lure, line, water, cast)
         dragged = 0.5 * surface_line_m(cast) if program[0].pulled_off_reel else 0.0
-        head = _fall_rows(lure, line, water, cast, fall_s, z0, sample_s, dragged)
+        head = _fall_samples(lure, line, water, cast, fall_s, z0, sample_s, dragged)
         first = 1
     still = float(fall_speed_m_s(lure.net_weight_n, lure.fall_drag_area_m2, 0.0, line, water))
     scene = Scene(cast.distance_m, max(z for _, z in cast.bottom), still, cast.rod_tip_m)
-    legs = np.array(legs_of(program, first, scene), dtype=np.float64)
-    if legs.size == 0:
+    legs = legs_of(program, first, scene)
+    if not legs:
         return CastResult(cast, head, fall_s, z0)
-    room = int(min(float(legs[:, chain.LEG_TIME].sum()), 2.0 * LONGEST_CAST_S) / sample_s) + 4
-    out = np.zeros((room, chain.SAMPLE_COLUMNS))
-    mesh = fidelity.mesh()
-    drawn = np.zeros((room if shapes else 0, mesh.size, 2))
-    start = np.array([cast.distance_m, z0, 0.0, -cast.rod_tip_m, fall_s])
-    k = run_chain(
-        lure_row(lure),
-        line_row(line, water),
-        cast.bottom_rows(),
-        legs,
-        mesh,
-        start,
-        fidelity.step_m,
-        fidelity.longest_step_s,
-        sample_s,
-        out,
-        drawn,
-    )
-    _all_played(program, out[:k])
-    if shapes and head.shape[0]:
-        drawn = np.concatenate([_hanging(head, mesh.size), drawn[:k]])
-    return CastResult(cast, np.vstack([head, out[:k]]), fall_s, z0, drawn[: head.shape[0] + k])
+    room = int(min(sum(leg.time for leg in legs), 2.0 * LONGEST_CAST_S) / sample_s) + 4
+    out = samples_room(room)
+    grid = fidelity.grid()
+    drawn = np.zeros((room if shapes else 0, grid.mesh.size, 2))
+    start = Start(cast.distance_m, z0, cast.rod_tip_m, fall_s)
+    packed = lure_params(lure), line_params(line, water), cast.bottom_rows(), rows_of(legs), grid, start
+    k = run_chain(*packed, sample_s, out, drawn)
+    played = Samples(*(column[:k] for column in out))
+    _all_played(program, played)
+    if shapes and head.t.size:
+        drawn = np.concatenate([_hanging(head, grid.mesh.size), drawn[:k]])
+    whole = Samples(*(np.concatenate(both) for both in zip(head, played, strict=True)))
+    return CastResult(cast, whole, fall_s, z0, drawn[: whole.t.size])
 
 
-def _all_played(program: Sequence[Phase], samples: NDArray[np.float64]) -> None:
+def _all_played(program: Sequence[Phase], samples: Samples) -> None:
     """Refuse a programme in which a phase begins with the lure already at the rod."""
-    reached = int(samples[-1, chain.S_PHASE])
+    reached = int(samples.phase[-1])
     if reached < len(program) - 1:
         late = reached + 1
         raise BadInput(f"program[{late}].do", program[late].do, f"left out: no line is left after phase {reached}")
@@ -230,28 +222,28 @@ def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, cast: Cast) 
     return seconds, depth
 
 
-def _fall_rows(
+def _fall_samples(
     lure: Lure, line: Line, water: Water, cast: Cast, fall_s: float, z0: float, sample_s: float, dragged_m: float
-) -> NDArray[np.float64]:
+) -> Samples:
     """Samples of the closed-form fall, its end left to the simulation's first sample."""
     times = np.arange(math.ceil(fall_s / sample_s)) * sample_s
-    rows = np.zeros((times.size, chain.SAMPLE_COLUMNS))
     depths = np.array([min(depth_after_s(lure, float(t), line, water, dragged_m), z0) for t in times])
-    rows[:, chain.S_T] = times
-    rows[:, chain.S_X] = cast.distance_m
-    rows[:, chain.S_Z] = depths
-    rows[:, chain.S_BOTTOM] = depths >= cast.bottom_at(cast.distance_m) - 1e-6
-    rows[:, chain.S_TIP_Z] = -cast.rod_tip_m
-    rows[:, chain.S_LINE] = cast.distance_m + depths
-    return rows
+    room = samples_room(times.size)
+    return room._replace(
+        t=times,
+        x=np.full(times.size, cast.distance_m),
+        z=depths,
+        bottom=(depths >= cast.bottom_at(cast.distance_m) - 1e-6).astype(np.float64),
+        tip_z=np.full(times.size, -cast.rod_tip_m),
+        line=cast.distance_m + depths,
+    )
 
 
-def _hanging(head: NDArray[np.float64], nodes: int) -> NDArray[np.float64]:
+def _hanging(head: Samples, nodes: int) -> NDArray[np.float64]:
     """The line's shape during the slack fall: on the surface, then straight down to the lure."""
-    shapes = np.zeros((head.shape[0], nodes, 2))
-    for row, shape in zip(head, shapes, strict=True):
-        x0, z, tip = row[chain.S_X], row[chain.S_Z], row[chain.S_TIP_Z]
-        meets = min(MEETS_WATER[0] * x0, MEETS_WATER[1])
+    shapes = np.zeros((head.t.size, nodes, 2))
+    for x0, z, tip, shape in zip(head.x, head.z, head.tip_z, shapes, strict=True):
+        meets = min(MEETS_SHARE * x0, MEETS_MOST_M)
         corners = np.array([[0.0, tip], [meets, 0.0], [x0, 0.0], [x0, z]])
         along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(corners, axis=0).T))])
         at = np.linspace(0.0, along[-1], nodes)

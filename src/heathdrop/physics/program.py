@@ -1,7 +1,7 @@
 """Programmes: what the hands do, as legs of the simulation.
 
-Each kind of phase has one function that turns it into legs: rows of
-``chain.LEG_*`` columns in SI. Hand speeds are practice: a rod is lifted at
+Each kind of phase has one function that turns it into legs: records of
+:class:`Leg` in SI. Hand speeds are practice: a rod is lifted at
 about 0.9 m/s and lowered at 0.6.
 """
 
@@ -12,7 +12,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from heathdrop.errors import BadInput, require_between
-from heathdrop.physics import chain
+from heathdrop.physics.kernels.records import FAR, LONGEST_MORE_S, LONGEST_WAYS, Leg
 
 LONGEST_CAST_S = 600.0
 MOST_LEGS = 2000
@@ -20,8 +20,6 @@ AT_THE_ROD_M = 1.5
 LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.3
 #: Straight distance over line out that leaves a slight bow.
 SLIGHT_BOW = 0.99
-
-Leg = list[float]
 
 
 @dataclass(frozen=True)
@@ -58,19 +56,18 @@ def leg(
     near: float | None = None, till_bottom: bool = False, clear: float = 0.0, tight: float = 0.0,
 ) -> Leg:  # fmt: skip
     """One leg: at most ``seconds`` of reeling (m/s) and tip motion (m/s), with its ends."""
-    return [
-        seconds,
-        reel,
-        tip_x,
-        tip_z,
-        chain.FAR if to_depth is None else to_depth,
-        -chain.FAR,
-        -chain.FAR if near is None else near,
-        1.0 if till_bottom else 0.0,
-        float(index),
-        clear,
-        tight,
-    ]
+    return Leg(
+        time=seconds,
+        reel=reel,
+        tip_x=tip_x,
+        tip_z=tip_z,
+        depth=FAR if to_depth is None else to_depth,
+        near=-FAR if near is None else near,
+        bottom=1.0 if till_bottom else 0.0,
+        phase=float(index),
+        clear=clear,
+        tight=tight,
+    )
 
 
 def take_up(index: int) -> Leg:
@@ -111,7 +108,7 @@ def _seconds(i: int, p: Phase, default: float | None = None) -> float:
 def _retrieve(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """A steady reel, to the rod or for a time."""
     speed = _speed(i, p)
-    longest = scene.distance_m * 1.6 / speed + 30.0
+    longest = LONGEST_WAYS * scene.distance_m / speed + LONGEST_MORE_S
     return [leg(i, p.for_s if p.for_s is not None else longest, reel=speed, near=AT_THE_ROD_M)]
 
 
@@ -237,7 +234,7 @@ def legs_of(program: Sequence[Phase], first: int, scene: Scene) -> list[Leg]:
             moved = abs(target - tip) / LIFT_M_S
             if moved > 0.0:
                 rate = (tip - target) / moved
-                legs.append(leg(i, moved, reel=made[0][chain.LEG_REEL], tip_z=rate, near=made[0][chain.LEG_NEAR]))
+                legs.append(leg(i, moved, reel=made[0].reel, tip_z=rate, near=made[0].near))
             tip = target
         legs += made
     spent = sum(_nominal(row, scene) for row in legs)
@@ -250,10 +247,10 @@ def legs_of(program: Sequence[Phase], first: int, scene: Scene) -> list[Leg]:
 
 def _nominal(row: Leg, scene: Scene) -> float:
     """How long a leg is meant to take: a retrieve to the rod by its speed, the rest by their limit."""
-    if row[chain.LEG_NEAR] > 0.0 and row[chain.LEG_REEL] > 0.0:
-        return min(row[chain.LEG_TIME], scene.distance_m / row[chain.LEG_REEL])
-    if row[chain.LEG_TIGHT] > 0.0:
+    if row.near > 0.0 and row.reel > 0.0:
+        return min(row.time, scene.distance_m / row.reel)
+    if row.tight > 0.0:
         return 1.0
-    if row[chain.LEG_BOTTOM] > 0.5 or row[chain.LEG_DEPTH] < chain.FAR:
-        return min(row[chain.LEG_TIME], scene.deepest_m / max(scene.fall_m_s, 0.05))
-    return row[chain.LEG_TIME]
+    if row.bottom > 0.5 or row.depth < FAR:
+        return min(row.time, scene.deepest_m / max(scene.fall_m_s, 0.05))
+    return row.time

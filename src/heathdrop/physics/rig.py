@@ -28,7 +28,7 @@ from heathdrop.units import GRAVITY_M_S2, kilograms, square_metres
 
 @dataclass(frozen=True)
 class Lure:
-    """What the simulation needs of a rig, SI: kg, N, m²; ``glide_ratio`` sideways per down."""
+    """What the simulation needs of a rig, SI: kg, N, m²; ``glide_ratio`` sideways per down, ``bottom_grip`` friction."""
 
     mass_kg: float
     net_weight_n: float
@@ -37,6 +37,7 @@ class Lure:
     run_lift_area_m2: float
     glide_ratio: float = 0.0
     fades: bool = True
+    bottom_grip: float = 0.5
 
 
 @dataclass(frozen=True)
@@ -205,7 +206,7 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
     )
 
 
-def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_f: float = 60.0) -> Lure:
+def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_f: float) -> Lure:
     """The rig's mass, net weight, areas and glide in water of the given density and temperature."""
     grams = 1e-3
     plastic = catalog.materials[rig.plastic.material]
@@ -228,6 +229,7 @@ def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_
         run_drag_area_m2=square_metres(sum(areas.run)),
         run_lift_area_m2=square_metres(sum(areas.lift)),
         glide_ratio=glide,
+        bottom_grip=catalog.model.bottom_grip,
     )
 
 
@@ -240,7 +242,7 @@ class Spread:
     lift: float
 
 
-def spread_of(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> Spread:
+def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
     """Spread of the rig's areas from its parts' spreads, taken as independent."""
     source = catalog.provenance
     areas = areas_of(catalog, rig, temperature_f)

@@ -13,15 +13,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import Cast, fly, line_row, lure_row
+from heathdrop.physics.cast import Cast, fly, line_params, lure_params
 from heathdrop.physics.fall import depth_after_s
+from heathdrop.physics.kernels.records import FAR, rows_of
+from heathdrop.physics.kernels.search import replay
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
-from heathdrop.sizing import search_loop as loop
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import BOARD, Tuned, grid_of, scene_of, shared_out
+from heathdrop.sizing.tune import BOARD, Tuned, scene_of, shared_out
 
 #: Normal quantile of a two-sided 80 % band.
 EIGHTY = 1.2816
@@ -79,7 +80,7 @@ def _counted(program: Sequence[Phase], seconds: float) -> Sequence[Phase]:
     return [replace(program[0], to_depth_m=None, for_s=seconds), *program[1:]]
 
 
-def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float = 60.0) -> tuple[float, float]:
+def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float) -> tuple[float, float]:
     """Low and high factors of the fall rate: v goes as area to the power −1/2."""
     sigma = 0.5 * spread_of(catalog, rig, temperature_f).fall
     return math.exp(-EIGHTY * sigma), math.exp(EIGHTY * sigma)
@@ -90,31 +91,33 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
     if not rated:
         return []
     line, water, cast = sizing.line, sizing.water, sizing.cast
+    temperature = sizing.scenario.conditions.water_temp_f
     rigs = [(r.rig, r.lure, r.tuned, r.countdown_s) for r in rated]
     lures, lines, settings = [], [], []
     for rig, lure, tuned, seconds in rigs:
-        for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water):
-            lures.append(lure_row(moved))
-            lines.append(line_row(on, water))
+        for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water, temperature):
+            lures.append(lure_params(moved))
+            lines.append(line_params(on, water))
             settings.append((tuned.pace_m_s, start))
-    results = np.zeros((len(lures), loop.RESULT_COLUMNS))
-    scene = scene_of(line, water, cast, (0.0, 1.0), 1e6)
-    packed = (np.array(lures), np.array(lines), scene, np.array(settings), grid_of(BOARD), results)
-    shared_out(loop.replay, len(lures), *packed)
-    means = results[:, loop.R_MEAN].reshape(len(rigs), -1)
+    results = np.zeros((len(lures), len(Tuned._fields)))
+    scene = scene_of(line, water, cast, (0.0, 1.0), FAR)
+    packed = (rows_of(lures), rows_of(lines), scene, rows_of(settings), BOARD.grid(), results)
+    shared_out(replay, len(lures), *packed)
+    means = results[:, Tuned._fields.index("mean_m")].reshape(len(rigs), -1)
     found = []
     for (rig, _, _, _), row in zip(rigs, means, strict=True):
         off = EIGHTY * float(np.sqrt(np.sum((row[1:] - row[0]) ** 2)))
-        low, high = fall_factors(catalog, rig)
+        low, high = fall_factors(catalog, rig, temperature)
         found.append(Bands(low, high, max(0.0, float(row[0]) - off), float(row[0]) + off))
     return found
 
 
 def _moved(
-    catalog: Catalog, rig: Rig, lure: Lure, tuned: Tuned, seconds: float, line: Line, water: Water
+    catalog: Catalog, rig: Rig, lure: Lure, tuned: Tuned, seconds: float, line: Line, water: Water,
+    temperature_f: float,
 ) -> list[tuple[Lure, Line, float]]:
     """The prediction, then each uncertain quantity moved by one sigma."""
-    s = spread_of(catalog, rig)
+    s = spread_of(catalog, rig, temperature_f)
     start = tuned.start_depth_m
     thick = catalog.provenance["lines"]["diameters_mm"].spread
     heavier_fall = replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall))

@@ -100,9 +100,9 @@ def _off(value: float, band: tuple[float, float]) -> float:
     return max(math.log(band[0] / value), math.log(value / band[1]), 0.0) if value > 0.0 else 9.0
 
 
-def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water) -> float:
+def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water, temperature_f: float) -> float:
     """A rig's promise without a cast: its fall, action and profile against the targets, as a log (0 best)."""
-    lure = lure_of(catalog, rig, water.density_kg_m3)
+    lure = lure_of(catalog, rig, water.density_kg_m3, temperature_f)
     fall = math.sqrt(2.0 * max(lure.net_weight_n, 0.0) / (water.density_kg_m3 * lure.fall_drag_area_m2)) / M_PER_FT
     action = (action_of(rig) - targets.action) / 1.2
     off = (_off(fall, targets.fall_ft_s) / FALL_EDGE) ** 2 + (_off(max(bulk_of(rig), 0.1), targets.bulk_cm2) / PROFILE_EDGE) ** 2
@@ -122,7 +122,7 @@ def _distinct(pieces: Sequence[T], alike: Callable[[T], object]) -> list[T]:
     return list(kept.values())
 
 
-def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets: Targets, water: Water) -> list[Rig]:
+def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets: Targets, water: Water, temperature_f: float) -> list[Rig]:
     """The box's pairs for these families: all of them, or the most promising for every head when there are too many.
 
     Pieces that are alike (same weight and metal; same shape, plastic and length to a quarter inch) are tried once.
@@ -136,6 +136,6 @@ def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets:
         rows = [[pair(catalog, h, t) for t in trailers] for h in heads]
         if sum(map(len, rows)) > MOST_PAIRS:
             share = max(2, MOST_PAIRS // len(rows))
-            rows = [sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water))[:share] for r in rows]
+            rows = [sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water, temperature_f))[:share] for r in rows]
         found += [rig for row in rows for rig in row]
     return found

@@ -131,7 +131,7 @@ def candidates(setting: Setting, tackle: Tackle) -> list[Rig]:
     standard = standard_rigs(catalog, scenario.families, setting.leanings) if scenario.box != "mine" else []
     if scenario.box == "standard":
         return standard
-    own = box_rigs(catalog, tackle, scenario.families, setting.targets, setting.water)
+    own = box_rigs(catalog, tackle, scenario.families, setting.targets, setting.water, scenario.conditions.water_temp_f)
     if not own and scenario.box == "mine":
         names = ", ".join(catalog.families[f].name for f in scenario.families)
         raise BadInput("box", "mine", f"standard or both until your box holds a head for a {names} and a trailer")

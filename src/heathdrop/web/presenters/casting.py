@@ -9,7 +9,6 @@ import numpy as np
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.physics import chain
 from heathdrop.physics.cast import CastResult, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.line import line_by_test
@@ -17,7 +16,7 @@ from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.program import WAY, WAYS, Way, play
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import M_PER_IN, feet, metres, ounces_as_written
+from heathdrop.units import M_PER_FT, M_PER_IN, feet, metres, ounces_as_written
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 
 LINES = (
@@ -191,13 +190,13 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
             [round(feet(x), 2), round(feet(z), 2)] for x, z in zip(result.distance_m[every], result.depth_m[every], strict=True)
         ]
 
-    line = [np.round(shape / 0.3048, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
+    line = [np.round(shape / M_PER_FT, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
     found = {
         "t": np.round(own.time_s[keep], 2).tolist(),
         "lure": track(own),
         "line": line,
         "bottom": own.on_bottom[keep].astype(int).tolist(),
-        "reeling": (own.samples[keep, chain.S_PHASE] > 0).astype(int).tolist(),
+        "reeling": (own.samples.phase[keep] > 0).astype(int).tolist(),
         "rivals": [track(r.result) for r in rivals],
         "scales": {name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y} for name, s in scales.items()},
     }

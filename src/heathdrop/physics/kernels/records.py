@@ -1,0 +1,175 @@
+"""What the kernels take and give, by name. SI throughout; every array is one-dimensional and float64.
+
+Numba takes these as they are. Rows of a batch travel as two-dimensional arrays whose columns are the
+fields in order; only :func:`lure_at`, :func:`line_at`, :func:`leg_at` and :func:`limits_at` read them back.
+"""
+
+from __future__ import annotations
+
+from typing import Any, NamedTuple, TypeAlias
+
+import numpy as np
+from numpy.typing import NDArray
+
+from heathdrop.physics.kernels import compiled
+
+Floats: TypeAlias = NDArray[np.float64]
+#: Stands for "no such end": finite, because the compiled code assumes finite numbers.
+FAR = 1e9
+#: The useful part of a retrieve: lure between these shares of the cast away.
+USEFUL_FAR, USEFUL_NEAR = 0.8, 0.2
+#: Line lies on the surface from a fifth of the cast, at most 4 m, from the tip (practice).
+MEETS_SHARE, MEETS_MOST_M = 0.2, 4.0
+#: A retrieve is given up after this many times its own length at its pace, and this long besides.
+LONGEST_WAYS, LONGEST_MORE_S = 1.6, 30.0
+
+
+class LureParams(NamedTuple):
+    """A lure: kg, N, m² (run drag, fall drag, lift), 1 where lift fades in a dive, friction on the bottom."""
+
+    mass: float
+    weight: float
+    run: float
+    fall: float
+    lift: float
+    fades: float
+    grip: float
+
+
+class LineParams(NamedTuple):
+    """A line in its water: m², kg/m³, and drag terms per metre (½ρd, 10(ν/d)^⅔, ½ρπdCt), water kg/m³."""
+
+    area: float
+    density: float
+    normal: float
+    viscous: float
+    tangent: float
+    water: float
+
+
+class Leg(NamedTuple):
+    """One leg of a programme: at most ``time`` s of reeling and tip motion (m/s), and what ends it."""
+
+    time: float
+    reel: float = 0.0
+    tip_x: float = 0.0
+    tip_z: float = 0.0
+    depth: float = FAR
+    rise: float = -FAR
+    near: float = -FAR
+    bottom: float = 0.0
+    phase: float = 0.0
+    clear: float = 0.0
+    tight: float = 0.0
+
+
+class Grid(NamedTuple):
+    """How finely: node fractions 0..1, step (m of motion), longest step (s)."""
+
+    mesh: Floats
+    step_m: float
+    longest_s: float
+
+
+class Start(NamedTuple):
+    """Where the line is laid: lure's distance and depth, tip height above water (m), the clock (s)."""
+
+    x: float
+    z: float
+    tip: float
+    t: float
+
+
+class Samples(NamedTuple):
+    """A cast as recorded, one entry per sample: s, m, N; phase, 1 on the bottom, tip, line out (m)."""
+
+    t: Floats
+    x: Floats
+    z: Floats
+    tension: Floats
+    phase: Floats
+    bottom: Floats
+    tip_x: Floats
+    tip_z: Floats
+    line: Floats
+
+
+class Band(NamedTuple):
+    """A depth band and the cover's top, m."""
+
+    top: float
+    low: float
+    cover: float
+
+
+class Scene(NamedTuple):
+    """What every cast of a search shares: line, bottom rows, cast and tip height (m), depth band."""
+
+    line: LineParams
+    bottom: Floats
+    distance: float
+    tip: float
+    band: Band
+
+
+class Limits(NamedTuple):
+    """What one rig may do: paces (m/s) and the deepest start of its retrieve (m)."""
+
+    slowest_m_s: float
+    fastest_m_s: float
+    deepest_start_m: float
+
+
+class Tuned(NamedTuple):
+    """A rig's best setting for the band and what it does there; m, m/s, shares 0..1."""
+
+    pace_m_s: float
+    start_depth_m: float
+    soft_share: float
+    in_band: float
+    mean_m: float
+    shallowest_m: float
+    deepest_m: float
+    in_cover: float
+    comfort: float
+
+
+#: A record without arrays, as it stands in a row of a batch.
+Row: TypeAlias = LureParams | LineParams | Leg | Limits
+
+
+def rows_of(records: Any) -> Floats:
+    """Records of one kind as rows of a two-dimensional array."""
+    return np.array(list(records), dtype=np.float64)
+
+
+def samples_room(count: int) -> Samples:
+    """Room for ``count`` samples."""
+    return Samples(*(np.zeros(count) for _ in Samples._fields))
+
+
+@compiled
+def lure_at(rows: Floats, i: int) -> LureParams:
+    """Row ``i`` of a batch of lures."""
+    return LureParams(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6])
+
+
+@compiled
+def line_at(rows: Floats, i: int) -> LineParams:
+    """Row ``i`` of a batch of lines."""
+    return LineParams(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5])
+
+
+@compiled
+def leg_at(rows: Floats, i: int) -> Leg:
+    """Row ``i`` of a programme."""
+    return Leg(
+        rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6], rows[i, 7],
+        rows[i, 8], rows[i, 9], rows[i, 10],
+    )  # fmt: skip
+
+
+@compiled
+def limits_at(rows: Floats, i: int) -> Limits:
+    """Row ``i`` of a batch of limits."""
+    return Limits(rows[i, 0], rows[i, 1], rows[i, 2])

@@ -1,0 +1,243 @@
+"""The compiled search: each rig's best pace and starting depth for a depth band.
+
+For every rig a few casts are tried: the middle of its pace band with the count
+at the middle of the depth band; when that is not enough, the end of the pace
+band that helps, the pace between whose mean depth meets the middle, then small
+moves of count and pace around the best so far. The winner is simulated once
+more at board fidelity and measured there.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from heathdrop.physics.kernels import compiled
+from heathdrop.physics.kernels.march import run_chain
+from heathdrop.physics.kernels.records import (
+    FAR,
+    LONGEST_MORE_S,
+    LONGEST_WAYS,
+    USEFUL_FAR,
+    USEFUL_NEAR,
+    Floats,
+    Grid,
+    Limits,
+    LureParams,
+    Samples,
+    Scene,
+    Start,
+    Tuned,
+    limits_at,
+    line_at,
+    lure_at,
+)
+
+#: Softness of the band's edges: a lure this far outside (m) counts e^-1.
+EDGE_M = 0.3048
+FALL_BACK_WEIGHT = 1e-3
+#: How much less a pace at the edge of the mood's band is worth than one at its middle: e^-0.5.
+EDGE_COMFORT = 0.5
+#: Share of a miss that the count is moved by.
+SHIFT = 0.7
+#: Worth at which the search stops looking.
+GOOD_ENOUGH = 0.985
+#: Seconds between two samples of a trial; the cast ends just inside the useful part's near end.
+TRIAL_SAMPLE_S, TRIAL_ENDS = 0.25, 0.95 * USEFUL_NEAR
+#: The last small step of pace, as a factor, and the least move of the count worth a cast (m).
+PACE_STEP, LEAST_MOVE_M = 0.08, 0.05
+
+
+@compiled
+def comfort(pace: float, limits: Limits) -> float:
+    """Worth of a pace for fish of this mood: 1 at the band's (log) middle, e^-0.5 at its edges."""
+    half = 0.5 * math.log(limits.fastest_m_s / limits.slowest_m_s)
+    off = math.log(pace / math.sqrt(limits.slowest_m_s * limits.fastest_m_s)) / half
+    return math.exp(-EDGE_COMFORT * off * off)
+
+
+@compiled
+def measure(out: Samples, k: int, scene: Scene, pace: float, start: float, worth: float) -> Tuned:
+    """The useful part of ``k`` samples against the band, as the setting they were cast with."""
+    count = 0
+    soft = inside = total = covered = deep = 0.0
+    high = FAR
+    top, low = scene.band.top, scene.band.low
+    for i in range(k):
+        x, z = out.x[i], out.z[i]
+        if x > USEFUL_FAR * scene.distance or x < USEFUL_NEAR * scene.distance:
+            continue
+        off = max(top - z, z - low)
+        if off <= 0.0:
+            inside += 1.0
+            soft += 1.0
+        else:
+            soft += math.exp(-(off / EDGE_M) * (off / EDGE_M))
+        if z > scene.band.cover:
+            covered += 1.0
+        total += z
+        high = min(high, z)
+        deep = max(deep, z)
+        count += 1
+    if count == 0:
+        return Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, worth)
+    return Tuned(pace, start, soft / count, inside / count, total / count, high, deep, covered / count, worth)
+
+
+@compiled
+def _room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats]:
+    """Scratch for one cast: samples, shapes (none) and one leg."""
+    samples = int((LONGEST_WAYS * distance / slowest + LONGEST_MORE_S) / TRIAL_SAMPLE_S) + 8
+    out = Samples(
+        np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples),
+        np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples),
+    )  # fmt: skip
+    legs = np.zeros((1, 11))
+    legs[0, 4] = FAR
+    legs[0, 5] = -FAR
+    legs[0, 6] = TRIAL_ENDS * distance
+    return out, np.zeros((0, 0, 2)), legs
+
+
+@compiled
+def try_one(
+    lure: LureParams,
+    scene: Scene,
+    grid: Grid,
+    limits: Limits,
+    pace: float,
+    start: float,
+    room: tuple[Samples, Floats, Floats],
+) -> Tuned:
+    """Simulate one pace and starting depth and measure it."""
+    out, shapes, legs = room
+    legs[0, 0] = LONGEST_WAYS * scene.distance / pace + LONGEST_MORE_S
+    legs[0, 1] = pace
+    begin = Start(scene.distance, start, scene.tip, 0.0)
+    k = run_chain(lure, scene.line, scene.bottom, legs, grid, begin, TRIAL_SAMPLE_S, out, shapes)
+    return measure(out, k, scene, pace, start, comfort(pace, limits))
+
+
+@compiled
+def _worth(found: Tuned) -> float:
+    """What the search maximises: the softened share in the band times the pace's comfort."""
+    return found.soft_share * found.comfort
+
+
+@compiled
+def _better(trial: Tuned, best: Tuned, target: float) -> Tuned:
+    """The one worth more (a near tie goes to the mean nearer the middle)."""
+    new = _worth(trial) - FALL_BACK_WEIGHT * abs(trial.mean_m - target)
+    old = _worth(best) - FALL_BACK_WEIGHT * abs(best.mean_m - target)
+    return trial if new > old else best
+
+
+@compiled
+def _find(
+    lure: LureParams,
+    scene: Scene,
+    grid: Grid,
+    limits: Limits,
+    refine: bool,
+    room: tuple[Samples, Floats, Floats],
+) -> Tuned:
+    """One rig's search at search fidelity."""
+    target = 0.5 * (scene.band.top + scene.band.low)
+    deepest = limits.deepest_start_m
+    start = min(target, deepest)
+    middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
+    best = try_one(lure, scene, grid, limits, middle, start, room)
+    if _worth(best) >= GOOD_ENOUGH:
+        return best
+    at_middle = best.mean_m
+    other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
+    trial = try_one(lure, scene, grid, limits, other, start, room)
+    at_other = trial.mean_m
+    best = _better(trial, best, target)
+    if (at_middle - target) * (at_other - target) < 0.0:
+        share = (at_middle - target) / (at_middle - at_other)
+        trial = try_one(lure, scene, grid, limits, middle * (other / middle) ** share, start, room)
+        best = _better(trial, best, target)
+    if _worth(best) < GOOD_ENOUGH:
+        # Count further down when it runs high at its best, less when it runs deep.
+        z0 = min(deepest, max(LEAST_MOVE_M, best.start_depth_m + SHIFT * (target - best.mean_m)))
+        if abs(z0 - best.start_depth_m) > LEAST_MOVE_M:
+            trial = try_one(lure, scene, grid, limits, best.pace_m_s, z0, room)
+            best = _better(trial, best, target)
+    if refine and _worth(best) < GOOD_ENOUGH:
+        # Then a small step of pace: toward the band while out of it, toward the mood's middle once in it.
+        off = target - best.mean_m
+        within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
+        slower = best.pace_m_s > middle if within else off > 0.0
+        step = 1.0 - PACE_STEP if slower else 1.0 + PACE_STEP
+        near = min(limits.fastest_m_s, max(limits.slowest_m_s, best.pace_m_s * step))
+        trial = try_one(lure, scene, grid, limits, near, best.start_depth_m, room)
+        best = _better(trial, best, target)
+    return best
+
+
+@compiled
+def _put(results: Floats, i: int, found: Tuned) -> None:
+    """Write a setting into row ``i`` of the results, its fields in order."""
+    results[i, 0] = found.pace_m_s
+    results[i, 1] = found.start_depth_m
+    results[i, 2] = found.soft_share
+    results[i, 3] = found.in_band
+    results[i, 4] = found.mean_m
+    results[i, 5] = found.shallowest_m
+    results[i, 6] = found.deepest_m
+    results[i, 7] = found.in_cover
+    results[i, 8] = found.comfort
+
+
+@compiled
+def search(
+    lures: Floats,
+    limits: Floats,
+    scene: Scene,
+    coarse: Grid,
+    fine: Grid,
+    refine: bool,
+    results: Floats,
+    first: int,
+    last: int,
+) -> None:
+    """Search rigs ``first`` to ``last``; writes one row of ``results`` (a :class:`Tuned`) for each.
+
+    ``lures`` and ``limits`` have a row for each rig. ``refine`` measures the winner once more at the
+    ``fine`` grid.
+    """
+    slowest = FAR
+    for i in range(first, last):
+        slowest = min(slowest, limits[i, 0])
+    room = _room(scene.distance, slowest)
+    for i in range(first, last):
+        lure, mine = lure_at(lures, i), limits_at(limits, i)
+        found = _find(lure, scene, coarse, mine, refine, room)
+        if refine:
+            found = try_one(lure, scene, fine, mine, found.pace_m_s, found.start_depth_m, room)
+        _put(results, i, found)
+
+
+@compiled
+def replay(
+    lures: Floats,
+    lines: Floats,
+    scene: Scene,
+    settings: Floats,
+    grid: Grid,
+    results: Floats,
+    first: int,
+    last: int,
+) -> None:
+    """Simulate each lure on its own line at its own setting (pace m/s, start m) and measure it."""
+    slowest = FAR
+    for i in range(settings.shape[0]):
+        slowest = min(slowest, settings[i, 0])
+    room = _room(scene.distance, slowest)
+    any_pace = Limits(0.1, 1.0, FAR)
+    for i in range(first, last):
+        own = Scene(line_at(lines, i), scene.bottom, scene.distance, scene.tip, scene.band)
+        found = try_one(lure_at(lures, i), own, grid, any_pace, settings[i, 0], settings[i, 1], room)
+        _put(results, i, found)
