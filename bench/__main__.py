@@ -27,8 +27,14 @@ from heathdrop.sizing.tune import Limits, scene_of, tune
 from heathdrop.warmth import warm_up
 
 PORT = 8653
-WATER = {"water_temp_f": 58, "trend": "rising", "clarity_ft": 3, "bottom_depth_ft": 9, "fish_depth_ft": 6,
-         "cover": {"kind": "submerged-grass", "top_depth_ft": 7}}  # fmt: skip
+WATER = {
+    "water_temp_f": 58,
+    "trend": "rising",
+    "clarity_ft": 3,
+    "bottom_depth_ft": 9,
+    "fish_depth_ft": 6,
+    "cover": {"kind": "submerged-grass", "top_depth_ft": 7},
+}
 FOUR = ["swim-jig", "bladed-jig", "spinnerbait", "underspin"]
 
 
@@ -47,13 +53,28 @@ def said(name: str, ms: list[float], ask: float | None = None) -> None:
     """Print the median, the 95th percentile and what was asked."""
     p95 = statistics.quantiles(ms, n=20)[-1]
     wish = f"   asked p95 ≤ {ask:.0f}: {'met' if p95 <= ask else 'NOT met'}" if ask else ""
-    print(f"{name:62s} median {statistics.median(ms):7.1f} ms   p95 {p95:7.1f} ms   n={len(ms)}{wish}", flush=True)
+    print(
+        f"{name:62s} median {statistics.median(ms):7.1f} ms   p95 {p95:7.1f} ms   n={len(ms)}{wish}",
+        flush=True,
+    )
 
 
 @contextmanager
-def server(folder: Path, env: dict[str, str] | None = None) -> Iterator[tuple[subprocess.Popen[bytes], float]]:
+def server(
+    folder: Path, env: dict[str, str] | None = None
+) -> Iterator[tuple[subprocess.Popen[bytes], float]]:
     """The real server in its own process; yields it and the seconds to its first answer."""
-    argv = [sys.executable, "-m", "heathdrop.cli", "serve", "--demo", "--port", str(PORT), "--data", str(folder / "b.sqlite")]
+    argv = [
+        sys.executable,
+        "-m",
+        "heathdrop.cli",
+        "serve",
+        "--demo",
+        "--port",
+        str(PORT),
+        "--data",
+        str(folder / "b.sqlite"),
+    ]
     begun = time.perf_counter()
     process = subprocess.Popen(argv, env={**os.environ, **(env or {})}, stdout=subprocess.DEVNULL)
     try:
@@ -93,7 +114,10 @@ def core() -> None:
         many = (lures * 3)[:count]
         limits = [Limits(0.5, 0.9, 2.6)] * count
         ms = timed(lambda _, m=many, x=limits: tune(m, x, scene), 3)
-        print(f"  search of {count:5d} rigs {statistics.median(ms):7.0f} ms, {statistics.median(ms) / count:.2f} ms a rig")
+        print(
+            f"  search of {count:5d} rigs {statistics.median(ms):7.0f} ms, "
+            f"{statistics.median(ms) / count:.2f} ms a rig"
+        )
 
 
 def through_http() -> None:
@@ -113,16 +137,28 @@ def through_http() -> None:
 
                 said("size, 4 families, 288 rigs each at its own best", timed(sized, 40), 400)
                 one = "family=swim-jig&fish_depth_ft"
-                page = timed(lambda k: web.get(f"/?{one}={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40)
+                page = timed(
+                    lambda k: web.get(f"/?{one}={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40
+                )
                 said("page, one control moved, family chosen: board of 72 rigs", page, 150)
-                page = timed(lambda k: web.get(f"/?fish_depth_ft={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40)
+                page = timed(
+                    lambda k: web.get(f"/?fish_depth_ft={3 + k / 10:.1f}", headers=hx).raise_for_status(), 40
+                )
                 said("page, one control moved, all families called, then the board", page, 200)
-                cast = timed(lambda k: web.get(f"/?view=cast&lift_in={1 + k / 10:.1f}&way=hop", headers=hx).raise_for_status(), 40)
+                cast = timed(
+                    lambda k: web.get(
+                        f"/?view=cast&lift_in={1 + k / 10:.1f}&way=hop", headers=hx
+                    ).raise_for_status(),
+                    40,
+                )
                 said("Cast view, one control moved for one rig", cast, 150)
                 print(f"peak memory of the server: {peak_mb(process.pid):.0f} MB (asked: 400)", flush=True)
     with tempfile.TemporaryDirectory() as folder:
         fill_box(Path(folder) / "b.sqlite")
-        with server(Path(folder)) as (process, _), httpx.Client(base_url=f"http://127.0.0.1:{PORT}", timeout=60) as web:
+        with (
+            server(Path(folder)) as (process, _),
+            httpx.Client(base_url=f"http://127.0.0.1:{PORT}", timeout=60) as web,
+        ):
             large_box(web)
             print(f"peak memory of the server with the large box: {peak_mb(process.pid):.0f} MB", flush=True)
 
@@ -131,14 +167,25 @@ def large_box(web: httpx.Client) -> None:
     """400 heads and 600 trailers: the list, a filter, an edit, a sizing."""
     token = token_of(web)
     listed = {"hx-request": "true", "hx-target": "boxlist"}
-    said("box of 400 heads and 600 trailers opens", timed(lambda _: web.get("/box").raise_for_status(), 20), 200)
+    said(
+        "box of 400 heads and 600 trailers opens",
+        timed(lambda _: web.get("/box").raise_for_status(), 20),
+        200,
+    )
     words = ("craw", "3/8", "swim jig", "paddle")
-    found = timed(lambda k: web.get("/box", params={"q": words[k % 4]}, headers=listed).raise_for_status(), 20)
+    found = timed(
+        lambda k: web.get("/box", params={"q": words[k % 4]}, headers=listed).raise_for_status(), 20
+    )
     said("it is filtered", found, 200)
-    edit = timed(lambda k: web.post(f"/box/{k + 1}", data={"token": token, "quantity": k % 9}).raise_for_status(), 20)
+    edit = timed(
+        lambda k: web.post(f"/box/{k + 1}", data={"token": token, "quantity": k % 9}).raise_for_status(), 20
+    )
     said("a piece is edited", edit, 200)
     picked = timed(
-        lambda k: web.get("/", params={"box": "mine", "family": "swim-jig", "fish_depth_ft": 3 + k / 10}).raise_for_status(), 20
+        lambda k: web.get(
+            "/", params={"box": "mine", "family": "swim-jig", "fish_depth_ft": 3 + k / 10}
+        ).raise_for_status(),
+        20,
     )
     said("a rig is sized from it", picked, 1000)
 

@@ -25,12 +25,18 @@ def fill_box(path: Path) -> None:
         for k in range(HEADS):
             family = next(families)
             oz = family.weights_oz[k // 11 % len(family.weights_oz)]
-            items.add(session, "head", {"family": family.id, "weight_oz": oz, "mass_g": round(oz * 28.35 + k % 7 * 0.11, 2)})
+            items.add(
+                session,
+                "head",
+                {"family": family.id, "weight_oz": oz, "mass_g": round(oz * 28.35 + k % 7 * 0.11, 2)},
+            )
         for k in range(TRAILERS):
             shape = next(shapes)
             length = round(shape.length_in * (0.7 + 0.05 * (k // 9 % 12)), 2)
             items.add(
-                session, "trailer", {"shape": shape.id, "length_in": length, "mass_g": round(shape.mass_g * (1 + k % 5 / 50), 2)}
+                session,
+                "trailer",
+                {"shape": shape.id, "length_in": length, "mass_g": round(shape.mass_g * (1 + k % 5 / 50), 2)},
             )
     database.close()
 

@@ -41,20 +41,32 @@ def keep(figure: plt.Figure, name: str) -> None:
 def reference_study() -> list[str]:
     """200 casts against the reference: a table of errors and a picture."""
     depths = against_reference(catalogue.load(), CASTS, SEED)
-    figure, axes = new_figure(f"{CASTS} random casts, depth along the retrieve", "reference, m", "Heathdrop, m")
+    figure, axes = new_figure(
+        f"{CASTS} random casts, depth along the retrieve", "reference, m", "Heathdrop, m"
+    )
     axes.plot([0, depths[:, 0].max()], [0, depths[:, 0].max()], color=PEAT, lw=0.8)
     for k, (name, colour) in enumerate((("display", HEATHER), ("board", GORSE), ("search", MOSS))):
-        axes.plot(depths[:, 0].ravel(), depths[:, k + 1].ravel(), ".", ms=2.5, color=colour, label=name, rasterized=True)
+        axes.plot(
+            depths[:, 0].ravel(),
+            depths[:, k + 1].ravel(),
+            ".",
+            ms=2.5,
+            color=colour,
+            label=name,
+            rasterized=True,
+        )
     axes.legend()
     keep(figure, "reference")
     rows = [
-        "| fidelity | median error | of depth | 95 % of casts within | worst anywhere | casts past 0.15 m and 7 % |",
+        "| fidelity | median error | of depth | 95 % of casts within | worst anywhere | casts past "
+        "0.15 m and 7 % |",
         "|---|---|---|---|---|---|",
     ]
     for k, name in enumerate(("display", "board", "search")):
         e = errors_of(depths, k + 1)
         rows.append(
-            f"| {name} | {e['median_m'] * 100:.1f} cm | {e['median_share'] * 100:.1f} % | {e['p95_m'] * 100:.0f} cm "
+            f"| {name} | {e['median_m'] * 100:.1f} cm | {e['median_share'] * 100:.1f} % | "
+            f"{e['p95_m'] * 100:.0f} cm "
             f"| {e['worst_m'] * 100:.0f} cm | {e['beyond']:.0f} of {CASTS} |"
         )
     return [f"## Against the reference\n\n{CASTS} casts, seed {SEED}, {len(SHARES)} places on each.\n", *rows]
@@ -62,14 +74,18 @@ def reference_study() -> list[str]:
 
 def refinement_study() -> list[str]:
     cat = catalogue.load()
-    figure, axes = new_figure("Refinement, mean of 8 casts", "segments (line), step in mm (dashes)", "mean depth error, m")
+    figure, axes = new_figure(
+        "Refinement, mean of 8 casts", "segments (line), step in mm (dashes)", "mean depth error, m"
+    )
     tables = [refinement(d) for d in draws(cat, 8, seed=5)]
     out = ["\n## Refinement\n"]
     for key, style, unit in (("segments", "-o", "segments"), ("step_mm", "--s", "mm")):
         xs = [x for x, _ in tables[0][key]]
         ys = np.mean([[y for _, y in t[key]] for t in tables], axis=0)
         axes.loglog(xs, ys, style, color=HEATHER if key == "segments" else GORSE)
-        out.append(f"- by {unit}: " + ", ".join(f"{x:g}: {y * 100:.2f} cm" for x, y in zip(xs, ys, strict=True)))
+        out.append(
+            f"- by {unit}: " + ", ".join(f"{x:g}: {y * 100:.2f} cm" for x, y in zip(xs, ys, strict=True))
+        )
     keep(figure, "refinement")
     return out
 
@@ -87,8 +103,10 @@ def band_study() -> list[str]:
     ratio = np.nanmedian([f["mean_ratio"] for f in found])
     return [
         "\n## Bands\n",
-        f"20 casts, 300 samples each: fall {fall.mean() * 100:.0f} % inside ({fall.min() * 100:.0f} to {fall.max() * 100:.0f}), "
-        f"mean depth {mean.mean() * 100:.0f} % ({mean.min() * 100:.0f} to {mean.max() * 100:.0f}); our depth band is "
+        f"20 casts, 300 samples each: fall {fall.mean() * 100:.0f} % inside ({fall.min() * 100:.0f} "
+        f"to {fall.max() * 100:.0f}), "
+        f"mean depth {mean.mean() * 100:.0f} % ({mean.min() * 100:.0f} to {mean.max() * 100:.0f}); "
+        "our depth band is "
         f"{ratio:.2f} times the sampled one (median).",
     ]
 
@@ -97,10 +115,14 @@ def line_study() -> list[str]:
     """The old argument: the same jig, count and pace on four lines."""
     cat, water = catalogue.load(), water_at(58)
     lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "paddle-tail"), water.density_kg_m3, 60.0)
-    figure, axes = new_figure("3/8 oz swim jig, paddle-tail, 1.6 ft/s: four lines", "ft from the rod", "depth, ft")
+    figure, axes = new_figure(
+        "3/8 oz swim jig, paddle-tail, 1.6 ft/s: four lines", "ft from the rod", "depth, ft"
+    )
     out, base = ["\n## Lines\n"], math.nan
     for (material, test), colour in zip(
-        (("fluorocarbon", 15), ("fluorocarbon", 20), ("nylon", 15), ("nylon", 20)), (PEAT, HEATHER, GORSE, MOSS), strict=True
+        (("fluorocarbon", 15), ("fluorocarbon", 20), ("nylon", 15), ("nylon", 20)),
+        (PEAT, HEATHER, GORSE, MOSS),
+        strict=True,
     ):
         cast = Cast(25.0, 0.6, ((0.0, 20.0), (300.0, 20.0)))
         program = [Phase("fall", slack=True, to_depth_m=2.0), Phase("retrieve", speed_m_s=1.6 * 0.3048)]
@@ -108,7 +130,10 @@ def line_study() -> list[str]:
         axes.plot(r.distance_m / 0.3048, r.depth_m / 0.3048, color=colour, label=f"{test} lb {material}")
         mean = float(r.useful().mean() / 0.3048)
         base = mean if math.isnan(base) else base
-        out.append(f"- {test} lb {material}: {mean:.1f} ft, {(base - mean) * 12:.0f} in higher than 15 lb fluorocarbon")
+        out.append(
+            f"- {test} lb {material}: {mean:.1f} ft, {(base - mean) * 12:.0f} in higher than 15 lb "
+            "fluorocarbon"
+        )
     axes.invert_yaxis()
     axes.legend()
     keep(figure, "lines")
@@ -121,7 +146,8 @@ def learning() -> list[str]:
     out = [
         "\n## Learning\n",
         "200 simulated anglers of each kind, seed 1, three tests of three tries at 2, 3 and 4 m.\n",
-        "| angler | median fall error before | after | 90 % band holds the truth | asked about before learning |",
+        "| angler | median fall error before | after | 90 % band holds the truth | asked about "
+        "before learning |",
         "|---|---|---|---|---|",
     ]
     for angler in ANGLERS:

@@ -37,7 +37,9 @@ ANGLERS = (
 )
 
 
-def study(catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, seed: int = 1) -> dict[str, Any]:
+def study(
+    catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, seed: int = 1
+) -> dict[str, Any]:
     """Median relative fall error before and after, and how often the 90 % band holds the truth.
 
     Each of ``people`` has a rig of their own whose true factors are drawn from the prior.
@@ -56,16 +58,20 @@ def study(catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, s
             depth = (2.0, 3.0, 4.0)[k % 3]
             real = predicted_s(catalog, replace(base, depth_m=depth), *(float(v) for v in truth))
             times = real * np.exp(angler.scatter * rng.standard_normal(TRIES)) + angler.late_s
-            seen.append(replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times)))
+            seen.append(
+                replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times))
+            )
         trusted = [t for t in seen if suspicion(catalog, t) is None]
         asked += len(seen) - len(trusted)
         own = learn(catalog, trusted).applied(rig)
-        real_rig = replace(rig, measured=replace(rig.measured, body_fall=float(truth[0]), trailer_fall=float(truth[1])))
+        real_rig = replace(
+            rig, measured=replace(rig.measured, body_fall=float(truth[0]), trailer_fall=float(truth[1]))
+        )
         areas = [fall_area_cm2(catalog, r, 60.0) for r in (real_rig, rig, own)]
         off = 0.5 * math.log(areas[0] / areas[2])
         before.append(abs(0.5 * math.log(areas[0] / areas[1])))
         after.append(abs(off))
-        held.append(abs(off) <= NINETY * 0.5 * spread_of(catalog, own).fall)
+        held.append(abs(off) <= NINETY * 0.5 * spread_of(catalog, own, 60.0).fall)
     return {
         "angler": angler.name,
         "before": float(np.median(before)),

@@ -130,7 +130,11 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, out):
             inv = 1.0 / m[j + 1] + (1.0 / m[j] if j > n0 else 0.0)
             dg[j] = inv
             stretch = (e - rest[j]) / dt
-            rhs[j] = (u[j + 1] - u[j]) * ex / e + (w[j + 1] - w[j]) * ez / e + (0.2 * stretch if stretch > 0.0 else stretch)
+            rhs[j] = (
+                (u[j + 1] - u[j]) * ex / e
+                + (w[j + 1] - w[j]) * ez / e
+                + (0.2 * stretch if stretch > 0.0 else stretch)
+            )
         dx, dz = c[0].copy(), c[1].copy()
         for j in range(n0, n - 1):
             off[j] = -(dx[j] * dx[j + 1] + dz[j] * dz[j + 1]) / m[j + 1]
@@ -151,9 +155,19 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, out):
 
 
 def reference_cast(
-    lure: Lure, line: Line, water: Water, cast_m: float, tip_m: float, start_m: float, pace_m_s: float,
-    *, segments: int = SEGMENTS, step_s: float = STEP_S, seconds: float = 400.0, near_m: float = 2.0,
-) -> NDArray[np.float64]:  # fmt: skip
+    lure: Lure,
+    line: Line,
+    water: Water,
+    cast_m: float,
+    tip_m: float,
+    start_m: float,
+    pace_m_s: float,
+    *,
+    segments: int = SEGMENTS,
+    step_s: float = STEP_S,
+    seconds: float = 400.0,
+    near_m: float = 2.0,
+) -> NDArray[np.float64]:
     """A steady retrieve from the L-shaped line, rows of (s since its start, x m, depth m, tension N)."""
     meets = min(cast_m / 5.0, 4.0)
     corners = np.array([[0.0, -tip_m], [meets, 0.0], [cast_m, 0.0], [cast_m, start_m]])
@@ -164,10 +178,21 @@ def reference_cast(
     x, z = (np.interp(at, along, corners[:, k]) for k in (0, 1))
     rows = np.zeros((int(seconds / 0.05) + 2, 4))
     packed = (
-        lure.mass_kg, lure.net_weight_n, lure.run_drag_area_m2, lure.fall_drag_area_m2, lure.run_lift_area_m2,
+        lure.mass_kg,
+        lure.net_weight_n,
+        lure.run_drag_area_m2,
+        lure.fall_drag_area_m2,
+        lure.run_lift_area_m2,
         1.0 if lure.fades else 0.0,
-    )  # fmt: skip
-    of_line = (line.area_m2, line.density_kg_m3, line.diameter_m, water.viscosity_m2_s, line.friction, water.density_kg_m3)
+    )
+    of_line = (
+        line.area_m2,
+        line.density_kg_m3,
+        line.diameter_m,
+        water.viscosity_m2_s,
+        line.friction,
+        water.density_kg_m3,
+    )
     k = _run(x, z, np.diff(at), packed, of_line, pace_m_s, seconds, near_m, step_s, 0.05, rows)
     return rows[:k]
 

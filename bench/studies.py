@@ -47,7 +47,10 @@ class Draw:
 
     @property
     def program(self) -> list[Phase]:
-        return [Phase("fall", slack=True, to_depth_m=self.start_m), Phase("retrieve", speed_m_s=self.pace_m_s)]
+        return [
+            Phase("fall", slack=True, to_depth_m=self.start_m),
+            Phase("retrieve", speed_m_s=self.pace_m_s),
+        ]
 
 
 def draws(catalog: Catalog, count: int, seed: int) -> list[Draw]:
@@ -70,7 +73,7 @@ def draws(catalog: Catalog, count: int, seed: int) -> list[Draw]:
             orientation=str(rng.choice(list(catalog.orientation))),
         )
         spec = catalog.lines[str(rng.choice(list(catalog.lines)))]
-        line = line_by_test(catalog, spec.id, float(rng.choice([lb for lb, _ in spec.diameters])))
+        line = line_by_test(catalog, spec.id, float(rng.choice([lb for lb, _ in spec.diameters_mm])))
         lure = lure_of(catalog, rig, water.density_kg_m3, temp)
         cast_m, tip = float(rng.uniform(12, 40)), float(rng.uniform(0.0, 2.0))
         start, pace = float(rng.uniform(0.3, 6.0)), float(np.exp(rng.uniform(math.log(0.25), math.log(1.5))))
@@ -82,9 +85,15 @@ def one_against_reference(draw: Draw) -> list[list[float]]:
     """Depths (m) at SHARES: the reference's, then each fidelity's."""
     distances = [share * draw.cast_m for share in SHARES]
     rows = reference_cast(
-        draw.lure, draw.line, draw.water, draw.cast_m, draw.tip_m, draw.start_m, draw.pace_m_s,
+        draw.lure,
+        draw.line,
+        draw.water,
+        draw.cast_m,
+        draw.tip_m,
+        draw.start_m,
+        draw.pace_m_s,
         near_m=0.19 * draw.cast_m,
-    )  # fmt: skip
+    )
     found = [[depth_at(rows, d) for d in distances]]
     for fidelity in (DISPLAY, BOARD, SEARCH):
         cast = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=fidelity)
@@ -130,7 +139,9 @@ def refinement(draw: Draw) -> dict[str, list[tuple[float, float]]]:
 
     finest, exact = depths(160, 0.002), depths(24, 0.002)
     return {
-        "segments": [(n, float(np.abs(depths(n, 0.002) - finest).mean())) for n in (6, 8, 12, 16, 24, 48, 96)],
+        "segments": [
+            (n, float(np.abs(depths(n, 0.002) - finest).mean())) for n in (6, 8, 12, 16, 24, 48, 96)
+        ],
         "step_mm": [(mm, float(np.abs(depths(24, mm / 1e3) - exact).mean())) for mm in (80, 40, 25, 12, 6)],
     }
 
@@ -146,7 +157,9 @@ def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict
     thick = catalog.provenance["lines"]["diameters_mm"].spread
     count = catalog.model.count_error
     low, high = fall_factors(catalog, draw.rig, draw.temperature_f)
-    bands = cast_bands(catalog, draw.rig, draw.lure, draw.line, draw.water, draw.cast, draw.program, draw.temperature_f)
+    bands = cast_bands(
+        catalog, draw.rig, draw.lure, draw.line, draw.water, draw.cast, draw.program, draw.temperature_f
+    )
     plain = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=BOARD)
     falls, means = [], []
     for _ in range(samples):
@@ -160,7 +173,10 @@ def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict
         line = replace(draw.line, diameter_m=draw.line.diameter_m * math.exp(thick * z[3]))
         falls.append(math.sqrt(draw.lure.fall_drag_area_m2 / lure.fall_drag_area_m2))
         start = depth_after_s(lure, plain.fall_s * math.exp(count * z[4]), line, draw.water)
-        program = [Phase("fall", slack=True, to_depth_m=max(start, 0.01)), Phase("retrieve", speed_m_s=draw.pace_m_s)]
+        program = [
+            Phase("fall", slack=True, to_depth_m=max(start, 0.01)),
+            Phase("retrieve", speed_m_s=draw.pace_m_s),
+        ]
         depths = fly(lure, line, draw.water, draw.cast, program, fidelity=BOARD).useful()
         means.append(float(depths.mean()) if depths.size else math.nan)
     fall, mean = np.array(falls), np.array(means)
@@ -176,7 +192,9 @@ def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict
     }
 
 
-def band_coverage(catalog: Catalog, rigs: int = 20, samples: int = 300, seed: int = 7) -> list[dict[str, Any]]:
+def band_coverage(
+    catalog: Catalog, rigs: int = 20, samples: int = 300, seed: int = 7
+) -> list[dict[str, Any]]:
     """Bands of several random casts against sampling."""
     return [sampled_bands(catalog, d, samples, seed + k) for k, d in enumerate(draws(catalog, rigs, seed))]
 

@@ -52,7 +52,9 @@ def main() -> None:
     os.environ["SE_OFFLINE"] = "true"
     scratch = Path(tempfile.mkdtemp())
     warm_up()
-    server = uvicorn.Server(uvicorn.Config(create_app(scratch / "d.sqlite", demo=True), port=PORT, log_level="warning"))
+    server = uvicorn.Server(
+        uvicorn.Config(create_app(scratch / "d.sqlite", demo=True), port=PORT, log_level="warning")
+    )
     threading.Thread(target=server.run, daemon=True).start()
     while not server.started:
         time.sleep(0.05)

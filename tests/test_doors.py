@@ -14,42 +14,82 @@ from fastapi.testclient import TestClient
 
 SCENARIO: dict[str, Any] = {
     "conditions": {
-        "water_temp_f": 58, "trend": "rising", "activity": None, "season": "pre-spawn", "clarity_ft": 3,
-        "light": "overcast", "wind_mph": 8, "forage": "bluegill", "bottom_depth_ft": 9, "fish_depth_ft": 6,
-        "cover": {"kind": "submerged-grass", "top_depth_ft": 7, "density": "moderate", "thickness_in": None, "texture": None},
+        "water_temp_f": 58,
+        "trend": "rising",
+        "activity": None,
+        "season": "pre-spawn",
+        "clarity_ft": 3,
+        "light": "overcast",
+        "wind_mph": 8,
+        "forage": "bluegill",
+        "bottom_depth_ft": 9,
+        "fish_depth_ft": 6,
+        "cover": {
+            "kind": "submerged-grass",
+            "top_depth_ft": 7,
+            "density": "moderate",
+            "thickness_in": None,
+            "texture": None,
+        },
     },
     "gear": {
-        "line": {"material": "fluorocarbon", "test_lb": 15}, "reel": {"inches_per_turn": 29},
-        "cast_ft": 80, "rod_tip_height_ft": 2,
+        "line": {"material": "fluorocarbon", "test_lb": 15},
+        "reel": {"inches_per_turn": 29},
+        "cast_ft": 80,
+        "rod_tip_height_ft": 2,
     },
-    "families": ["swim-jig", "bladed-jig"], "schools": {}, "box": "standard", "limit": 20,
-}  # fmt: skip
+    "families": ["swim-jig", "bladed-jig"],
+    "schools": {},
+    "box": "standard",
+    "limit": 20,
+}
 CASE: dict[str, Any] = {
     "water": {"temperature_f": 58},
     "lure": {
-        "mass_g": 14, "net_weight_n": 0.115, "fall_drag_area_cm2": 10, "run_drag_area_cm2": 10,
-        "run_lift_area_cm2": 2.6, "glide_ratio": 0,
+        "mass_g": 14,
+        "net_weight_n": 0.115,
+        "fall_drag_area_cm2": 10,
+        "run_drag_area_cm2": 10,
+        "run_lift_area_cm2": 2.6,
+        "glide_ratio": 0,
     },
     "line": {"diameter_mm": 0.37, "density_kg_m3": 1780},
     "cast": {"distance_ft": 82.0, "rod_tip_height_ft": 2.0, "bottom_depth_ft": 30},
     "program": [{"do": "fall", "line": "slack", "to_depth_ft": 6.6}, {"do": "retrieve", "speed_ft_s": 2.0}],
-}  # fmt: skip
+}
 RIG_KEYS = {
-    "family", "head_oz", "head_material", "trailer", "trailer_length_in", "skirt", "pace_ft_s", "turns_per_s",
-    "countdown_s", "depth_ft", "fall_ft_s", "cover", "fits", "score", "limiting", "why",
-}  # fmt: skip
+    "family",
+    "head_oz",
+    "head_material",
+    "trailer",
+    "trailer_length_in",
+    "skirt",
+    "pace_ft_s",
+    "turns_per_s",
+    "countdown_s",
+    "depth_ft",
+    "fall_ft_s",
+    "cover",
+    "fits",
+    "score",
+    "limiting",
+    "why",
+}
 
 
-def run(command: str, body: object, path: Path | None = None) -> subprocess.CompletedProcess[str]:
+def run(
+    command: str, body: object, path: Path | None = None, *flags: str
+) -> subprocess.CompletedProcess[str]:
     text = body if isinstance(body, str) else json.dumps(body)
     if path is not None:
         path.write_text(text)
-    argv = [sys.executable, "-m", "heathdrop.cli", command, str(path) if path else "-"]
+    argv = [sys.executable, "-m", "heathdrop.cli", command, str(path) if path else "-", *flags]
     return subprocess.run(argv, input=None if path else text, capture_output=True, text=True, check=False)
 
 
 def test_size_is_the_same_through_both_doors(client: TestClient, tmp_path: Path) -> None:
-    done = run("size", SCENARIO, tmp_path / "s.json")
+    app: Any = client.app
+    done = run("size", SCENARIO, tmp_path / "s.json", "--data", str(app.state.database.path))
     assert done.returncode == 0
     assert done.stderr == ""
     answer = json.loads(done.stdout)
@@ -74,8 +114,13 @@ def test_simulate_is_the_same_through_both_doors(client: TestClient) -> None:
     assert max(b - a for a, b in zip(times, times[1:], strict=False)) <= 0.25
     assert times == sorted(times)
     assert answer["samples"][0] == {
-        "t_s": 0.0, "distance_ft": 82.0, "depth_ft": 0.0, "tension_n": 0.0, "phase": 0, "on_bottom": False,
-    }  # fmt: skip
+        "t_s": 0.0,
+        "distance_ft": 82.0,
+        "depth_ft": 0.0,
+        "tension_n": 0.0,
+        "phase": 0,
+        "on_bottom": False,
+    }
     summary = answer["summary"]
     assert summary["min_depth_ft"] <= summary["mean_depth_ft"] <= summary["max_depth_ft"]
     assert summary["fall_ft_s"] == pytest.approx(6.6 / summary["fall_s"], rel=0.01)
@@ -83,7 +128,13 @@ def test_simulate_is_the_same_through_both_doors(client: TestClient) -> None:
 
 def test_simulate_takes_catalogue_names(client: TestClient) -> None:
     named = CASE | {
-        "lure": {"family": "swim-jig", "head_oz": 0.375, "head_material": "lead", "trailer": "craw", "skirt": "full"},
+        "lure": {
+            "family": "swim-jig",
+            "head_oz": 0.375,
+            "head_material": "lead",
+            "trailer": "craw",
+            "skirt": "full",
+        },
         "line": {"material": "fluorocarbon", "test_lb": 15},
     }
     assert client.post("/api/v1/simulate", json=named).status_code == 200
@@ -103,26 +154,60 @@ def changed(base: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
 
 
 BAD = [
-    ("size", "conditions.water_temp_f", 400, "conditions.water_temp_f was 400; it must be from 32 to 100 °F."),
-    ("size", "conditions.water_temp_f", ..., "conditions.water_temp_f was not given; it must be from 32 to 100 °F."),
-    ("size", "conditions.water_temp_f", "warm", "conditions.water_temp_f was “warm”; it must be from 32 to 100 °F."),
+    (
+        "size",
+        "conditions.water_temp_f",
+        400,
+        "conditions.water_temp_f was 400; it must be from 32 to 100 °F.",
+    ),
+    (
+        "size",
+        "conditions.water_temp_f",
+        ...,
+        "conditions.water_temp_f was not given; it must be from 32 to 100 °F.",
+    ),
+    (
+        "size",
+        "conditions.water_temp_f",
+        "warm",
+        "conditions.water_temp_f was “warm”; it must be from 32 to 100 °F.",
+    ),
     ("size", "conditions.fish_depth_ft", -3, "conditions.fish_depth_ft was -3; it must be from 0 to 60 ft."),
-    ("size", "conditions.fish_depth_ft", 12, "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft."),
-    ("size", "conditions.bottom_depth_ft", float("nan"), "conditions.bottom_depth_ft was nan; it must be from 1 to 60 ft."),
-    ("size", "conditions.trend", "up", "conditions.trend was “up”; it must be one of rising, steady, falling."),
+    (
+        "size",
+        "conditions.fish_depth_ft",
+        12,
+        "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft.",
+    ),
+    (
+        "size",
+        "conditions.bottom_depth_ft",
+        float("nan"),
+        "conditions.bottom_depth_ft was nan; it must be from 1 to 60 ft.",
+    ),
+    (
+        "size",
+        "conditions.trend",
+        "up",
+        "conditions.trend was “up”; it must be one of rising, steady, falling.",
+    ),
     ("size", "gear.line.test_lb", 0, "gear.line.test_lb was 0; it must be from 8 to 25 lb for fluorocarbon."),
     ("size", "conditions.depth", 4, "conditions.depth was 4; it must be left out: there is no such field."),
     ("simulate", "line.diameter_mm", 0, "line.diameter_mm was 0; it must be from 0.05 to 2 mm."),
     ("simulate", "lure.net_weight_n", ..., "lure.net_weight_n was not given; it must be given."),
     ("simulate", "program.1.speed_ft_s", -1, "program[1].speed_ft_s was -1; it must be from 0.1 to 15 ft/s."),
     ("simulate", "program.0.to_depth_ft", -1, "program[0].to_depth_ft was -1; it must be from 0 to 200 ft."),
-]  # fmt: skip
+]
 
 
 @pytest.mark.parametrize(("door", "path", "value", "sentence"), BAD)
-def test_refusals_have_the_same_words(client: TestClient, door: str, path: str, value: Any, sentence: str) -> None:
+def test_refusals_have_the_same_words(
+    client: TestClient, door: str, path: str, value: Any, sentence: str
+) -> None:
     body = changed(SCENARIO if door == "size" else CASE, path, value)
-    answer = client.post(f"/api/v1/{door}", content=json.dumps(body), headers={"content-type": "application/json"})
+    answer = client.post(
+        f"/api/v1/{door}", content=json.dumps(body), headers={"content-type": "application/json"}
+    )
     assert answer.status_code == 422
     assert answer.json()["detail"] == sentence
 

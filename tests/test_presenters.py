@@ -12,17 +12,17 @@ from fastapi.testclient import TestClient
 
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.box import EMPTY
 from heathdrop.sizing.program import USUAL, WAYS, play, program_of, usual_way
-from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import feet, metres
 from heathdrop.web.assets import ounces_markup
 from heathdrop.web.fields import DEFAULTS, values_from
-from heathdrop.web.pages import address, choices_from
+from heathdrop.web.pages.sheet import address, choices_from
 from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices, said_difference
 from heathdrop.web.presenters.coverdraw import cover_things
@@ -30,7 +30,19 @@ from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 from heathdrop.web.presenters.section import section_of, step_for
 from heathdrop.web.presenters.sheet import present
 
-DAY = Conditions(58, 9, 6, 3, "rising", None, "pre-spawn", "overcast", 8, "bluegill", Cover("submerged-grass", 7))
+DAY = Conditions(
+    water_temp_f=58,
+    bottom_depth_ft=9,
+    fish_depth_ft=6,
+    clarity_ft=3,
+    trend="rising",
+    activity=None,
+    season="pre-spawn",
+    light="overcast",
+    wind_mph=8,
+    forage="bluegill",
+    cover=Cover(kind="submerged-grass", top_depth_ft=7),
+)
 
 
 @pytest.fixture(scope="module")
@@ -40,7 +52,9 @@ def sizing(cat: Catalog) -> Sizing:
 
 def shown(cat: Catalog, sizing: Sizing, **state: str):  # type: ignore[no-untyped-def]
     values = values_from(state)
-    return present(cat, sizing, EMPTY, values, choices_from(values), lambda **changed: address({**values, **changed}))
+    return present(
+        cat, sizing, EMPTY, values, choices_from(values), lambda **changed: address({**values, **changed})
+    )
 
 
 def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Sizing) -> None:
@@ -65,7 +79,12 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
 
 
 def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
-    slope = size(cat, Scenario(replace(DAY, fish_depth_ft=8, cover=Cover(), bottom_shape="slope"), families=("football-jig",)))
+    slope = size(
+        cat,
+        Scenario(
+            replace(DAY, fish_depth_ft=8, cover=Cover(), bottom_shape="slope"), families=("football-jig",)
+        ),
+    )
     best = slope.rigs[0]
     drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
     scale = Scale(WIDE, 80.0, 9.0, 2.0)
@@ -77,15 +96,28 @@ def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
 def test_every_kind_of_cover_is_drawn_within_the_frame(cat: Catalog) -> None:
     scale = Scale(WIDE, 80.0, 9.0, 2.0)
     for kind, detail in (
-        ("matted-grass", None), ("pads", None), ("wood", "laydown"), ("wood", "brush"), ("wood", "standing-timber"),
-        ("rock", "riprap"), ("rock", "gravel"), ("docks", None),
-    ):  # fmt: skip
-        made = size(cat, Scenario(replace(DAY, cover=Cover(kind, detail=detail)), families=("flipping-jig",)))
+        ("matted-grass", None),
+        ("pads", None),
+        ("wood", "laydown"),
+        ("wood", "brush"),
+        ("wood", "standing-timber"),
+        ("rock", "riprap"),
+        ("rock", "gravel"),
+        ("docks", None),
+    ):
+        made = size(
+            cat, Scenario(replace(DAY, cover=Cover(kind=kind, detail=detail)), families=("flipping-jig",))
+        )
         things = cover_things(scale, made, 80.0)
         assert things
         assert "nan" not in " ".join(path for _, path in things)
         assert things == cover_things(scale, made, 80.0)  # always the same picture for the same water
-    assert cover_things(scale, size(cat, Scenario(replace(DAY, cover=Cover()), families=("flipping-jig",))), 80.0) == ()
+    assert (
+        cover_things(
+            scale, size(cat, Scenario(replace(DAY, cover=Cover()), families=("flipping-jig",))), 80.0
+        )
+        == ()
+    )
 
 
 def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -> None:
@@ -120,7 +152,7 @@ def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> No
         for way in WAYS:
             assert program_of(made, best, way.id)
             cast = play(made, best, way.id)
-            assert cast.shapes.shape[0] == cast.samples.shape[0]
+            assert cast.shapes.shape[0] == cast.time_s.size
             assert said_difference("same", cast, cast)
     same = play(made, best)
     assert said_difference("x", same, same) == "x runs at the same depth, within half an inch."
@@ -145,7 +177,8 @@ def test_the_board_names_what_holds_a_pair_back(cat: Catalog, sizing: Sizing) ->
     assert not other.is_best
     assert other.key == picked
     assert other.to_best == "/"
-    assert shown(cat, sizing, pick="swim-jig:9:toad").is_best
+    with pytest.raises(BadInput, match="pick trailer was “toad”"):
+        shown(cat, sizing, pick="swim-jig:0.5:toad")
 
 
 def test_reasons_carry_the_numbers(cat: Catalog, sizing: Sizing) -> None:
@@ -154,7 +187,7 @@ def test_reasons_carry_the_numbers(cat: Catalog, sizing: Sizing) -> None:
         assert f"Falls {rated.fall_ft_s:.1f} ft/s" in said
         assert f"{rated.tuned.in_band * 100:.0f} % of the retrieve" in said
         assert "That band because fish feed upward" in said
-    dropped = size(cat, Scenario(replace(DAY, cover=Cover("wood")), families=("flipping-jig",)))
+    dropped = size(cat, Scenario(replace(DAY, cover=Cover(kind="wood")), families=("flipping-jig",)))
     assert "Sent straight down" in reasons(dropped, dropped.rigs[0])[0]
 
 
@@ -187,19 +220,34 @@ def test_fractions_as_anglers_write_them(written: str, shown_as: str) -> None:
 
 def test_the_address_holds_only_what_differs_and_comes_back(client: TestClient) -> None:
     assert address(dict(DEFAULTS)) == "/"
-    state = DEFAULTS | {"cover": "wood", "wood": "brush", "view": "rig", "wrong": "hung-up", "s_tip-on-bottom": "high"}
+    state = DEFAULTS | {
+        "cover": "wood",
+        "wood": "brush",
+        "view": "rig",
+        "wrong": "hung-up",
+        "s_tip-on-bottom": "high",
+    }
     at = address(state)
     assert "season" not in at
     assert values_from(dict(parse_qsl(at[2:]))) == state
     page = client.get(at).text
     assert "It hung up" in page
-    for wrong in ("view=sideways", "wrong=sank", "way=fly", "lift_in=900", "s_tip-on-bottom=sideways", "box=attic"):
+    for wrong in (
+        "view=sideways",
+        "wrong=sank",
+        "way=fly",
+        "lift_in=900",
+        "s_tip-on-bottom=sideways",
+        "box=attic",
+    ):
         refused = client.get(f"/?view=rig&{wrong}" if not wrong.startswith("view") else f"/?{wrong}")
         assert refused.status_code == 422, wrong
         assert "it must be" in refused.text
 
 
 def test_choices_need_numbers_in_range() -> None:
-    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices("", 6 * 0.0254, 2.5, ("", ""))
+    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices(
+        "", 6 * 0.0254, 2.5, ("", "")
+    )
     with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
         choices_from(values_from({"hold_s": "soon"}))

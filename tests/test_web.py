@@ -33,7 +33,7 @@ def test_headers_and_hosts(client: TestClient) -> None:
     assert not re.search(r"\son\w+=", page.text)
     assert "http" not in re.sub(r'xmlns="[^"]*"', "", page.text)
     assert client.get("/", headers={"host": "evil.example"}).status_code == 400
-    css = re.search(r'href="(/static/heathdrop[^"]+)"', page.text)
+    css = re.search(r'href="(/static/css/sheet[^"]+)"', page.text)
     assert css
     assert "immutable" in client.get(css[1]).headers["cache-control"]
 
@@ -51,7 +51,10 @@ def test_foreign_writes_are_refused(client: TestClient) -> None:
 def test_a_ten_megabyte_body_is_refused(client: TestClient, address: str) -> None:
     answer = client.post(address, content=b"0" * 10_000_000)
     assert answer.status_code == 413
-    assert answer.json()["detail"] == "the request was 10000000 bytes long; it must be at most 262144 bytes long."
+    assert (
+        answer.json()["detail"]
+        == "the request was 10000000 bytes long; it must be at most 262144 bytes long."
+    )
     kind = "application/x-www-form-urlencoded" if address == "/scenarios" else "application/json"
     chunks = client.post(address, content=(b"0" * 65536 for _ in range(20)), headers={"content-type": kind})
     assert chunks.status_code == 413
@@ -59,7 +62,12 @@ def test_a_ten_megabyte_body_is_refused(client: TestClient, address: str) -> Non
 
 def test_save_reopen_delete_undo(client: TestClient) -> None:
     hx = {"hx-request": "true"}
-    form = DEFAULTS | {"token": token(client), "name": "Orchard wall <b>", "fish_depth_ft": "4", "family": "swim-jig"}
+    form = DEFAULTS | {
+        "token": token(client),
+        "name": "Orchard wall <b>",
+        "fish_depth_ft": "4",
+        "family": "swim-jig",
+    }
     saved = client.post("/scenarios", data=form, headers=hx).text
     assert "Orchard wall &lt;b&gt;" in saved
     address = re.findall(r'href="(/[^"]*)"', saved)[-1].replace("&amp;", "&")
@@ -67,7 +75,9 @@ def test_save_reopen_delete_undo(client: TestClient) -> None:
     id_ = re.findall(r"/scenarios/(\d+)/delete", saved)[-1]
     gone = client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, headers=hx).text
     assert f"/scenarios/{id_}/undelete" in gone
-    assert client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, headers=hx).status_code == 404
+    assert (
+        client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, headers=hx).status_code == 404
+    )
     back = client.post(f"/scenarios/{id_}/undelete", data={"token": form["token"]}, headers=hx).text
     assert f"/scenarios/{id_}/delete" in back
     assert client.post("/scenarios", data=form | {"name": "  "}, headers=hx).status_code == 422
@@ -91,12 +101,18 @@ def test_demo_supplies_three_scenarios_once(tmp_path: Path) -> None:
 def test_data_file_settings_and_secret(tmp_path: Path) -> None:
     database = Database(tmp_path / "mine.sqlite")
     with database.engine.connect() as connection:
-        read = {p: connection.exec_driver_sql(f"PRAGMA {p}").scalar() for p in ("journal_mode", "synchronous", "foreign_keys")}
+        read = {
+            p: connection.exec_driver_sql(f"PRAGMA {p}").scalar()
+            for p in ("journal_mode", "synchronous", "foreign_keys")
+        }
     assert read == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}
     database.close()
     secret = install_secret(tmp_path / "mine.sqlite")
     assert secret == install_secret(tmp_path / "mine.sqlite")
     assert len(secret) == 32
     assert stat.S_IMODE((tmp_path / "mine.key").stat().st_mode) == 0o600
-    with Database(tmp_path / "mine.sqlite").session() as session, pytest.raises(BadInput, match="1 to 80 characters"):
+    with (
+        Database(tmp_path / "mine.sqlite").session() as session,
+        pytest.raises(BadInput, match="1 to 80 characters"),
+    ):
         scenarios.save(session, "n" * 81, {})

@@ -6,22 +6,23 @@ import json
 import sys
 from collections.abc import Callable
 from pathlib import Path
-from typing import Annotated, Any, TypeVar
+from typing import TYPE_CHECKING, Annotated, TypeVar
 
 import typer
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 
 from heathdrop.errors import BadInput
+from heathdrop.settings import Settings
 
-app = typer.Typer(add_completion=False, no_args_is_help=True, help="Head weight and trailer bulk for the water today.")
+if TYPE_CHECKING:
+    from heathdrop.answers.own import Own
+
+app = typer.Typer(
+    add_completion=False, no_args_is_help=True, help="Head weight and trailer bulk for the water today."
+)
 M = TypeVar("M", bound=BaseModel)
 
 InputFile = Annotated[str, typer.Argument(help="A JSON file, or - for standard input.")]
-
-
-def default_data() -> Path:
-    """Where a user's own data lives unless told otherwise."""
-    return Path.home() / ".local" / "share" / "heathdrop" / "heathdrop.sqlite"
 
 
 def _raw(name: str) -> bytes:
@@ -33,16 +34,15 @@ def _raw(name: str) -> bytes:
         raise BadInput("the file", name, f"readable ({error.strerror})") from error
 
 
-def _answer(model: type[M], name: str, make: Callable[[M], dict[str, Any]]) -> None:
+def _answer(model: type[M], name: str, make: Callable[[M], BaseModel]) -> None:
     """Read, compute, print JSON; exit 2 with one sentence on bad input."""
-    from heathdrop.api.words import read_json
+    from heathdrop.validation import read_json
 
     try:
         answer = make(read_json(model, _raw(name)))
     except BadInput as refusal:
-        typer.echo(str(refusal), err=True)
-        raise typer.Exit(2) from refusal
-    typer.echo(json.dumps(answer, allow_nan=False))
+        raise _refuse(refusal) from refusal
+    typer.echo(json.dumps(answer.model_dump(), allow_nan=False))
 
 
 @app.command()
@@ -57,21 +57,26 @@ def simulate(case: InputFile) -> None:
 DataFile = Annotated[Path | None, typer.Option(help="The data file (SQLite).")]
 
 
+def _own(data: Path | None) -> Own:
+    """The angler's own in a data file; a stranger's when there is none yet."""
+    from heathdrop.answers.own import STRANGER
+    from heathdrop.store.database import Database
+    from heathdrop.store.own import own_of
+
+    where = data or Settings().data
+    if not where.exists():
+        return STRANGER
+    with Database(where).session() as session:
+        return own_of(session)
+
+
 @app.command()
 def size(scenario: InputFile, data: DataFile = None) -> None:
-    """Rank rigs for a scenario; JSON out. A box other than standard is read from the data file."""
+    """Rank rigs for a scenario; JSON out. Box and lessons are the data file's."""
     from heathdrop.api.answers import size_answer
-    from heathdrop.api.schemas import SizeRequest
-    from heathdrop.store.database import Database
-    from heathdrop.store.mine import mine_of
+    from heathdrop.conditions.request import SizeRequest
 
-    def answer(request: SizeRequest) -> dict[str, Any]:
-        if request.box == "standard":
-            return size_answer(request)
-        own = mine_of(Database(data or default_data()))
-        return size_answer(request, own.learned, own.tackle)
-
-    _answer(SizeRequest, scenario, answer)
+    _answer(SizeRequest, scenario, lambda request: size_answer(request, _own(data)))
 
 
 @app.command()
@@ -85,23 +90,39 @@ def warm() -> None:
 
 @app.command()
 def serve(
-    port: Annotated[int, typer.Option(min=1, max=65535, help="Port to listen on.")] = 8640,
-    host: Annotated[str, typer.Option(help="Address to listen on; loopback unless you mean it.")] = "127.0.0.1",
-    data: Annotated[Path | None, typer.Option(help="The data file (SQLite).")] = None,
-    demo: Annotated[bool, typer.Option("--demo", help="Start with Ashmoor Water, the made-up demo lake.")] = False,
+    port: Annotated[int | None, typer.Option(min=1, max=65535, help="Port to listen on [8640].")] = None,
+    host: Annotated[
+        str | None, typer.Option(help="Address to listen on; loopback unless you mean it.")
+    ] = None,
+    data: DataFile = None,
+    demo: Annotated[
+        bool, typer.Option("--demo", help="Start with Ashmoor Water, the made-up demo lake.")
+    ] = False,
+    log_level: Annotated[str | None, typer.Option(help="debug, info, warning or error.")] = None,
 ) -> None:
-    """Start the app."""
+    """Start the app. What no flag says is read from HEATHDROP_PORT, _HOST, _DATA and _LOG_LEVEL."""
     import uvicorn
 
+    from heathdrop.logs import configure
+    from heathdrop.validation import bad_input
     from heathdrop.warmth import warm_up
     from heathdrop.web.app import create_app
 
-    where = data or (default_data().with_name("demo.sqlite") if demo else default_data())
-    typer.echo("Getting the simulation ready (seconds when compiled before, half a minute the first time) ...")
+    try:
+        chosen = Settings().merged(port=port, host=host, data=data, log_level=log_level)
+    except ValidationError as error:
+        raise _refuse(bad_input(error.errors())) from error
+    configure(chosen.log_level)
+    where = chosen.data
+    if demo and data is None:
+        where = where.with_name("demo.sqlite")
+    typer.echo(
+        "Getting the simulation ready (seconds when compiled before, half a minute the first time) ..."
+    )
     warm_up()
-    application = create_app(where, demo=demo, hosts=[host])
-    typer.echo(f"Heathdrop is at http://{host}:{port}/  (data: {where.name}; stop with Ctrl-C)")
-    uvicorn.run(application, host=host, port=port, log_level="warning")
+    application = create_app(where, demo=demo, hosts=[chosen.host])
+    typer.echo(f"Heathdrop is at http://{chosen.host}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
+    uvicorn.run(application, host=chosen.host, port=chosen.port, log_level="warning")
 
 
 def _refuse(refusal: BadInput) -> typer.Exit:
@@ -110,12 +131,14 @@ def _refuse(refusal: BadInput) -> typer.Exit:
 
 
 @app.command("export")
-def export_all(file: Annotated[Path, typer.Argument(help="The zip to write.")], data: DataFile = None) -> None:
+def export_all(
+    file: Annotated[Path, typer.Argument(help="The zip to write.")], data: DataFile = None
+) -> None:
     """Write everything you own into one zip."""
-    from heathdrop.api.exchange import packed
     from heathdrop.store.database import Database
+    from heathdrop.store.files.exchange import packed
 
-    with Database(data or default_data()).session() as session:
+    with Database(data or Settings().data).session() as session:
         content = packed(session)
     try:
         file.write_bytes(content)
@@ -125,30 +148,35 @@ def export_all(file: Annotated[Path, typer.Argument(help="The zip to write.")], 
 
 
 @app.command("import")
-def import_all(file: Annotated[Path, typer.Argument(help="A zip made by export.")], data: DataFile = None) -> None:
+def import_all(
+    file: Annotated[Path, typer.Argument(help="A zip made by export.")], data: DataFile = None
+) -> None:
     """Bring an export in beside what is there: all of it or nothing, after a backup."""
-    from heathdrop.api.exchange import kept, unpacked
     from heathdrop.store.database import Database, backup
+    from heathdrop.store.files.exchange import keep, unpacked
 
-    where = data or default_data()
+    where = data or Settings().data
     try:
         parcel = unpacked(_raw(str(file)))
         database = Database(where)
         backup(where, "before-import")
         with database.session() as session:
-            kept(session, parcel)
+            keep(session, parcel)
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
     typer.echo(f"Brought in {parcel.said()}.", err=True)
 
 
 @app.command()
-def restore(backup_file: Annotated[Path, typer.Argument(help="A file from the backups folder.")], data: DataFile = None) -> None:
+def restore(
+    backup_file: Annotated[Path, typer.Argument(help="A file from the backups folder.")],
+    data: DataFile = None,
+) -> None:
     """Put a backup in the place of the data file; what was there is backed up first. Stop the app before."""
     from heathdrop.store.database import restore as put_back
 
     try:
-        saved = put_back(data or default_data(), backup_file)
+        saved = put_back(data or Settings().data, backup_file)
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
     typer.echo(f"Restored. What was there is in {saved.name}.", err=True)

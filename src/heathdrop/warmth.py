@@ -5,9 +5,9 @@ from __future__ import annotations
 import time
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play
-from heathdrop.sizing.scenario import Conditions, Scenario
 from heathdrop.sizing.size import size
 
 
@@ -15,7 +15,12 @@ def warm_up() -> float:
     """Run one small question through every compiled path; seconds it took."""
     begun = time.perf_counter()
     catalog = catalogue.load()
-    sizing = size(catalog, Scenario(Conditions(60.0, 9.0, 6.0), families=("swim-jig",)))
+    sizing = size(
+        catalog,
+        Scenario(
+            Conditions(water_temp_f=60.0, bottom_depth_ft=9.0, fish_depth_ft=6.0), families=("swim-jig",)
+        ),
+    )
     best = sizing.rigs[0]
     bands_for(catalog, sizing, [best])
     play(sizing, best)

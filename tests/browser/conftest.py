@@ -13,4 +13,6 @@ def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
     yield
     # A refusal is a 422, and htmx names a request that a newer one replaced: both are meant.
     meant = ("422", "htmx:afterRequest", "htmx:sendAbort")
-    assert [e["message"] for e in browser.get_log("browser") if not any(m in e["message"] for m in meant)] == []
+    assert [
+        e["message"] for e in browser.get_log("browser") if not any(m in e["message"] for m in meant)
+    ] == []

@@ -31,7 +31,10 @@ def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chro
     browser.find_element(By.LINK_TEXT, "Judge it again").click()
     wait(browser, lambda: "Judged" in text(browser, ".because"))
     browser.find_element(By.LINK_TEXT, "casting jig").click()
-    wait(browser, lambda: "family=casting-jig" in browser.current_url and "casting jig" in text(browser, ".what"))
+    wait(
+        browser,
+        lambda: "family=casting-jig" in browser.current_url and "casting jig" in text(browser, ".what"),
+    )
 
 
 def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.Chrome, site: str) -> None:
@@ -43,7 +46,12 @@ def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.C
     choose(browser, "s_bladed-ladder", "one size")
     wait(browser, lambda: "s_bladed-ladder=one" in browser.current_url)
     browser.get(site + "/?view=water&family=bladed-jig")
-    wait(browser, lambda: Select(browser.find_element(By.ID, "s_bladed-ladder")).first_selected_option.text == "one size")
+    wait(
+        browser,
+        lambda: (
+            Select(browser.find_element(By.ID, "s_bladed-ladder")).first_selected_option.text == "one size"
+        ),
+    )
     choose(browser, "s_bladed-ladder", "step by depth")
     wait(browser, lambda: "s_bladed-ladder=step" in browser.current_url)
 
@@ -70,6 +78,8 @@ def test_cautions_hide_for_today_and_come_back(browser: webdriver.Chrome, site: 
     assert text(browser, "#care-count") == "2"
     browser.get(site)
     wait(browser, lambda: text(browser, "#care-count") == "2")
-    browser.execute_script("localStorage.setItem('hushed', JSON.stringify({day: '2020-01-01', ids: ['hooks']}))")
+    browser.execute_script(
+        "localStorage.setItem('hushed', JSON.stringify({day: '2020-01-01', ids: ['hooks']}))"
+    )
     browser.get(site)
     wait(browser, lambda: text(browser, "#care-count") == "3")

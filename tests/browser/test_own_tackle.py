@@ -1,4 +1,5 @@
-"""The box and the drop test in the real browser: ten heads in a minute, a thumb on the stopwatch, bands that tighten."""
+"""The box and the drop test in the real browser: ten heads in a minute, a thumb on the stopwatch, bands that
+tighten."""
 
 from __future__ import annotations
 
@@ -15,7 +16,9 @@ def heads(browser: webdriver.Chrome) -> int:
     return int(text(browser, ".counts").split()[0])
 
 
-def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(browser: webdriver.Chrome, site: str) -> None:
+def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
+    browser: webdriver.Chrome, site: str
+) -> None:
     screen(browser, 1280, 800)
     browser.get(site + "/box")
     before = heads(browser)
@@ -46,7 +49,8 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(browser: we
 
 
 def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, site: str) -> None:
-    """From the rig on the sheet to the stopwatch and back: the count's band is narrower, then wide again when withdrawn."""
+    """From the rig on the sheet to the stopwatch and back: the count's band is narrower, then wide again
+    when withdrawn."""
     screen(browser, 390, 844)
     rig = site + "/?family=swim-jig&pick=swim-jig:0.5:chunk&activity=2"
 

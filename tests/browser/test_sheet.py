@@ -50,7 +50,9 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     wait(browser, lambda: "chunk" in text(browser, ".what"))
 
 
-def test_bad_input_is_said_beside_the_field_and_the_answer_stays(browser: webdriver.Chrome, site: str) -> None:
+def test_bad_input_is_said_beside_the_field_and_the_answer_stays(
+    browser: webdriver.Chrome, site: str
+) -> None:
     browser.get(site)
     box = browser.find_element(By.ID, "water_temp_f")
     box.send_keys(Keys.CONTROL, "a")
@@ -85,7 +87,9 @@ def test_the_phone_shows_the_answer_and_the_water_first(browser: webdriver.Chrom
     screen(browser, 390, 844)
     browser.get(site)
     assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
-    bottom = browser.execute_script("return document.querySelector('svg.narrow').getBoundingClientRect().bottom")
+    bottom = browser.execute_script(
+        "return document.querySelector('svg.narrow').getBoundingClientRect().bottom"
+    )
     assert 0 < bottom < 844
     small = browser.execute_script(
         "return [...document.querySelectorAll('#state button, #state select, #state input.num, .cell')]"
@@ -117,7 +121,8 @@ def test_sun_mode_keys_and_the_print_card(browser: webdriver.Chrome, site: str) 
 
 
 def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
-    """What a screen reader needs: one main, labels on every control, the section's words and table, the board's cells named."""
+    """What a screen reader needs: one main, labels on every control, the section's words and table, the
+    board's cells named."""
     screen(browser, 1280, 800)
     for view in ("water", "size", "rig", "cast"):
         browser.get(f"{site}/?view={view}")
@@ -129,7 +134,8 @@ def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
         assert unnamed == []
         ids = browser.execute_script("return [...document.querySelectorAll('[id]')].map(e => e.id)")
         assert len(ids) == len(set(ids)), [i for i in ids if ids.count(i) > 1]
-        named = "return [...document.querySelectorAll('main svg[role=img]')].map(e => e.getAttribute('aria-label'))"
+        found = "[...document.querySelectorAll('main svg[role=img]')]"
+        named = f"return {found}.map(e => e.getAttribute('aria-label'))"
         pictures = browser.execute_script(named)
         assert all(pictures)
         rows = browser.find_elements(By.CSS_SELECTOR, ".section figcaption tbody tr")

@@ -28,7 +28,9 @@ def line(cat: Catalog) -> Line:
     return line_by_test(cat, "fluorocarbon", 15)
 
 
-def timed(cat: Catalog, rig: Rig, line: Line, factor: float, depths: tuple[float, ...], scatter: float = 0.03) -> list[DropTest]:
+def timed(
+    cat: Catalog, rig: Rig, line: Line, factor: float, depths: tuple[float, ...], scatter: float = 0.03
+) -> list[DropTest]:
     """Three tries at each depth of a rig whose whole fall area is ``factor`` times the catalogue's."""
     rng = np.random.default_rng(4)
     found = []
@@ -39,15 +41,19 @@ def timed(cat: Catalog, rig: Rig, line: Line, factor: float, depths: tuple[float
     return found
 
 
-def test_many_careful_drops_find_the_truth_and_none_leave_the_prior(cat: Catalog, rig: Rig, line: Line) -> None:
+def test_many_careful_drops_find_the_truth_and_none_leave_the_prior(
+    cat: Catalog, rig: Rig, line: Line
+) -> None:
     assert learn(cat, []).applied(rig) is rig
     learned = learn(cat, timed(cat, rig, line, 1.5, (2.0, 3.0, 4.0, 5.0, 6.0), 0.02))
     own = learned.applied(rig)
     assert fall_area_cm2(cat, own, 60) / fall_area_cm2(cat, rig, 60) == pytest.approx(1.5, rel=0.06)
-    assert spread_of(cat, own).fall < 0.5 * spread_of(cat, rig).fall
+    assert spread_of(cat, own, 60.0).fall < 0.5 * spread_of(cat, rig, 60.0).fall
 
 
-def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(cat: Catalog, rig: Rig, line: Line) -> None:
+def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(
+    cat: Catalog, rig: Rig, line: Line
+) -> None:
     learned = learn(cat, timed(cat, rig, line, 1.5, (2.0, 4.0)))
     heavy = rig_by_name(cat, "swim-jig", 0.75, "craw")
     elsewhere = rig_by_name(cat, "casting-jig", 0.375, "craw")
@@ -59,7 +65,9 @@ def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(cat: 
     # Body and trailer cannot be told apart from one rig: together they are known better than either alone.
     own = learned.applied(rig).measured
     assert own.fall_joint < 0.0
-    assert spread_of(cat, learned.applied(rig)).fall < min(own.body_fall_spread or 1, own.trailer_fall_spread or 1)
+    assert spread_of(cat, learned.applied(rig), 60.0).fall < min(
+        own.body_fall_spread or 1, own.trailer_fall_spread or 1
+    )
 
 
 def test_two_depths_separate_line_friction(cat: Catalog, rig: Rig, line: Line) -> None:
@@ -105,7 +113,7 @@ def test_depth_checks_teach_the_lift(cat: Catalog, rig: Rig, line: Line) -> None
     truth = ran_at_m(cat, check, 1.5)
     found = learn_lift(cat, [replace(check, depth_m=truth)] * 4)[lift_key(rig)]
     assert 1.15 < found.factor < 1.6
-    assert found.spread < spread_of(cat, rig).lift
+    assert found.spread < spread_of(cat, rig, 60.0).lift
     assert ran_at_m(cat, check, found.factor) < ran_at_m(cat, check, 1.0)
 
 
@@ -121,7 +129,9 @@ def test_mats_learn_from_through_and_stalled() -> None:
 
 
 def test_the_sentence_says_how_much_and_how_sure(cat: Catalog, rig: Rig, line: Line) -> None:
-    told = before_after(cat, learn(cat, timed(cat, rig, line, 1.4, (2.0, 4.0))), rig, "craw on a swim jig")
+    told = before_after(
+        cat, learn(cat, timed(cat, rig, line, 1.4, (2.0, 4.0))), rig, "craw on a swim jig", 60.0
+    )
     assert "slower than assumed" in told.sentence
     assert told.after < told.before
     assert math.isclose(told.speed, 1.4**-0.5, rel_tol=0.06)

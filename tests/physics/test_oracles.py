@@ -19,7 +19,8 @@ WATER = water_at(58.0)
 
 
 def test_random_casts_agree_with_the_reference(cat: Catalog) -> None:
-    """Six of the seeded casts of docs/model.md: display within 0.15 m or 7 % everywhere, 3 % in the median."""
+    """Six of the seeded casts of docs/model.md: display within 0.15 m or 7 % everywhere, 3 % in the
+    median."""
     depths = np.array([one_against_reference(d) for d in draws(cat, 6, seed=3)])
     found = errors_of(depths)
     assert depths.shape == (6, 4, len(SHARES))
@@ -41,9 +42,21 @@ def test_a_line_at_rest_hangs_in_a_catenary() -> None:
     line = Line(0.6e-3, 3000.0, 0.010)
     anchor = Lure(10.0, 60.0, 1e-3, 1e-3, 0.0)
     ledge = ((0.0, 40.0), (9.4, 40.0), (9.5, 5.0), (60.0, 5.0))
-    program = [Phase("fall", slack=True), Phase("retrieve", speed_m_s=0.5, for_s=6.6), Phase("pause", for_s=240.0)]
-    cast = fly(anchor, line, WATER, Cast(10.0, 0.0, ledge), program, fidelity=Fidelity(60, 1.0, 0.02, 0.02), shapes=True)
-    shape, length = cast.shapes[-1], cast.samples[-1, 8]
+    program = [
+        Phase("fall", slack=True),
+        Phase("retrieve", speed_m_s=0.5, for_s=6.6),
+        Phase("pause", for_s=240.0),
+    ]
+    cast = fly(
+        anchor,
+        line,
+        WATER,
+        Cast(10.0, 0.0, ledge),
+        program,
+        fidelity=Fidelity(60, 1.0, 0.02, 0.02),
+        shapes=True,
+    )
+    shape, length = cast.shapes[-1], cast.samples.line[-1]
     x1, z1 = shape[-1]
     assert math.hypot(x1, z1) < length < 1.1 * math.hypot(x1, z1)
     # Textbook catenary through (0, 0) and (x1, z1) with this length: sqrt(L² − z²) = 2a sinh(x / 2a).
@@ -68,10 +81,12 @@ def test_a_lure_on_a_tight_line_is_a_pendulum() -> None:
     program = [Phase("fall", slack=True, to_depth_m=8.0), Phase("pause", for_s=60.0)]
     r = fly(lure, line, WATER, cast, program, fidelity=Fidelity(6, 1.0, 0.001, 0.002), sample_s=0.02)
     after = r.time_s > r.fall_s + 2.0
-    t, x, length = r.time_s[after], r.distance_m[after], r.samples[-1, 8]
+    t, x, length = r.time_s[after], r.distance_m[after], r.samples.line[-1]
     crossings = t[:-1][(x[:-1] > 0) & (x[1:] <= 0)]
     period = float(np.diff(crossings).mean())
-    assert period == pytest.approx(2 * math.pi * math.sqrt(length * lure.mass_kg / lure.net_weight_n), rel=0.03)
+    assert period == pytest.approx(
+        2 * math.pi * math.sqrt(length * lure.mass_kg / lure.net_weight_n), rel=0.03
+    )
 
 
 def test_the_reference_itself_is_converged(cat: Catalog) -> None:
@@ -80,7 +95,8 @@ def test_the_reference_itself_is_converged(cat: Catalog) -> None:
 
     d = draws(cat, 1, seed=11)[0]
     fine, coarse = (
-        reference_cast(d.lure, d.line, d.water, 20.0, 0.6, 2.0, 0.7, segments=n, step_s=dt) for n, dt in ((100, 2e-4), (50, 4e-4))
+        reference_cast(d.lure, d.line, d.water, 20.0, 0.6, 2.0, 0.7, segments=n, step_s=dt)
+        for n, dt in ((100, 2e-4), (50, 4e-4))
     )
     for at in (16.0, 12.0, 8.0, 5.0):
         assert depth_at(coarse, at) == pytest.approx(depth_at(fine, at), abs=0.02)

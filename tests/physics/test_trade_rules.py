@@ -31,16 +31,24 @@ def fall_ft_s(it: Lure, line: Line) -> float:
     return 3.0 / time_to_depth_s(it, 3.0, line, WATER) / FT
 
 
-def runs_at_ft(it: Lure, line: Line, pace_ft_s: float, count_ft: float, tip_m: float = 0.6, cast_m: float = 30.0) -> float:
+def runs_at_ft(
+    it: Lure, line: Line, pace_ft_s: float, count_ft: float, tip_m: float = 0.6, cast_m: float = 30.0
+) -> float:
     """Mean depth (ft) over the useful retrieve, bottom out of reach."""
     cast = Cast(cast_m, tip_m, ((0.0, 60.0), (300.0, 60.0)))
-    program = [Phase("fall", slack=True, to_depth_m=count_ft * FT), Phase("retrieve", speed_m_s=pace_ft_s * FT)]
+    program = [
+        Phase("fall", slack=True, to_depth_m=count_ft * FT),
+        Phase("retrieve", speed_m_s=pace_ft_s * FT),
+    ]
     return float(fly(it, line, WATER, cast, program).useful().mean() / FT)
 
 
 def test_resistance_not_mass_sets_the_fall(cat: Catalog, fluoro: Line) -> None:
     """Bigger claws fall slower; a small craw costs a head under a fifth of its own fall, a chunk a third."""
-    falls = {t: fall_ft_s(lure(cat, "flipping-jig", 0.5, t), fluoro) for t in ("none", "flat-tail", "small-craw", "craw", "chunk")}
+    falls = {
+        t: fall_ft_s(lure(cat, "flipping-jig", 0.5, t), fluoro)
+        for t in ("none", "flat-tail", "small-craw", "craw", "chunk")
+    }
     assert falls["none"] > falls["flat-tail"] > falls["small-craw"] > falls["craw"] > falls["chunk"]
     assert falls["small-craw"] / falls["none"] > 0.80
     assert 0.55 < falls["chunk"] / falls["none"] < 0.75
@@ -72,7 +80,8 @@ def test_the_four_corners_of_a_swim_jig(cat: Catalog, fluoro: Line) -> None:
 
 
 def test_a_bladed_jig_wants_to_rise(cat: Catalog, fluoro: Line) -> None:
-    """Counted to 14 ft at a pace that makes it kick it leaves 12 ft; a slow-rolled spinnerbait stays there."""
+    """Counted to 14 ft at a pace that makes it kick it leaves 12 ft; a slow-rolled spinnerbait stays
+    there."""
     for oz in (0.375, 0.5):
         assert runs_at_ft(lure(cat, "bladed-jig", oz, "flat-tail"), fluoro, 2.3, 14.0) < 10.0
     assert runs_at_ft(lure(cat, "spinnerbait", 0.75, "twin-tail"), fluoro, 1.6, 14.0) > 14.0
@@ -88,7 +97,10 @@ def test_an_underspin_reaches_ten_to_twenty_five_feet(cat: Catalog, fluoro: Line
 
 def test_deep_slow_rolling_takes_weight(cat: Catalog, fluoro: Line) -> None:
     """At 2 ft/s only 3/4 and 1 oz of spinnerbait hold 12 ft; practice asks for that weight slower too."""
-    depths = [runs_at_ft(lure(cat, "spinnerbait", oz, "twin-tail"), fluoro, 2.0, 15.0) for oz in (0.375, 0.5, 0.75, 1.0)]
+    depths = [
+        runs_at_ft(lure(cat, "spinnerbait", oz, "twin-tail"), fluoro, 2.0, 15.0)
+        for oz in (0.375, 0.5, 0.75, 1.0)
+    ]
     assert depths == sorted(depths)
     assert depths[0] < 12.0 < depths[2]
 
@@ -107,7 +119,9 @@ def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
     light = lure(cat, "casting-jig", 0.1875, "craw")
     heavy = lure(cat, "casting-jig", 0.75, "craw")
     windy = {
-        (oz, lb): touch_of(it.net_weight_n, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0)
+        (oz, lb): touch_of(
+            cat, it.net_weight_n, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0
+        )
         for oz, it in ((0.1875, light), (0.75, heavy))
         for lb in (10, 20)
     }
@@ -125,6 +139,6 @@ def test_the_rod_tip_lifts_and_a_dead_stop_swings_back(cat: Catalog, fluoro: Lin
         Phase("swing", for_s=8.0),
     ]
     r = fly(it, fluoro, WATER, cast, program)
-    stop = int(np.flatnonzero(r.samples[:, 4] == 2)[0])
+    stop = int(np.flatnonzero(r.samples.phase == 2)[0])
     assert r.depth_m[-1] > r.depth_m[stop] + 1.0
     assert r.distance_m[-1] < r.distance_m[stop] - 0.5

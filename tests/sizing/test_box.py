@@ -8,24 +8,30 @@ import pytest
 
 from heathdrop.advice.missing import missing
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Conditions, Gear, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import lure_of
 from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, box_rigs, pair, tackle_of
-from heathdrop.sizing.scenario import Conditions, Gear, Scenario
 from heathdrop.sizing.size import setting_of, size
 
-DAY = Conditions(60, 10, 6)
-SMALL = tackle_of([OwnedHead("swim-jig", 0.375, mass_g=10.9), OwnedHead("swim-jig", 0.25)], [OwnedTrailer("craw", 4.0, 9.8)])
+DAY = Conditions(water_temp_f=60, bottom_depth_ft=10, fish_depth_ft=6)
+SMALL = tackle_of(
+    [OwnedHead("swim-jig", 0.375, mass_g=10.9), OwnedHead("swim-jig", 0.25)], [OwnedTrailer("craw", 4.0, 9.8)]
+)
 
 
 def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
     mine = size(cat, Scenario(DAY, box="mine"), tackle=SMALL)
-    assert {r.key for r in mine.rigs} == {"swim-jig:0.375:craw", "swim-jig:0.25:craw"}
+    named = {"swim-jig:0.375:craw:head_g=10.9:trailer_g=9.8", "swim-jig:0.25:craw:trailer_g=9.8"}
+    assert {r.key for r in mine.rigs} == named
     assert mine.rigs[0].rig.measured.trailer_g == 9.8
     both = size(cat, Scenario(DAY, families=("swim-jig",), box="both"), tackle=SMALL)
     assert len(both.rigs) == 72
     assert sum(SMALL.owns(r.rig) for r in both.rigs) == 2
-    with pytest.raises(BadInput, match="box was “mine”; it must be standard or both until your box holds a head for a bladed jig"):
+    with pytest.raises(
+        BadInput,
+        match="box was “mine”; it must be standard or both until your box holds a head for a bladed jig",
+    ):
         size(cat, Scenario(DAY, families=("bladed-jig",), box="mine"), tackle=SMALL)
 
 
@@ -41,7 +47,7 @@ def test_measured_mass_beats_the_nominal_ounce_and_width_adds_bulk(cat: Catalog)
 def test_a_fused_trailer_glides_and_stirs_less(cat: Catalog) -> None:
     head = OwnedHead("weighted-plastic", 0.25)
     split, fused = (pair(cat, head, OwnedTrailer("craw", 4.0, fused=f)) for f in (False, True))
-    slow, quick = (lure_of(cat, r, 999.0) for r in (fused, split))
+    slow, quick = (lure_of(cat, r, 999.0, 60.0) for r in (fused, split))
     assert slow.glide_ratio > 3 * quick.glide_ratio
     assert fused.trailer.action < split.trailer.action
     assert fused.trailer.id == "craw"
@@ -57,11 +63,13 @@ def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:
         for k in range(5)
         for oz in cat.families["swim-jig"].weights_oz
     ]
-    trailers = [OwnedTrailer(s.id, round(s.length_in * (0.7 + 0.06 * k), 2)) for s in shapes for k in range(12)]
+    trailers = [
+        OwnedTrailer(s.id, round(s.length_in * (0.7 + 0.06 * k), 2)) for s in shapes for k in range(12)
+    ]
     tackle = tackle_of(heads, trailers)
     scenario = Scenario(DAY, Gear(), ("swim-jig",), box="mine")
     setting, _ = setting_of(cat, scenario)
-    picked = box_rigs(cat, tackle, ("swim-jig",), setting.targets, setting.water)
+    picked = box_rigs(cat, tackle, ("swim-jig",), setting.targets, setting.water, 60.0)
     assert len(picked) <= MOST_PAIRS
     assert {r.head_oz for r in picked} == set(cat.families["swim-jig"].weights_oz)
     every = [pair(cat, h, t) for h in heads[:8] for t in trailers]

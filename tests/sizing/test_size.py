@@ -7,15 +7,27 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bands import bands_for, fall_factors
-from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario, check
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.sizing.targets import depth_band
 
-DAY = Conditions(58, 9, 6, 3, "rising", None, "pre-spawn", "overcast", 8, "bluegill", Cover("submerged-grass", 7))
+DAY = Conditions(
+    water_temp_f=58,
+    bottom_depth_ft=9,
+    fish_depth_ft=6,
+    clarity_ft=3,
+    trend="rising",
+    activity=None,
+    season="pre-spawn",
+    light="overcast",
+    wind_mph=8,
+    forage="bluegill",
+    cover=Cover(kind="submerged-grass", top_depth_ft=7),
+)
 
 
 @pytest.mark.parametrize(
@@ -37,11 +49,11 @@ def test_activity(cat: Catalog, temp: float, trend: str, light: str, wind: float
     assert judge(cat, replace(c, activity=1.0)).value == 1.0
 
 
-def test_depth_band_follows_fish_bottom_and_grass() -> None:
-    assert depth_band(DAY)[0] == (4, 6)
-    assert depth_band(replace(DAY, fish_depth_ft=8))[0] == (6, 7.5)
-    assert depth_band(replace(DAY, cover=Cover(), fish_depth_ft=9))[0] == (8, 9)
-    assert depth_band(replace(DAY, fish_depth_ft=1))[0] == (0, 1)
+def test_depth_band_follows_fish_bottom_and_grass(cat: Catalog) -> None:
+    assert depth_band(cat, DAY)[0] == (4, 6)
+    assert depth_band(cat, replace(DAY, fish_depth_ft=8))[0] == (6, 7.5)
+    assert depth_band(cat, replace(DAY, cover=Cover(), fish_depth_ft=9))[0] == (8, 9)
+    assert depth_band(cat, replace(DAY, fish_depth_ft=1))[0] == (0, 1)
 
 
 def best_heads(s: Sizing) -> dict[str, float]:
@@ -64,7 +76,9 @@ def centre_of(s: Sizing, cat: Catalog) -> tuple[float, float]:
 
 @pytest.mark.parametrize("family", ["swim-jig", "bladed-jig"])
 def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: str) -> None:
-    shallow, deep = (size(cat, Scenario(replace(DAY, fish_depth_ft=d), Gear(), (family,))) for d in (3.0, 8.0))
+    shallow, deep = (
+        size(cat, Scenario(replace(DAY, fish_depth_ft=d), Gear(), (family,))) for d in (3.0, 8.0)
+    )
     assert centre_of(deep, cat)[0] > centre_of(shallow, cat)[0] + 0.05
     assert centre_of(deep, cat)[1] < centre_of(shallow, cat)[1]
 
@@ -92,12 +106,23 @@ def test_scores_are_honest(cat: Catalog) -> None:
 
 def test_same_input_same_output(cat: Catalog) -> None:
     first, second = (size(cat, Scenario(DAY)) for _ in range(2))
-    assert [(r.key, r.fits.score, r.tuned) for r in first.rigs] == [(r.key, r.fits.score, r.tuned) for r in second.rigs]
+    assert [(r.key, r.fits.score, r.tuned) for r in first.rigs] == [
+        (r.key, r.fits.score, r.tuned) for r in second.rigs
+    ]
 
 
 def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
-    s = size(cat, Scenario(replace(DAY, fish_depth_ft=8, cover=Cover("submerged-grass", 5, "thick"))))
-    worst = {f: max(r.cover.fouls for r in s.rigs if r.rig.family.id == f) for f in ("swim-jig", "bladed-jig")}
+    s = size(
+        cat,
+        Scenario(
+            replace(
+                DAY, fish_depth_ft=8, cover=Cover(kind="submerged-grass", top_depth_ft=5, density="thick")
+            )
+        ),
+    )
+    worst = {
+        f: max(r.cover.fouls for r in s.rigs if r.rig.family.id == f) for f in ("swim-jig", "bladed-jig")
+    }
     assert worst["bladed-jig"] < worst["swim-jig"]
 
 
@@ -106,7 +131,7 @@ def test_bands_hold_the_prediction(cat: Catalog) -> None:
     r = s.rigs[0]
     band = bands_for(cat, s, [r])[0]
     assert band.mean_low_m < r.tuned.mean_m < band.mean_high_m
-    low, high = fall_factors(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"))
+    low, high = fall_factors(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), 60.0)
     assert 0.7 < low < 1.0 < high < 1.4
 
 
@@ -115,10 +140,16 @@ def test_bands_hold_the_prediction(cat: Catalog) -> None:
     [
         ({"water_temp_f": 400.0}, "conditions.water_temp_f was 400; it must be from 32 to 100 °F."),
         ({"fish_depth_ft": -1.0}, "conditions.fish_depth_ft was -1; it must be from 0 to 60 ft."),
-        ({"fish_depth_ft": 12.0}, "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft."),
-        ({"clarity_ft": float("nan")}, "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft of visibility."),
         (
-            {"cover": Cover("submerged-grass")},
+            {"fish_depth_ft": 12.0},
+            "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft.",
+        ),
+        (
+            {"clarity_ft": float("nan")},
+            "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft of visibility.",
+        ),
+        (
+            {"cover": Cover(kind="submerged-grass")},
             "conditions.cover.top_depth_ft was not given; it must be given in feet for submerged-grass.",
         ),
     ],

@@ -1,4 +1,5 @@
-"""Nothing lost: entry, files there and back, migrations, backups, a killed process, a file that cannot be written."""
+"""Nothing lost: entry, files there and back, migrations, backups, a killed process, a file that cannot be
+written."""
 
 from __future__ import annotations
 
@@ -16,13 +17,13 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop import catalog
-from heathdrop.api import exchange
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.store import csvfile, items, observations, scenarios
 from heathdrop.store import database as database_module
+from heathdrop.store import items, observations, scenarios
 from heathdrop.store.database import Database, backup, migrate, restore
-from heathdrop.store.entry import parsed
+from heathdrop.store.files import csvfile, exchange
+from heathdrop.store.files.entry import parsed
 from heathdrop.web.app import create_app
 
 CAT = catalog.load()
@@ -31,10 +32,22 @@ CAT = catalog.load()
 @pytest.mark.parametrize(
     ("line", "kind", "fields"),
     [
-        ("3/8 swim jig black x4", "head", {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4}),
-        ("1 1/4 oz flipping jig tungsten", "head", {"family": "flipping-jig", "weight_oz": 1.25, "material": "tungsten"}),
+        (
+            "3/8 swim jig black x4",
+            "head",
+            {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4},
+        ),
+        (
+            "1 1/4 oz flipping jig tungsten",
+            "head",
+            {"family": "flipping-jig", "weight_oz": 1.25, "material": "tungsten"},
+        ),
         ("bladed jig 1/2 14,6 g white", "head", {"family": "bladed-jig", "mass_g": 14.6, "colour": "white"}),
-        ("craw 4 in floating 9.8 g x8", "trailer", {"shape": "craw", "length_in": 4.0, "plastic": "floating", "mass_g": 9.8}),
+        (
+            "craw 4 in floating 9.8 g x8",
+            "trailer",
+            {"shape": "craw", "length_in": 4.0, "plastic": "floating", "mass_g": 9.8},
+        ),
         ('3.5" paddle tail pearl', "trailer", {"shape": "paddle-tail", "length_in": 3.5, "colour": "pearl"}),
         ("fused creature 4", "trailer", {"shape": "creature-fused", "length_in": 4.0}),
         ("fluorocarbon 15 lb 0.37 mm", "line", {"test_lb": 15.0, "diameter_mm": 0.37}),
@@ -56,9 +69,8 @@ def test_a_line_that_names_nothing_is_refused() -> None:
 
 
 def test_a_spreadsheet_saved_by_a_person_is_read() -> None:
-    text = (
-        "\ufeffKind;Family;Weight oz;Mass g;Colour;Shelf\r\nhead;swim-jig;3/8;10,9 g;black;left\r\n;bladed-jig;1/2 oz;;white;\r\n"
-    )
+    text = "\ufeffKind;Family;Weight oz;Mass g;Colour;Shelf\r\nhead;swim-jig;3/8;10,9 g;black;left\r\n"
+    text += ";bladed-jig;1/2 oz;;white;\r\n"
     read = csvfile.read_tackle(text.encode())
     assert read.faults == []
     assert read.passed_over == ["shelf"]
@@ -66,7 +78,8 @@ def test_a_spreadsheet_saved_by_a_person_is_read() -> None:
 
 
 def test_faults_name_line_and_column_and_nothing_comes_in() -> None:
-    text = "kind,family,weight_oz,mass_g\nhead,swim-jig,3/8,10\nhead,swim-jig,heavy,10\nhead,toad,1/2,\ntrailer,,,\n"
+    text = "kind,family,weight_oz,mass_g\nhead,swim-jig,3/8,10\nhead,swim-jig,heavy,10\n"
+    text += "head,toad,1/2,\ntrailer,,,\n"
     read = csvfile.read_tackle(text.encode())
     assert read.faults == [
         "line 3, column weight_oz was “heavy”; it must be from 1/32 to 4 oz.",
@@ -98,7 +111,7 @@ def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
     with first.session() as session:
         raw = exchange.packed(session)
     with second.session() as session:
-        exchange.kept(session, exchange.unpacked(raw))
+        exchange.keep(session, exchange.unpacked(raw))
     with second.session() as session:
         assert exchange.packed(session) == raw
     for name in ("a", "b"):
@@ -115,7 +128,7 @@ def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
     assert (tmp_path / "a.zip").read_bytes() == (tmp_path / "b.zip").read_bytes() == raw
     schema = exchange.scenario_schema()
     assert schema["properties"]["version"] == {"const": 1}
-    assert "#/$defs/ConditionsBody" in json.dumps(schema["$defs"]["SizeRequest"])
+    assert "#/$defs/Conditions" in json.dumps(schema["$defs"]["SizeRequest"])
 
 
 def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:
@@ -129,13 +142,23 @@ def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:
     with zipfile.ZipFile(io.BytesIO(before)) as old, zipfile.ZipFile(out, "w") as new:
         for name in old.namelist():
             text = old.read(name)
-            new.writestr(name, text.replace(b"swim-jig", b"swim-toad") if name == exchange.TACKLE else text)
+            new.writestr(name, text.replace(b"swim-jig", b"swim-toad") if name == "tackle.csv" else text)
     with pytest.raises(BadInput, match=r"tackle\.csv, line \d+, column family was “swim-toad”"):
         exchange.unpacked(out.getvalue())
     bad = subprocess.run(
-        [sys.executable, "-m", "heathdrop.cli", "import", str(tmp_path / "none.zip"), "--data", str(tmp_path / "a.sqlite")],
-        check=False, capture_output=True, text=True,
-    )  # fmt: skip
+        [
+            sys.executable,
+            "-m",
+            "heathdrop.cli",
+            "import",
+            str(tmp_path / "none.zip"),
+            "--data",
+            str(tmp_path / "a.sqlite"),
+        ],
+        check=False,
+        capture_output=True,
+        text=True,
+    )
     assert (bad.returncode, "readable" in bad.stderr) == (2, True)
     with database.session() as session:
         assert exchange.packed(session) == before
@@ -147,7 +170,7 @@ def test_the_newest_revision_is_the_migrations_head() -> None:
 
     config = Config()
     config.set_main_option("script_location", str(Path(database_module.__file__).parent / "migrations"))
-    assert ScriptDirectory.from_config(config).get_current_head() == database_module.NEWEST
+    assert ScriptDirectory.from_config(config).get_current_head() == database_module.newest()
 
 
 @pytest.mark.parametrize("released", ["0001", "0002"])
@@ -155,7 +178,13 @@ def test_every_released_version_migrates_with_its_data(tmp_path: Path, released:
     path = tmp_path / "old.sqlite"
     migrate(path, released)
     with sqlite3.connect(path) as old:
-        row = ("Old wall", "note", json.dumps({"conditions": {"water_temp_f": 50}}), "", "2026-01-02 03:04:05.000000")
+        row = (
+            "Old wall",
+            "note",
+            json.dumps({"conditions": {"water_temp_f": 50}}),
+            "",
+            "2026-01-02 03:04:05.000000",
+        )
         old.execute("insert into scenario (name, note, body, pick, created_at) values (?, ?, ?, ?, ?)", row)
     database = Database(path)
     with database.session() as session:
@@ -189,13 +218,14 @@ def _write_for_ever(path: Path, raw: bytes, out: int) -> None:
     for k in range(10**6):
         with database.session() as session:
             if k % 5 == 4:
-                exchange.kept(session, exchange.unpacked(raw))
+                exchange.keep(session, exchange.unpacked(raw))
             row = items.add(session, *parsed(CAT, f"3/8 swim jig number {k}"))
         os.write(out, f"{row.id}\n".encode())
 
 
 def test_killing_the_process_loses_nothing_committed(tmp_path: Path) -> None:
-    """Killed at random moments of writes and imports, two dozen times over: every record it told of is there."""
+    """Killed at random moments of writes and imports, two dozen times over: every record it told of is
+    there."""
     with filled(tmp_path / "source.sqlite").session() as session:
         raw = exchange.packed(session)
     path, rng = tmp_path / "mine.sqlite", random.Random(5)
@@ -219,9 +249,9 @@ def test_killing_the_process_loses_nothing_committed(tmp_path: Path) -> None:
         kept = {row[0] for row in after.execute("select id from item")}
     assert len(told) > 20
     assert set(told) <= kept
-    whole = len(exchange.unpacked(raw).tackle)
+    whole = len(exchange.unpacked(raw).rows["tackle.csv"])
     with Database(path).session() as session:
-        brought = [i for i in items.listed(session) if not str(i.data.get("colour", "")).startswith("number")]
+        brought = [i for i in items.listed(session) if not str(i.body.get("colour", "")).startswith("number")]
     assert len(brought) % whole == 0  # an import came whole or not at all
 
 
@@ -235,7 +265,9 @@ def test_a_file_that_cannot_be_written_is_still_read(tmp_path: Path) -> None:
         holder.execute("begin exclusive")
         app.state.database.engine.dispose()
         try:
-            answer = client.post("/box", data={"token": token, "entry": "3/8 swim jig"}, headers={"hx-request": "true"})
+            answer = client.post(
+                "/box", data={"token": token, "entry": "3/8 swim jig"}, headers={"hx-request": "true"}
+            )
         finally:
             holder.rollback()
         assert answer.status_code == 503
@@ -243,7 +275,9 @@ def test_a_file_that_cannot_be_written_is_still_read(tmp_path: Path) -> None:
         page = client.get("/box")
         assert page.status_code == 200
         assert "nothing new is kept" in page.text
-        again = client.post("/box", data={"token": token, "entry": "3/8 swim jig"}, headers={"hx-request": "true"})
+        again = client.post(
+            "/box", data={"token": token, "entry": "3/8 swim jig"}, headers={"hx-request": "true"}
+        )
         assert again.status_code == 200
         assert "nothing new is kept" not in client.get("/box").text
     holder.close()

@@ -8,10 +8,10 @@ from dataclasses import dataclass, replace
 from heathdrop.advice.rules import family_facts, spoken
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Family, Rule
+from heathdrop.conditions.facts import Facts
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.candidates import screening_rigs
-from heathdrop.sizing.facts import Facts
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
-from heathdrop.sizing.scenario import Scenario
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.size import Rated, Sizing, size
 
@@ -47,24 +47,31 @@ class Call:
         return self.standings[0].family.id
 
 
-def presentation_of(family: Family, facts: Facts) -> str:
+def presentation_of(catalog: Catalog, family: Family, facts: Facts) -> str:
     """How a family is fished in this water: drag, shake, hop, swim, slow-roll, burn, pitch or punch."""
-    cold, deep, mood = facts["temp_f"] < 52.0, facts["fish_depth_ft"] >= 8.0, facts["activity"]
+    at = catalog.judgement.presentation
+    cold, deep, mood = facts["temp_f"] < at.cold_f, facts["fish_depth_ft"] >= at.deep_ft, facts["activity"]
     if family.work == "drop":
-        return "punch" if family.id == "punch-rig" else "pitch"
+        return family.drop_way
     if family.work == "bottom":
-        if mood < 0.8 or family.id == "micro-jig":
+        if mood < at.shake_below or family.bottom_way == "shake":
             return "shake"
-        return "drag" if cold or family.id == "football-jig" else "hop"
-    if family.id in ("spinnerbait", "underspin", "swim-jig") and (deep or mood < 2.0):
+        return "drag" if cold or family.bottom_way == "drag" else "hop"
+    if family.slow_rolled and (deep or mood < at.slow_below):
         return "slow-roll"
-    return "burn" if mood >= 3.75 and not deep else "swim"
+    return "burn" if mood >= at.burn_from and not deep else "swim"
 
 
 def call(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Call:
     """Screen every family and rank them: model fit times e to the rules' points. Raises BadInput."""
     families = tuple(catalog.families)
-    sizing = size(catalog, replace(scenario, families=families), screening_rigs(catalog, families), refine=False, known=known)
+    sizing = size(
+        catalog,
+        replace(scenario, families=families),
+        screening_rigs(catalog, families),
+        refine=False,
+        known=known,
+    )
     best: dict[str, Rated] = {}
     for rated in sizing.rigs:
         best.setdefault(rated.rig.family.id, rated)
@@ -85,13 +92,8 @@ def _standing(catalog: Catalog, sizing: Sizing, best: Rated) -> Standing:
         fit=best.fits.score,
         points=points,
         standing=best.fits.score * math.exp(points),
-        presentation=presentation_of(family, facts),
+        presentation=presentation_of(catalog, family, facts),
         fors=tuple(r for r in by_weight if r.favours[family.id] > 0),
         againsts=tuple(r for r in by_weight if r.favours[family.id] < 0),
         model=limit_sentence(sizing, best),
     )
-
-
-def called_families(catalog: Catalog, scenario: Scenario) -> tuple[str, ...]:
-    """The best few families for the scenario, best first."""
-    return tuple(s.family.id for s in call(catalog, scenario).standings[:CALLED])

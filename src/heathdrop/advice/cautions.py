@@ -4,12 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from heathdrop.sizing.scenario import Scenario
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.size import Rated
-
-COLD_WATER_F = 60.0
-DEEP_FISH_FT = 20.0
-WINDY_MPH = 18.0
 
 
 @dataclass(frozen=True)
@@ -18,31 +15,54 @@ class Caution:
     text: str
 
 
-def cautions_for(scenario: Scenario, rated: Rated | None = None) -> tuple[Caution, ...]:
+def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = None) -> tuple[Caution, ...]:
     """The cautions that apply to this water and rig, the gravest first."""
-    c = scenario.conditions
+    c, at = scenario.conditions, catalog.judgement.cautions
     rig = rated.rig if rated else None
     found = []
-    if c.water_temp_f < COLD_WATER_F:
+    if c.water_temp_f < at.cold_water_f:
         found.append(
-            ("cold-water", "Cold water: wear the life jacket, tell someone where you are; immersion disables within minutes.")
+            (
+                "cold-water",
+                "Cold water: wear the life jacket, tell someone where you are; immersion disables "
+                "within minutes.",
+            )
         )
-    if c.fish_depth_ft >= DEEP_FISH_FT:
-        found.append(("deep-fish", "Fish from this depth suffer from pressure: bring them up gently, release at once, "
-                      "and use a descending device where local rules call for one."))  # fmt: skip
-    if c.wind_mph >= WINDY_MPH or (c.cover.kind == "wood" and c.wind_mph >= 10):
+    if c.fish_depth_ft >= at.deep_fish_ft:
+        found.append(
+            (
+                "deep-fish",
+                "Fish from this depth suffer from pressure: bring them up gently, release at once, "
+                "and use a descending device where local rules call for one.",
+            )
+        )
+    if c.wind_mph >= at.windy_mph or (c.cover.kind == "wood" and c.wind_mph >= at.windy_in_wood_mph):
         found.append(
             (
                 "wind",
-                "Wind near timber, riprap or a dam moves a boat faster than you think, and lightning gives no second chance: "
+                "Wind near timber, riprap or a dam moves a boat faster than you think, and "
+                "lightning gives no second chance: "
                 "when in doubt, leave.",
             )
         )
-    found.append(("hooks", "A heavy head pulled free flies back: glasses on, face away, never pull braid with bare hands."))
-    if rig is None or rig.head_material.id == "lead":
-        found.append(("lead", "Lead: wash your hands; some waters restrict small lead, so check the local rules, or use tungsten."))
-    if rig is not None and rig.family.id == "spinnerbait":
-        found.append(("trailer-hook", "Trailer hooks and the number of hooks or lures: check the local rules."))
+    found.append(
+        (
+            "hooks",
+            "A heavy head pulled free flies back: glasses on, face away, never pull braid with bare hands.",
+        )
+    )
+    if rig is None or rig.head_material == catalog.materials["lead"]:
+        found.append(
+            (
+                "lead",
+                "Lead: wash your hands; some waters restrict small lead, so check the local rules, "
+                "or use tungsten.",
+            )
+        )
+    if rig is not None and rig.family.takes_trailer_hook:
+        found.append(
+            ("trailer-hook", "Trailer hooks and the number of hooks or lures: check the local rules.")
+        )
     if c.season == "spawn":
         found.append(("closed-season", "Some waters close or limit the spawn: check the local rules."))
     return tuple(Caution(*row) for row in found)

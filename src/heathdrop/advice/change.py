@@ -12,12 +12,11 @@ from dataclasses import dataclass, replace
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast, fly
-from heathdrop.physics.cover import cover_odds, mat_odds
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Rig, lure_of, rig_by_name
-from heathdrop.physics.touch import touch_of
+from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.size import Rated, Setting, Sizing, setting_of
 from heathdrop.sizing.tune import BOARD
@@ -33,15 +32,14 @@ COMPLAINTS = {
     "not-felt": "I could not feel it",
     "nothing": "Nothing at all",
 }
-#: What a depth change must do to count as mending, ft, and the slowest pace worth suggesting, ft/s.
-NEEDED_FT, SLOWEST_FT_S = 1.0, 0.5
-#: Steps of the hand: pace 4 in/s, count one second, rod tip three feet.
-PACE_STEP_FT_S, COUNT_STEP_S, TIP_STEP_FT = 4.0 / 12.0, 1.0, 3.0
+#: Among stems a lure is reckoned to swim at least this far, ft.
+LEAST_WAY_FT = 2.0
 
 
 @dataclass(frozen=True)
 class Change:
-    """One change: what to do, its effect in words, whether the model or a rule says so, and how to try it here."""
+    """One change: what to do, its effect in words, whether the model or a rule says so, and how to try it
+    here."""
 
     what: str
     effect: str
@@ -83,7 +81,7 @@ def changes_for(catalog: Catalog, sizing: Sizing, rated: Rated, complaint: str) 
 
 def mean_depth_ft(setting: Setting, hand: Hand) -> float:
     """Mean depth (ft) of the useful retrieve as fished by ``hand``."""
-    lure = lure_of(setting.catalog, hand.rig, setting.water.density_kg_m3, setting.scenario.conditions.water_temp_f)
+    lure = setting.lure(hand.rig)
     start = max(0.05, depth_after_s(lure, hand.count_s, hand.line, setting.water))
     cast = Cast(setting.cast.distance_m, hand.tip_m, setting.cast.bottom)
     program = [Phase("fall", slack=True, to_depth_m=start), Phase("retrieve", speed_m_s=hand.pace_m_s)]
@@ -107,22 +105,22 @@ def _neighbour_head(rig: Rig, steps: int) -> float | None:
 
 
 def _with(setting: Setting, rig: Rig, *, oz: float | None = None, trailer: str | None = None) -> Rig:
-    """The rig with another head weight or trailer, and what is known of those."""
-    tail = trailer or rig.trailer.id
-    length = None if trailer else rig.trailer_length_in
-    other = rig_by_name(
-        setting.catalog, rig.family.id, oz or rig.head_oz, tail, head_material=rig.head_material.id, trailer_length_in=length,
-        skirt=rig.skirt.id, plastic=rig.plastic.id, softness=rig.softness.id, orientation=rig.orientation.id,
-    )  # fmt: skip
-    return setting.known.applied(other)
+    """The rig with another head weight or trailer, everything else as it is, and what is known of those."""
+    name = name_of(rig)
+    if oz is not None:
+        name = replace(name, head_oz=oz, head_g=0.0)
+    if trailer is not None:
+        name = replace(name, trailer=trailer, length_in=0.0, trailer_g=0.0, width=0.0, fused=False)
+    return setting.known.applied(name.rig(setting.catalog))
 
 
 def _pick(rig: Rig) -> tuple[tuple[str, str], ...]:
-    return (("family", rig.family.id), ("pick", f"{rig.family.id}:{rig.head_oz:g}:{rig.trailer.id}"))
+    return (("family", rig.family.id), ("pick", name_of(rig).text()))
 
 
 def _depth(setting: Setting, rated: Rated, hand: Hand, down: float) -> list[Change]:
     """Changes that bring the path down (``down`` 1) or up (−1), in the order of their smallness."""
+    numbers = setting.catalog.judgement.change
     before = mean_depth_ft(setting, hand)
     steps = [*_hand_steps(setting, hand, down), *_tackle_steps(setting, hand, down)]
     found = []
@@ -130,7 +128,9 @@ def _depth(setting: Setting, rated: Rated, hand: Hand, down: float) -> list[Chan
         change_ft = mean_depth_ft(setting, moved) - before
         side = "deeper" if change_ft > 0 else "higher"
         effect = f"runs {abs(change_ft):.1f} ft {side}: {before + change_ft:.1f} ft instead of {before:.1f}"
-        found.append(Change(what, effect, "model", down * change_ft >= 0.75 * NEEDED_FT, tries))
+        found.append(
+            Change(what, effect, "model", down * change_ft >= numbers.enough * numbers.needed_ft, tries)
+        )
     if found and found[0].mends and found[1:] and found[1].what.startswith(steps[0][0].split(" by ")[0]):
         del found[1]  # the small change of pace is enough: the big one is only noise
     return [c for c in found if c.mends] + [c for c in found if not c.mends and "0.0 ft" not in c.effect]
@@ -143,18 +143,18 @@ def _hand_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
     """Pace, count and rod tip: nothing is retied."""
     found: list[Step] = []
     slow = "Slow" if down > 0 else "Speed up"
-    gear = setting.scenario.gear
+    gear, numbers = setting.scenario.gear, setting.catalog.judgement.change
     for k in (1, 2):
-        pace = feet(hand.pace_m_s) - down * k * PACE_STEP_FT_S
-        if pace >= SLOWEST_FT_S:
+        pace = feet(hand.pace_m_s) - down * k * numbers.pace_step_in_s / 12.0
+        if pace >= numbers.slowest_ft_s:
             turns = gear.turns_per_s(pace) * 10
-            what = f"{slow} by {4 * k} in/s, to {turns:.0f} turns in 10 s"
+            what = f"{slow} by {k * numbers.pace_step_in_s:g} in/s, to {turns:.0f} turns in 10 s"
             found.append((what, replace(hand, pace_m_s=metres(pace)), ()))
-    count = hand.count_s + down * COUNT_STEP_S
+    count = hand.count_s + down * numbers.count_step_s
     if count > 0.3:
         more = "longer" if down > 0 else "less"
         found.append((f"Count a second {more}", replace(hand, count_s=count), ()))
-    tip = max(0.0, feet(hand.tip_m) - down * TIP_STEP_FT)
+    tip = max(0.0, feet(hand.tip_m) - down * numbers.tip_step_ft)
     if abs(tip - feet(hand.tip_m)) > 0.4 and tip <= 12.0:
         way = "down" if down > 0 else "up"
         tries = (("rod_tip_height_ft", f"{tip:g}"),)
@@ -172,7 +172,11 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
             rig = _with(setting, hand.rig, trailer=tail)
             word = "slimmer" if down > 0 else "bulkier"
             found.append(
-                (f"{'One step' if k == 1 else 'Two steps'} {word}: {rig.trailer.name}", replace(hand, rig=rig), _pick(rig))
+                (
+                    f"{'One step' if k == 1 else 'Two steps'} {word}: {rig.trailer.name}",
+                    replace(hand, rig=rig),
+                    _pick(rig),
+                )
             )
     oz = _neighbour_head(hand.rig, int(down))
     if oz is not None:
@@ -182,7 +186,7 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
     line = _other_line(setting, thinner=down > 0)
     if line is not None:
         test, moved = line
-        name = f"{test:g} lb {setting.scenario.gear.line_material}"
+        name = f"{test:g} lb {setting.scenario.gear.line.material}"
         word = "Thinner" if down > 0 else "Thicker"
         found.append((f"{word} line: {name}", replace(hand, line=moved), (("test_lb", f"{test:g}"),)))
     return found
@@ -191,20 +195,17 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
 def _other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
     """The next test down or up of the same material."""
     gear = setting.scenario.gear
-    tests = [lb for lb, _ in setting.catalog.lines[gear.line_material].diameters]
-    beyond = [t for t in tests if (t < gear.line_test_lb if thinner else t > gear.line_test_lb)]
+    tests = [lb for lb, _ in setting.catalog.lines[gear.line.material].diameters_mm]
+    beyond = [t for t in tests if (t < gear.line.test_lb if thinner else t > gear.line.test_lb)]
     if not beyond:
         return None
     test = max(beyond) if thinner else min(beyond)
-    return test, line_by_test(setting.catalog, gear.line_material, test)
+    return test, line_by_test(setting.catalog, gear.line.material, test)
 
 
 def _odds(setting: Setting, rated: Rated, rig: Rig) -> tuple[float, float, float]:
     """(through, fouls, hangs) of another rig over the same way through the cover."""
-    lure = lure_of(setting.catalog, rig, setting.water.density_kg_m3, setting.scenario.conditions.water_temp_f)
-    sunk = max(0.0, feet(rated.tuned.start_depth_m) - setting.grass_top_ft)
-    way = 0.6 * feet(setting.cast.distance_m) * rated.tuned.in_cover
-    odds = cover_odds(setting.catalog, rig, lure.net_weight_n, setting.stand, sunk, max(way, 2.0))
+    odds = setting.odds(rig, setting.lure(rig), rated.tuned, LEAST_WAY_FT)
     return odds.passes, odds.fouls, odds.hangs
 
 
@@ -214,7 +215,9 @@ def _percent(share: float) -> str:
 
 def _slicker(catalog: Catalog, rig: Rig) -> str | None:
     """The next trailer that catches less."""
-    better = [t for t in standard_trailers(catalog) if catalog.trailers[t].catching < rig.trailer.catching - 0.05]
+    better = [
+        t for t in standard_trailers(catalog) if catalog.trailers[t].catching < rig.trailer.catching - 0.05
+    ]
     return max(better, key=lambda t: catalog.trailers[t].catching) if better else None
 
 
@@ -228,11 +231,25 @@ def _fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         slick = _with(setting, rig, trailer=tail)
         _, after, _ = _odds(setting, rated, slick)
         effect = f"fouls {_percent(after)} casts instead of {_percent(before)}"
-        found.append(Change(f"Slicker trailer: {slick.trailer.name}", effect, "model", after < 0.85 * before, _pick(slick)))
-    high = replace(hand, tip_m=min(metres(12.0), hand.tip_m + metres(TIP_STEP_FT)))
+        found.append(
+            Change(
+                f"Slicker trailer: {slick.trailer.name}", effect, "model", after < 0.85 * before, _pick(slick)
+            )
+        )
+    high = replace(
+        hand, tip_m=min(metres(12.0), hand.tip_m + metres(setting.catalog.judgement.change.tip_step_ft))
+    )
     lift = mean_depth_ft(setting, hand) - mean_depth_ft(setting, high)
     tries = (("rod_tip_height_ft", f"{feet(high.tip_m):g}"),)
-    found.append(Change("Rod tip up three feet", f"runs {lift:.1f} ft higher, clear of more of it", "model", lift > 0.5, tries))
+    found.append(
+        Change(
+            "Rod tip up three feet",
+            f"runs {lift:.1f} ft higher, clear of more of it",
+            "model",
+            lift > 0.5,
+            tries,
+        )
+    )
     oz = _neighbour_head(rig, -1)
     if oz is not None:
         light = _with(setting, rig, oz=oz)
@@ -258,7 +275,9 @@ def _other_family(setting: Setting, rated: Rated, column: int, verb: str) -> lis
         return []
     what = f"Another family: {best[1].family.name}"
     effect = f"{verb} {_percent(best[0])} casts instead of {_percent(before)}"
-    return [Change(what, effect, "model", best[0] < 0.8 * before, (("family", best[1].family.id), ("pick", "")))]
+    return [
+        Change(what, effect, "model", best[0] < 0.8 * before, (("family", best[1].family.id), ("pick", "")))
+    ]
 
 
 def _hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
@@ -266,19 +285,36 @@ def _hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     rig = rated.rig
     _, _, before = _odds(setting, rated, rig)
     found = [
-        Change("Rod tip up, and slow as it touches", "lifts over instead of under; ease it until it comes free", "rule", False)
+        Change(
+            "Rod tip up, and slow as it touches",
+            "lifts over instead of under; ease it until it comes free",
+            "rule",
+            False,
+        )
     ]
-    if rig.family.id == "bladed-jig" and rig.trailer.appendages < 2:
+    if rig.family.two_right < 1.0 and rig.trailer.appendages < 2:
         arms = _with(setting, rig, trailer="small-craw")
         after = _odds(setting, rated, arms)[2]
-        effect = f"hangs {_percent(after)} casts instead of {_percent(before)}: two arms right it when it rolls"
-        found.append(Change("Two arms behind it: small craw", effect, "model", after < 0.85 * before, _pick(arms)))
+        effect = (
+            f"hangs {_percent(after)} casts instead of {_percent(before)}: two arms right it when it rolls"
+        )
+        found.append(
+            Change("Two arms behind it: small craw", effect, "model", after < 0.85 * before, _pick(arms))
+        )
     oz = _neighbour_head(rig, -1)
     if oz is not None and setting.stand.kind == "rock":
         light = _with(setting, rig, oz=oz)
         after = _odds(setting, rated, light)[2]
         effect = f"hangs {_percent(after)} casts instead of {_percent(before)}"
-        found.append(Change(f"One head down: {ounces_as_written(oz)} oz", effect, "model", after < before - 0.005, _pick(light)))
+        found.append(
+            Change(
+                f"One head down: {ounces_as_written(oz)} oz",
+                effect,
+                "model",
+                after < before - 0.005,
+                _pick(light),
+            )
+        )
     return found + _other_family(setting, rated, 2, "hangs")
 
 
@@ -288,17 +324,29 @@ def _short(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     rule = catalog.rules["short-strikes"]
     found = []
     before = mean_depth_ft(setting, hand)
-    if rig.trailer.id != "none":
-        if rig.family.id == "spinnerbait":
+    if not rig.trailer.bare:
+        if rig.family.takes_trailer_hook:
             other, what = _with(setting, rig, trailer="none"), "Take the trailer off"
         else:
             shorter = max(1.0, rig.trailer_length_in - 0.5)
-            other, what = replace(rig, trailer_length_in=shorter), f"Shorten the trailer by half an inch, to {shorter:g} in"
+            other, what = (
+                replace(rig, trailer_length_in=shorter),
+                f"Shorten the trailer by half an inch, to {shorter:g} in",
+            )
         off = mean_depth_ft(setting, replace(hand, rig=other)) - before
-        found.append(Change(what, f"less to nip at; runs {abs(off):.1f} ft {'deeper' if off > 0 else 'higher'}", "model", True))
-    if rig.family.id == "spinnerbait" and setting.stand.kind not in ("wood", "docks"):
+        found.append(
+            Change(
+                what,
+                f"less to nip at; runs {abs(off):.1f} ft {'deeper' if off > 0 else 'higher'}",
+                "model",
+                True,
+            )
+        )
+    if rig.family.takes_trailer_hook and setting.stand.kind not in ("wood", "docks"):
         found.append(Change("Add a trailer hook, where local rules allow", rule.says, "rule", True))
-    found.append(Change("A touch slower, with a pause now and then", "gives them time to get all of it", "rule", False))
+    found.append(
+        Change("A touch slower, with a pause now and then", "gives them time to get all of it", "rule", False)
+    )
     return found
 
 
@@ -314,11 +362,14 @@ def _through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     ):
         if other is not None:
             after = _odds(setting, rated, other)[0]
-            name = other.trailer.name if what.startswith("Slick") else f"{ounces_as_written(other.head_oz)} oz"
+            name = (
+                other.trailer.name if what.startswith("Slick") else f"{ounces_as_written(other.head_oz)} oz"
+            )
             effect = f"goes through {_percent(after)} times instead of {_percent(before)}"
             found.append(Change(f"{what}: {name}", effect, "model", after > before + 0.1, _pick(other)))
     if setting.stand.kind == "matted-grass" and not setting.stand.lobbed:
-        after = mat_odds(catalog, rig, replace(setting.stand, lobbed=True)).passes
+        loud = replace(setting.stand, lobbed=True)
+        after = setting.odds(rig, setting.lure(rig), rated.tuned, LEAST_WAY_FT, loud).passes
         effect = f"goes through {_percent(after)} times instead of {_percent(before)}; it is loud"
         found.append(Change("Lob it in, high and hard", effect, "model", after > before + 0.1))
     return found
@@ -326,16 +377,19 @@ def _through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
 
 def _felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """Not felt: thinner line or a heavier head, by the share of what the hand feels that is lure."""
-    catalog, rig, c = setting.catalog, rated.rig, setting.scenario.conditions
-    depth, away = metres(c.bottom_depth_ft), 0.5 * setting.cast.distance_m
+    rig = rated.rig
 
     def touch(other: Rig, line: Line) -> float:
-        lure = lure_of(catalog, other, setting.water.density_kg_m3, c.water_temp_f)
-        return touch_of(lure.net_weight_n, line, setting.water, depth, away, c.wind_mph)
+        return setting.touch(setting.lure(other).net_weight_n, line)
 
     before = touch(rig, setting.line)
     found = [
-        Change("Watch the line, not the hand", "a slight bow that goes slack has landed; count the seconds to it", "rule", False)
+        Change(
+            "Watch the line, not the hand",
+            "a slight bow that goes slack has landed; count the seconds to it",
+            "rule",
+            False,
+        )
     ]
     moves: list[tuple[str, Rig, Line, tuple[tuple[str, str], ...]]] = []
     oz = _neighbour_head(rig, 1)
@@ -344,7 +398,7 @@ def _felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         moves.append((f"One head up: {ounces_as_written(oz)} oz", heavy, setting.line, _pick(heavy)))
     thin = _other_line(setting, thinner=True)
     if thin is not None:
-        name = f"{thin[0]:g} lb {setting.scenario.gear.line_material}"
+        name = f"{thin[0]:g} lb {setting.scenario.gear.line.material}"
         moves.append((f"Thinner line: {name}", rig, thin[1], (("test_lb", f"{thin[0]:g}"),)))
     for what, other, line, tries in moves:
         after = touch(other, line)
@@ -356,14 +410,22 @@ def _felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
 def _nothing(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """Nothing: vary the working, then the depth, then the mood; one at a time."""
     vary, under = setting.catalog.rules["vary-it"], setting.catalog.rules["back-underneath"]
+    numbers = setting.catalog.judgement.change
+    step = metres(numbers.pace_step_in_s / 12.0)
     before = mean_depth_ft(setting, hand)
-    slower = replace(hand, pace_m_s=max(metres(SLOWEST_FT_S), hand.pace_m_s - metres(PACE_STEP_FT_S)))
+    slower = replace(hand, pace_m_s=max(metres(numbers.slowest_ft_s), hand.pace_m_s - step))
     off = mean_depth_ft(setting, slower) - before
-    longer = replace(hand, count_s=hand.count_s + COUNT_STEP_S)
+    longer = replace(hand, count_s=hand.count_s + numbers.count_step_s)
     deep = mean_depth_ft(setting, longer) - before
     return [
         Change("Stop, pop or kill it once a cast", vary.says, "rule", True),
         Change("Slow by 4 in/s", f"runs {off:.1f} ft deeper, and they have longer to look", "model", True),
         Change("Count a second longer", f"runs {deep:.1f} ft deeper", "model", True),
-        Change("Go back through underneath, on the bottom", under.says, "rule", False, (("family", "football-jig"), ("pick", ""))),
+        Change(
+            "Go back through underneath, on the bottom",
+            under.says,
+            "rule",
+            False,
+            (("family", "football-jig"), ("pick", "")),
+        ),
     ]

@@ -43,5 +43,7 @@ def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST)
     rules = [r for r in spoken(catalog, facts) if _concerns(r, rated.rig)]
     found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
-    found += [Cited("school", t.name, schools[t.id].says, schools[t.id].name) for t in applying(catalog, facts)]
+    found += [
+        Cited("school", t.name, schools[t.id].says, schools[t.id].name) for t in applying(catalog, facts)
+    ]
     return tuple(found)

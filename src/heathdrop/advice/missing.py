@@ -1,4 +1,5 @@
-"""What am I missing: the one or two purchases that would raise the worst fits most, and what never gets used."""
+"""What am I missing: the one or two purchases that would raise the worst fits most, and what never gets
+used."""
 
 from __future__ import annotations
 
@@ -7,15 +8,16 @@ from dataclasses import dataclass, replace
 
 from heathdrop.advice.call import call
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, Tackle
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
-from heathdrop.sizing.scenario import Scenario
 from heathdrop.sizing.size import size
 from heathdrop.units import ounces_as_written
 
 #: Families tried for each scenario, scenarios looked at, purchases suggested.
 FAMILIES, MOST_SCENARIOS, PURCHASES = 2, 8, 2
-#: A purchase must raise the sum of the fits by at least this to be worth saying; a rig this near the best is used.
+#: A purchase must raise the sum of the fits by at least this to be worth saying; a rig this near the best is
+#: used.
 WORTH_SAYING, USED_WITHIN = 0.03, 0.05
 
 Piece = tuple[str, str, float]
@@ -56,7 +58,9 @@ def _grid(catalog: Catalog, scenario: Scenario, known: Knowledge, tackle: Tackle
 
 def _best(grid: Grid, owned: set[Piece]) -> float:
     """The best fit that these pieces allow."""
-    return max((score for (head, tail), score in grid.items() if head in owned and tail in owned), default=0.0)
+    return max(
+        (score for (head, tail), score in grid.items() if head in owned and tail in owned), default=0.0
+    )
 
 
 def _words(catalog: Catalog, piece: Piece) -> str:
@@ -66,7 +70,9 @@ def _words(catalog: Catalog, piece: Piece) -> str:
     return f"a {catalog.trailers[name].name}, {catalog.trailers[name].length_in:g} in"
 
 
-def missing(catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenario]], known: Knowledge = UNTAUGHT) -> Missing:
+def missing(
+    catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenario]], known: Knowledge = UNTAUGHT
+) -> Missing:
     """Over the saved scenarios: purchases by how much they raise the fits, the worst counting double."""
     rows = named[:MOST_SCENARIOS]
     grids = [(name, _grid(catalog, scenario, known, tackle)) for name, scenario in rows]
@@ -86,7 +92,9 @@ def missing(catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenari
             break
         have.add(piece)
         after = [_best(grid, have) for _, grid in grids]
-        gains = tuple((name, b, a) for (name, _), b, a in zip(grids, before, after, strict=True) if a > b + 0.005)
+        gains = tuple(
+            (name, b, a) for (name, _), b, a in zip(grids, before, after, strict=True) if a > b + 0.005
+        )
         purchases.append(Purchase(_words(catalog, piece), gains))
     used = {piece for _, grid in grids for piece in _used(grid, owned)}
     return Missing(
@@ -97,7 +105,9 @@ def missing(catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenari
     )
 
 
-def _gain(grids: Sequence[tuple[str, Grid]], have: set[Piece], piece: Piece, before: Sequence[float]) -> float:
+def _gain(
+    grids: Sequence[tuple[str, Grid]], have: set[Piece], piece: Piece, before: Sequence[float]
+) -> float:
     """How much a piece raises the fits: the sum of rises, and the rise of the worst once more.
 
     A head alone is worth nothing without a trailer: its rise counts with what is there.

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from heathdrop.advice.why import runs
 from heathdrop.catalog import Catalog, Family, Rule
-from heathdrop.sizing.facts import Facts, holds
-from heathdrop.sizing.fit import bulk_of
+from heathdrop.conditions.facts import Facts, holds
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
 
@@ -24,7 +23,7 @@ def rig_facts(sizing: Sizing, rated: Rated) -> Facts:
         "head_shape": rig.head_shape.id,
         "trailer": rig.trailer.id,
         "appendages": rig.trailer.appendages,
-        "bulk_cm2": bulk_of(rig),
+        "bulk_cm2": rig.bulk_cm2,
         "pace_ft_s": feet(rated.tuned.pace_m_s),
         "runs": runs(sizing, rated),
         "fouls": rated.cover.fouls,

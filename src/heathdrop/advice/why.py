@@ -36,11 +36,14 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         return f"It runs {word} the band at {pace:.1f} ft/s, and {slower} still is not what these fish like."
     if part == "fall":
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
-        return f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
+        return (
+            f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the "
+            f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
+        )
     if part == "cover":
         return _cover_sentence(rated)
     if part == "touch":
-        return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, would be felt."
+        return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, is felt."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     if rated.liking < 0.9:
@@ -67,10 +70,15 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
         return ""
     best = trade[0]
     heavier = best.rig.head_oz > rated.rig.head_oz
-    bulk = "bulkier" if best.rig.trailer.run_drag_area_cm2 > rated.rig.trailer.run_drag_area_cm2 else "slimmer"
+    bulk = (
+        "bulkier" if best.rig.trailer.run_drag_area_cm2 > rated.rig.trailer.run_drag_area_cm2 else "slimmer"
+    )
     head = ounces_as_written(best.rig.head_oz)
     step = "heavier" if heavier else "lighter"
-    return f"The trade: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores {best.fits.score * 100:.0f}."
+    return (
+        f"The trade: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores "
+        f"{best.fits.score * 100:.0f}."
+    )
 
 
 def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> str:
@@ -78,7 +86,9 @@ def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> st
     if rated.rig.family.work == "drop":
         if share >= 1.0:
             return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."
-        return f"It passes {band} in {share * 100:.0f} % of its time and works at {mean_ft:.0f} ft, below them."
+        return (
+            f"It passes {band} in {share * 100:.0f} % of its time and works at {mean_ft:.0f} ft, below them."
+        )
     return f"In {band} for {share * 100:.0f} % of the retrieve, on average at {mean_ft:.1f} ft."
 
 
@@ -91,7 +101,8 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     said = [
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean)
         + f" That band because {t.depth_reason}.",
-        f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want {t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
+        f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
+        f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
         limit_sentence(sizing, rated),
         change_sentence(sizing, rated),
     ]

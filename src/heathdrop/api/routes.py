@@ -2,53 +2,48 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Request
-from pydantic import BaseModel
+from fastapi import APIRouter, Depends, Request
 
+from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
-from heathdrop.api.exchange import scenario_schema
-from heathdrop.api.schemas import SimulateRequest, SizeRequest
-from heathdrop.store.mine import mine_of
+from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
+from heathdrop.api.schemas import SimulateRequest
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.store.files.exchange import scenario_schema
+from heathdrop.store.own import own_of
 
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
-
-
-class Refusal(BaseModel):
-    """What was wrong with a request: one sentence, and the field it names."""
-
-    detail: str
-    field: str
-
-
 REFUSED: dict[int | str, dict[str, Any]] = {
     413: {"model": Refusal, "description": "The body is too large"},
     422: {"model": Refusal, "description": "One field was wrong"},
 }
 
 
+def own(request: Request) -> Own:
+    """The angler's own, as the data file has it now."""
+    with request.app.state.database.session() as session:
+        return own_of(session)
+
+
 @router.post("/simulate", responses=REFUSED)
-def simulate(request: SimulateRequest) -> dict[str, Any]:
+def simulate(request: SimulateRequest) -> SimulateAnswer:
     """Simulate one cast."""
     return simulate_answer(request)
 
 
 @router.post("/size", responses=REFUSED)
-def size(request: SizeRequest, http: Request) -> dict[str, Any]:
+def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer:
     """Rank rigs for a scenario, from the standard set, the box kept here, or both.
 
-    The standard set is the catalogue as it ships: the same input gives the same output on any machine.
-    The box brings what its owner measured and learned.
+    What the angler's drop tests taught here counts, as it does on the page; schools are the request's own.
     """
-    if request.box == "standard":
-        return size_answer(request)
-    own = mine_of(http.app.state.database)
-    return size_answer(request, own.learned, own.tackle)
+    return size_answer(request, mine)
 
 
 @router.get("/schools")
-def schools() -> dict[str, Any]:
+def schools() -> SchoolsAnswer:
     """Where good anglers disagree: topics, their schools and the defaults."""
     return schools_answer()
 

@@ -2,113 +2,24 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag
+from pydantic import Discriminator, Field, Tag
 
 from heathdrop import catalog as catalogue
-from heathdrop.advice.call import called_families
+from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.line import Line, line_by_size, line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name
 from heathdrop.physics.water import Water, water_at
-from heathdrop.sizing.scenario import Conditions, Cover, Gear, Scenario
-from heathdrop.units import M_PER_FT, M_PER_IN, metres, square_metres
-
-Number = Annotated[float, Field(allow_inf_nan=False)]
-Id = Annotated[str, Field(max_length=40)]
-
-
-class Body(BaseModel):
-    """No unknown fields, and no number that is not one."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
-
-class CoverBody(Body):
-    kind: Id = "open"
-    top_depth_ft: Number | None = None
-    density: Literal["sparse", "moderate", "thick"] | None = "moderate"
-    thickness_in: Number | None = None
-    texture: Literal["duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds"] | None = None
-    detail: Literal["laydown", "brush", "standing-timber", "gravel", "chunk", "riprap", "bluff"] | None = None
-
-
-class ConditionsBody(Body):
-    water_temp_f: Number
-    bottom_depth_ft: Number
-    fish_depth_ft: Number
-    trend: Literal["rising", "steady", "falling"] = "steady"
-    activity: Number | None = None
-    season: Literal["winter", "pre-spawn", "spawn", "post-spawn", "summer", "fall"] = "fall"
-    clarity_ft: Number = 4.0
-    light: Literal["sunny", "mixed", "overcast", "low"] = "mixed"
-    wind_mph: Number = 5.0
-    forage: Literal["crawfish", "bluegill", "baitfish"] = "bluegill"
-    bottom_shape: Literal["level", "slope", "steps"] = "level"
-    posture: Literal["auto", "on-bottom", "suspended", "under-cover", "cruising-high"] = "auto"
-    bottom: Literal["sand", "mud", "gravel", "rock", "grass"] = "sand"
-    front: Literal["none", "coming", "passed"] = "none"
-    pressure: Literal["light", "normal", "heavy"] = "normal"
-    cover: CoverBody = CoverBody()
+from heathdrop.units import GRAVITY_M_S2, M_PER_FT, M_PER_IN, metres, square_metres
 
 
 class NamedLine(Body):
     material: Id
     test_lb: Number
-
-
-class ReelBody(Body):
-    inches_per_turn: Number = 29.0
-
-
-class GearBody(Body):
-    line: NamedLine = NamedLine(material="fluorocarbon", test_lb=15)
-    reel: ReelBody = ReelBody()
-    cast_ft: Number = 80.0
-    rod_tip_height_ft: Number = 2.0
-
-
-class BandBody(Body):
-    top: Number
-    low: Number
-
-
-class SizeRequest(Body):
-    """A scenario: conditions and gear, and which families to try.
-
-    Without ``families`` the product calls them: the four that stand best in this water.
-    ``schools`` maps a topic's id to a school's id (``GET /api/v1/schools`` lists both).
-    """
-
-    conditions: ConditionsBody
-    gear: GearBody = GearBody()
-    families: Annotated[list[Id], Field(min_length=1, max_length=20)] | None = None
-    schools: Annotated[dict[Id, Id], Field(max_length=40)] = {}
-    box: Literal["standard", "mine", "both"] = "standard"
-    limit: Annotated[int, Field(ge=1, le=500)] = 20
-    depth_band_ft: BandBody | None = None
-
-    def scenario(self, call: bool = True) -> Scenario:
-        """The core's record of this request; without families they are called (or left to the caller)."""
-        c, g = self.conditions, self.gear
-        cover = Cover(**{**c.cover.model_dump(), "density": c.cover.density or "moderate"})
-        plain = c.model_dump(exclude={"cover"})
-        band = self.depth_band_ft
-        scenario = Scenario(
-            Conditions(**plain, cover=cover),
-            Gear(g.line.material, g.line.test_lb, g.reel.inches_per_turn, g.cast_ft, g.rod_tip_height_ft),
-            tuple(dict.fromkeys(self.families or ())) or ("swim-jig",),
-            (band.top, band.low) if band else None,
-            tuple(sorted(self.schools.items())),
-            self.box,
-        )
-        if self.families is None and call:
-            return replace(scenario, families=called_families(catalogue.load(), scenario))
-        return scenario
 
 
 class WaterBody(Body):
@@ -153,8 +64,12 @@ def _line_tag(value: Any) -> str:
     return "named" if has else "measured"
 
 
-LureBody = Annotated[Annotated[NamedLure, Tag("rig")] | Annotated[MeasuredLure, Tag("areas")], Discriminator(_lure_tag)]
-LineBody = Annotated[Annotated[NamedLine, Tag("named")] | Annotated[MeasuredLine, Tag("measured")], Discriminator(_line_tag)]
+LureBody = Annotated[
+    Annotated[NamedLure, Tag("rig")] | Annotated[MeasuredLure, Tag("areas")], Discriminator(_lure_tag)
+]
+LineBody = Annotated[
+    Annotated[NamedLine, Tag("named")] | Annotated[MeasuredLine, Tag("measured")], Discriminator(_line_tag)
+]
 
 
 class CastBody(Body):
@@ -170,9 +85,19 @@ class PhaseBody(Body):
     """One phase of a programme. ``lift_in`` is the rod's lift, a drag's sweep, a yo-yo's reeled lift."""
 
     do: Literal[
-        "fall", "retrieve", "slow-roll", "pause", "kill", "swing", "hop", "drag", "shake", "yo-yo",
-        "burn-and-drop", "lift-and-drop",
-    ]  # fmt: skip
+        "fall",
+        "retrieve",
+        "slow-roll",
+        "pause",
+        "kill",
+        "swing",
+        "hop",
+        "drag",
+        "shake",
+        "yo-yo",
+        "burn-and-drop",
+        "lift-and-drop",
+    ]
     line: Literal["slack", "tight"] | None = None
     pulled_off_reel: bool | None = None
     to_depth_ft: Number | None = None
@@ -220,15 +145,19 @@ class SimulateRequest(Body):
         body = self.lure
         if isinstance(body, NamedLure):
             water = self.water_record()
-            return lure_of(catalogue.load(), self.rig_record(body), water.density_kg_m3, self.water.temperature_f)
+            return lure_of(
+                catalogue.load(), self.rig_record(body), water.density_kg_m3, self.water.temperature_f
+            )
         require_between("lure.mass_g", body.mass_g, 0.2, 500, "g")
         require_between("lure.net_weight_n", body.net_weight_n, 0.001, 5, "N")
         require_between("lure.fall_drag_area_cm2", body.fall_drag_area_cm2, 0.05, 200, "cm²")
         require_between("lure.run_drag_area_cm2", body.run_drag_area_cm2, 0.05, 200, "cm²")
         require_between("lure.run_lift_area_cm2", body.run_lift_area_cm2, 0, 100, "cm²")
         require_between("lure.glide_ratio", body.glide_ratio, 0, 5, "sideways per down")
-        if body.net_weight_n > body.mass_g * 1e-3 * 9.81:
-            raise BadInput("lure.net_weight_n", body.net_weight_n, f"no more than {body.mass_g:g} g weighs in air")
+        if body.net_weight_n > body.mass_g * 1e-3 * GRAVITY_M_S2:
+            raise BadInput(
+                "lure.net_weight_n", body.net_weight_n, f"no more than {body.mass_g:g} g weighs in air"
+            )
         return Lure(
             body.mass_g * 1e-3,
             body.net_weight_n,
@@ -260,7 +189,9 @@ class SimulateRequest(Body):
             floor = metres(c.bottom_depth_ft)
             return ((0.0, floor), (300.0, floor))
         if c.bottom_depth_ft is not None:
-            raise BadInput("cast.bottom_depth_ft", c.bottom_depth_ft, "left out when bottom_ft gives a profile")
+            raise BadInput(
+                "cast.bottom_depth_ft", c.bottom_depth_ft, "left out when bottom_ft gives a profile"
+            )
         last = -1.0
         for i, (distance, depth) in enumerate(c.bottom_ft):
             require_between(f"cast.bottom_ft[{i}][0]", distance, 0, 1000, "ft")

@@ -1,204 +1,85 @@
 """The catalogue: every number of the product, with its origin and spread.
 
-Data lives in the TOML files beside this module; :func:`load` reads them once
-into frozen records. Masses are in grams and areas in cm² here, as people read
-them; :mod:`heathdrop.physics.rig` turns them into SI.
+Data lives in the TOML files in ``data``; :func:`load` reads them once into frozen, checked records.
 """
 
 from __future__ import annotations
 
 import tomllib
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from functools import cache
 from importlib import resources
+from pathlib import Path
 from typing import Any, TypeVar
 
+from pydantic import TypeAdapter, ValidationError
+
+from heathdrop.catalog.records import (
+    ActivityTarget,
+    Blades,
+    Cold,
+    CoverNumbers,
+    Effect,
+    Family,
+    Fused,
+    HeadShape,
+    Judgement,
+    LineSpec,
+    Material,
+    Model,
+    Mood,
+    Orientation,
+    Plastic,
+    Provenance,
+    Rule,
+    School,
+    Skirt,
+    Softness,
+    Topic,
+    Trailer,
+)
+from heathdrop.catalog.vocabulary import ANY, PARTS, SLOTS, BadCatalog, clauses, known
+from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
+__all__ = [
+    "BadCatalog",
+    "Blades",
+    "Catalog",
+    "Effect",
+    "Family",
+    "HeadShape",
+    "Material",
+    "Orientation",
+    "Plastic",
+    "Rule",
+    "School",
+    "Skirt",
+    "Softness",
+    "Topic",
+    "Trailer",
+    "load",
+    "read_catalog",
+]
 
-@dataclass(frozen=True)
-class Provenance:
-    """Where a column of numbers comes from and how far it may be off (one sigma, log)."""
-
-    origin: str
-    spread: float
-    note: str
-
-
-@dataclass(frozen=True)
-class Material:
-    id: str
-    name: str
-    density_g_cm3: float
-    head: bool
-
-
-@dataclass(frozen=True)
-class HeadShape:
-    id: str
-    name: str
-    fall_factor: float
-    slenderness: float
-
-
-@dataclass(frozen=True)
-class Skirt:
-    id: str
-    name: str
-    fall_drag_area_cm2: float
-    mass_g: float
-
-
-@dataclass(frozen=True)
-class Family:
-    id: str
-    name: str
-    head_shape: str
-    skirt: str
-    fall_drag_area_cm2: float
-    run_drag_area_cm2: float
-    run_lift_area_cm2: float
-    hardware_g: float
-    weed_meeting: float
-    wood_hang: float
-    rock_hang: float
-    open_hook: bool
-    action: float
-    work: str
-    pace_factor: float
-    lift_kept: float
-    usual_trailer: str
-    blades: str
-    line: str
-    suits: dict[str, float]
-    weights_oz: tuple[float, ...]
-
-
-@dataclass(frozen=True)
-class Blades:
-    """A spinnerbait's blade set: areas in place of the family's base."""
-
-    id: str
-    name: str
-    fall_drag_area_cm2: float
-    run_drag_area_cm2: float
-    run_lift_area_cm2: float
-
-
-@dataclass(frozen=True)
-class Softness:
-    """How much of a trailer's drag and action the cold takes, at its coldest."""
-
-    id: str
-    name: str
-    drag_lost: float
-    action_lost: float
-
-
-@dataclass(frozen=True)
-class Orientation:
-    """How a trailer is turned, as factors on its run drag and lift."""
-
-    id: str
-    name: str
-    run_factor: float
-    lift_factor: float
-
-
-@dataclass(frozen=True)
-class Plastic:
-    """What a trailer is poured of: its density and how readily it glides."""
-
-    id: str
-    name: str
-    material: str
-    glide_factor: float
-
-
-@dataclass(frozen=True)
-class Trailer:
-    id: str
-    name: str
-    length_in: float
-    width_share: float
-    fall_drag_area_cm2: float
-    run_drag_area_cm2: float
-    run_lift_area_cm2: float
-    mass_g: float
-    action: float
-    appendages: int
-    catching: float
-    punching: float
-    glide: float
-    standard: bool
-
-
-@dataclass(frozen=True)
-class LineSpec:
-    id: str
-    name: str
-    density_kg_m3: float
-    diameters: tuple[tuple[float, float], ...]
-
-
-@dataclass(frozen=True)
-class Model:
-    line_friction: float
-    head_run_factor: float
-    bottom_grip: float
-    count_error: float
-
-
-@dataclass(frozen=True)
-class ActivityTarget:
-    """What a lure should do for fish of one activity: bands in ft/s and cm²."""
-
-    activity: float
-    fall_ft_s: tuple[float, float]
-    pace_ft_s: tuple[float, float]
-    action: float
-    action_name: str
-    bulk_cm2: tuple[float, float]
-    profile: str
-
-
-When = dict[str, Any]
-
-
-@dataclass(frozen=True)
-class Rule:
-    """A rule of the trade: when it speaks, what it says, what it favours (log points) and settles."""
-
-    id: str
-    name: str
-    about: str
-    says: str
-    when: When
-    strength: int
-    favours: dict[str, float] = field(default_factory=dict)
-    finish: dict[str, str] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
-class School:
-    """One side of a disagreement, and what holding to it changes."""
-
-    id: str
-    name: str
-    says: str
-    effect: dict[str, Any]
-
-
-@dataclass(frozen=True)
-class Topic:
-    """A disagreement: when it matters, its schools, the default and the reason for it."""
-
-    id: str
-    name: str
-    applies: When
-    default: str
-    because: str
-    schools: dict[str, School]
+R = TypeVar("R")
+FILES = (
+    "model",
+    "materials",
+    "heads",
+    "skirts",
+    "families",
+    "trailers",
+    "plastics",
+    "lines",
+    "activity",
+    "cover",
+    "judgement",
+    "rules",
+    "schools",
+    "outlines",
+)
 
 
 @dataclass(frozen=True)
@@ -214,92 +95,159 @@ class Catalog:
     softness: dict[str, Softness]
     orientation: dict[str, Orientation]
     plastic: dict[str, Plastic]
-    cold: dict[str, float]
-    fused: dict[str, float]
+    cold: Cold
+    fused: Fused
     lines: dict[str, LineSpec]
     model: Model
-    activity: dict[str, Any]
+    mood: Mood
     targets: tuple[ActivityTarget, ...]
-    cover: dict[str, Any]
+    cover: CoverNumbers
+    judgement: Judgement
     rules: dict[str, Rule]
     topics: dict[str, Topic]
+    blade_outlines: dict[str, str]
     provenance: dict[str, dict[str, Provenance]]
 
-    def pick(self, table: str, field: str, id_: str) -> Any:
-        """The record ``id_`` of ``table``; BadInput names ``field`` and the choices."""
-        rows: dict[str, Any] = getattr(self, table)
+    def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
+        """The record ``id_`` of one of the tables; BadInput names ``field`` and the choices."""
         if id_ not in rows:
             raise BadInput(field, id_, "one of " + ", ".join(rows))
         return rows[id_]
 
-
-R = TypeVar("R")
-
-
-def _read(name: str) -> dict[str, Any]:
-    return tomllib.loads(resources.files(__name__).joinpath(f"{name}.toml").read_text("utf-8"))
+    def spread(self, table: str, column: str) -> float:
+        """One sigma (log) of a column."""
+        return self.provenance[table][column].spread
 
 
-def _records(kind: type[R], rows: dict[str, dict[str, Any]]) -> dict[str, R]:
-    def one(id_: str, row: dict[str, Any]) -> R:
-        return kind(id=id_, **{k: tuple(v) if isinstance(v, list) else v for k, v in row.items()})  # type: ignore[call-arg]
-
-    return {id_: one(id_, row) for id_, row in rows.items()}
+@cache
+def _adapter(kind: Any) -> TypeAdapter[Any]:
+    return TypeAdapter(kind)
 
 
-def _line_spec(id_: str, row: dict[str, Any]) -> LineSpec:
-    pairs = tuple((float(lb), float(mm)) for lb, mm in row["diameters_mm"])
-    return LineSpec(id_, row["name"], row["density_kg_m3"], pairs)
+def _checked(kind: Any, file: str, key: str, row: Any) -> Any:
+    """A row as its record. Raises BadCatalog naming the file and the key."""
+    try:
+        return _adapter(kind).validate_python(row)
+    except ValidationError as error:
+        first = error.errors()[0]
+        at = ".".join([key, *map(str, first["loc"])])
+        words = {"unexpected_keyword_argument": "there is no such column", "missing": "it is missing"}
+        raise BadCatalog(file, at, words.get(first["type"], first["msg"].lower())) from error
 
 
-def _topic(id_: str, row: dict[str, Any]) -> Topic:
-    return Topic(id_, row["name"], row["applies"], row["default"], row["because"], _records(School, row["schools"]))
+def _table(kind: type[R], file: str, key: str, rows: Mapping[str, Any]) -> dict[str, R]:
+    return {id_: _checked(kind, file, f"{key}.{id_}", {"id": id_, **row}) for id_, row in rows.items()}
 
 
-def _target(row: dict[str, Any]) -> ActivityTarget:
-    pairs: dict[str, Any] = {k: tuple(v) if isinstance(v, list) else v for k, v in row.items()}
-    return ActivityTarget(**pairs)
+def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
+    found = {}
+    for id_, row in files["rules"]["rules"].items():
+        key = f"rules.{id_}"
+        when = clauses("rules", f"{key}.when", row.get("when", {}), ids)
+        rule: Rule = _checked(Rule, "rules", key, {"id": id_, **row, "when": when})
+        known("rules", f"{key}.favours", rule.favours, ids["families"])
+        known("rules", f"{key}.finish", rule.finish, SLOTS)
+        found[id_] = rule
+    return found
+
+
+def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic]:
+    found = {}
+    for id_, row in files["schools"]["topics"].items():
+        key = f"topics.{id_}"
+        applies = clauses("schools", f"{key}.applies", row.get("applies", {}), ids)
+        schools = _table(School, "schools", f"{key}.schools", row.get("schools", {}))
+        topic: Topic = _checked(Topic, "schools", key, {"id": id_, **row, "applies": applies, "schools": {}})
+        topic = replace(topic, schools=schools)
+        known("schools", f"{key}.default", [topic.default], schools)
+        for school in schools.values():
+            _known_effect(f"{key}.schools.{school.id}.effect", school.effect, ids)
+        found[id_] = topic
+    return found
+
+
+def _known_effect(key: str, effect: Effect, ids: Mapping[str, Any]) -> None:
+    families = (*ids["families"], ANY)
+    for name in ("ladder", "heads", "trailers", "favours", "orientation"):
+        known("schools", f"{key}.{name}", getattr(effect, name), families)
+    for family, tails in effect.trailers.items():
+        known("schools", f"{key}.trailers.{family}", tails, ids["trailers"])
+    known("schools", f"{key}.orientation", effect.orientation.values(), ids["orientation"])
+    known("schools", f"{key}.finish", effect.finish, SLOTS)
+
+
+def _known_ids(c: Catalog) -> None:
+    """Ids that one table uses of another, and words that conditions use of the catalogue."""
+    for f in c.families.values():
+        at = f"families.{f.id}"
+        for name, used, table in (
+            ("head_shape", [f.head_shape], c.heads),
+            ("skirt", [f.skirt], c.skirts),
+            ("usual_trailer", [f.usual_trailer], c.trailers),
+            ("blades", [f.blades] if f.blades else [], c.blades),
+            ("suits", f.suits, c.trailers),
+        ):
+            known("families", f"{at}.{name}", used, table)
+    for p in c.plastic.values():
+        known("plastics", f"plastic.{p.id}.material", [p.material], c.materials)
+    known("cover", "mats.textures", BY_FIELD["texture"].all_words, c.cover.mats.textures)
+    known("cover", "grass.stems_per_ft2", BY_FIELD["density"].all_words, c.cover.grass.stems_per_ft2)
+    details = {kind: [w for w, _ in words] for kind, words in BY_FIELD["detail"].by}
+    known("cover", "wood.kinds", details["wood"], c.cover.wood.kinds)
+    known("cover", "rock.kinds", details["rock"], c.cover.rock.kinds)
+    known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
+    known("judgement", "fit.weights", c.judgement.fit.weights, PARTS)
+
+
+def read_catalog(folder: Path) -> Catalog:
+    """The catalogue of a folder of data files. Raises BadCatalog for the first fault."""
+    files: dict[str, Any] = {
+        name: tomllib.loads((folder / f"{name}.toml").read_text("utf-8")) for name in FILES
+    }
+    provenance = {
+        name: {
+            c: _checked(Provenance, name, f"provenance.{c}", p) for c, p in data.get("provenance", {}).items()
+        }
+        for name, data in files.items()
+    }
+    plastics, families, activity = files["plastics"], files["families"], files["activity"]
+    tables: dict[str, Any] = {
+        "materials": _table(Material, "materials", "materials", files["materials"]["materials"]),
+        "heads": _table(HeadShape, "heads", "shapes", files["heads"]["shapes"]),
+        "skirts": _table(Skirt, "skirts", "skirts", files["skirts"]["skirts"]),
+        "families": _table(Family, "families", "families", families["families"]),
+        "blades": _table(Blades, "families", "blades", families["blades"]),
+        "trailers": _table(Trailer, "trailers", "trailers", files["trailers"]["trailers"]),
+        "softness": _table(Softness, "plastics", "softness", plastics["softness"]),
+        "orientation": _table(Orientation, "plastics", "orientation", plastics["orientation"]),
+        "plastic": _table(Plastic, "plastics", "plastic", plastics["plastic"]),
+        "lines": _table(LineSpec, "lines", "lines", files["lines"]["lines"]),
+    }
+    cover = {k: v for k, v in files["cover"].items() if k != "provenance"}
+    judgement = {k: v for k, v in files["judgement"].items() if k != "provenance"}
+    catalog = Catalog(
+        **tables,
+        cold=_checked(Cold, "plastics", "cold", plastics["cold"]),
+        fused=_checked(Fused, "plastics", "fused", plastics["fused"]),
+        model=_checked(Model, "model", "numbers", files["model"]["numbers"]),
+        mood=_checked(Mood, "activity", "activity", activity["activity"]),
+        targets=tuple(
+            _checked(ActivityTarget, "activity", f"targets[{k}]", t)
+            for k, t in enumerate(activity["targets"])
+        ),
+        cover=_checked(CoverNumbers, "cover", "cover", cover),
+        judgement=_checked(Judgement, "judgement", "judgement", judgement),
+        rules=_rules(files, tables),
+        topics=_topics(files, tables),
+        blade_outlines=_checked(dict[str, str], "outlines", "blades", files["outlines"]["blades"]),
+        provenance=provenance,
+    )
+    _known_ids(catalog)
+    return catalog
 
 
 @cache
 def load() -> Catalog:
-    """Read the shipped catalogue (cached: the same object each time)."""
-    names = (
-        "model",
-        "materials",
-        "heads",
-        "skirts",
-        "families",
-        "trailers",
-        "plastics",
-        "lines",
-        "activity",
-        "cover",
-        "rules",
-        "schools",
-    )
-    files = {name: _read(name) for name in names}
-    provenance = {
-        name: {column: Provenance(**p) for column, p in data.get("provenance", {}).items()} for name, data in files.items()
-    }
-    return Catalog(
-        materials=_records(Material, files["materials"]["materials"]),
-        heads=_records(HeadShape, files["heads"]["shapes"]),
-        skirts=_records(Skirt, files["skirts"]["skirts"]),
-        families=_records(Family, files["families"]["families"]),
-        blades=_records(Blades, files["families"]["blades"]),
-        softness=_records(Softness, files["plastics"]["softness"]),
-        orientation=_records(Orientation, files["plastics"]["orientation"]),
-        plastic=_records(Plastic, files["plastics"]["plastic"]),
-        cold=files["plastics"]["cold"],
-        fused=files["plastics"]["fused"],
-        trailers=_records(Trailer, files["trailers"]["trailers"]),
-        lines={id_: _line_spec(id_, row) for id_, row in files["lines"]["lines"].items()},
-        model=Model(**files["model"]["numbers"]),
-        activity=files["activity"]["activity"],
-        targets=tuple(_target(row) for row in files["activity"]["targets"]),
-        cover=files["cover"],
-        rules=_records(Rule, files["rules"]["rules"]),
-        topics={id_: _topic(id_, row) for id_, row in files["schools"]["topics"].items()},
-        provenance=provenance,
-    )
+    """The shipped catalogue (read once: the same object each time)."""
+    with resources.as_file(resources.files(__name__) / "data") as folder:
+        return read_catalog(folder)

@@ -10,20 +10,41 @@ from typing import Any
 from heathdrop import catalog as catalogue
 from heathdrop.store import items, observations, scenarios
 from heathdrop.store.database import Database
-from heathdrop.store.entry import parsed
+from heathdrop.store.files.entry import parsed
 
 #: Two drop tests off the mill's landing stage, one try of them odd.
 DROPS: tuple[dict[str, Any], ...] = (
-    {"family": "swim-jig", "head_oz": 0.375, "head_g": 10.9, "trailer": "craw", "trailer_length_in": 4.0, "trailer_g": 9.8,
-     "depth_ft": 8.0, "times_s": [4.35, 4.5, 4.4], "water_temp_f": 61.0, "note": "landing stage"},
-    {"family": "swim-jig", "head_oz": 0.375, "head_g": 10.9, "trailer": "craw", "trailer_length_in": 4.0, "trailer_g": 9.8,
-     "depth_ft": 13.0, "times_s": [7.2, 7.0, 9.9, 7.3], "water_temp_f": 61.0, "note": "landing stage, far end"},
-)  # fmt: skip
+    {
+        "family": "swim-jig",
+        "head_oz": 0.375,
+        "head_g": 10.9,
+        "trailer": "craw",
+        "trailer_length_in": 4.0,
+        "trailer_g": 9.8,
+        "depth_ft": 8.0,
+        "times_s": [4.35, 4.5, 4.4],
+        "water_temp_f": 61.0,
+        "note": "landing stage",
+    },
+    {
+        "family": "swim-jig",
+        "head_oz": 0.375,
+        "head_g": 10.9,
+        "trailer": "craw",
+        "trailer_length_in": 4.0,
+        "trailer_g": 9.8,
+        "depth_ft": 13.0,
+        "times_s": [7.2, 7.0, 9.9, 7.3],
+        "water_temp_f": 61.0,
+        "note": "landing stage, far end",
+    },
+)
 
 
 @cache
 def worked() -> list[dict[str, Any]]:
-    """Worked scenarios across seasons and covers: name, note, the body of a size request, and what is expected."""
+    """Worked scenarios across seasons and covers: name, note, the body of a size request, and what is
+    expected."""
     text = resources.files("heathdrop.demo").joinpath("worked.json").read_text("utf-8")
     rows: list[dict[str, Any]] = json.loads(text)
     return rows

@@ -18,11 +18,9 @@ from heathdrop.physics.rig import lure_of, spread_of
 from heathdrop.physics.water import water_at
 from heathdrop.sizing.tune import BOARD
 
-#: An angler's "about this depth" is right to this share and at least this much, one sigma (assumption).
-DEPTH_SHARE, DEPTH_LEAST_M = 0.15, 0.25
+#: Where the log of a factor is looked for, in prior sigmas of the lift and in logs of the mat's weight.
 GRID = np.linspace(-1.5, 1.5, 41)
-#: A mat's prior, one sigma of log half-way weight, and the steepness of the entry curve.
-MAT_SIGMA, MAT_GRID = 0.35, np.linspace(-1.6, 1.6, 161)
+MAT_GRID = np.linspace(-1.6, 1.6, 161)
 
 
 @dataclass(frozen=True)
@@ -55,6 +53,7 @@ def ran_at_m(catalog: Catalog, check: DepthCheck, lift: float) -> float:
 
 def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneFactor]:
     """Lift factors by :func:`lift_key`, each from its own depth checks."""
+    numbers = catalog.judgement.learning
     by_key: dict[str, list[DepthCheck]] = defaultdict(list)
     for check in checks:
         by_key[lift_key(check.rig)].append(check)
@@ -65,7 +64,7 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
         logs = -0.5 * (scale / prior) ** 2
         for check in some:
             ran = np.array([ran_at_m(catalog, check, math.exp(float(g))) for g in scale])
-            sigma = max(DEPTH_LEAST_M, DEPTH_SHARE * check.depth_m)
+            sigma = max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
             logs = logs - 0.5 * ((ran - check.depth_m) / sigma) ** 2
         found[key] = _summary(scale, logs, len(some))
     return found
@@ -73,13 +72,13 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
 
 def learn_mats(catalog: Catalog, checks: Sequence[MatCheck]) -> dict[str, OneFactor]:
     """Factors on the half-way weight by texture, from entries that went through or stalled."""
-    steep = float(catalog.cover["mats"]["steepness"])
+    steep = catalog.cover.mats.steepness
     by_texture: dict[str, list[MatCheck]] = defaultdict(list)
     for check in checks:
         by_texture[check.texture].append(check)
     found = {}
     for texture, some in by_texture.items():
-        logs = -0.5 * (MAT_GRID / MAT_SIGMA) ** 2
+        logs = -0.5 * (MAT_GRID / catalog.judgement.learning.mat_sigma) ** 2
         for check in some:
             odds = steep * (math.log(check.weight_oz / check.halfway_oz) - MAT_GRID)
             logs = logs - np.logaddexp(0.0, -odds if check.through else odds)

@@ -2,7 +2,8 @@
 
 Unknowns are the logs of one factor for each trailer, each body (head shape,
 family and skirt) and the friction of each line material, with the catalogue's
-spreads as priors, and a hand's constant lateness on the stopwatch. A timed second is log-normal about the closed-form time; its
+spreads as priors, and a hand's constant lateness on the stopwatch. A timed second is log-normal about the
+closed-form time; its
 error is estimated from the repeats, starting from the counting error of the
 catalogue. The most probable factors come from Gauss–Newton steps, their
 covariance from the curvature there (Laplace); a try far from the rest counts
@@ -26,16 +27,8 @@ from heathdrop.physics.water import water_at
 from heathdrop.units import M_PER_FT
 
 STEPS = 12
-#: Strength of the starting timing error, in tries.
-STARTING_TRIES = 1.5
-#: A hand's constant lateness on the stopwatch: one sigma, s (assumption), and its name among the unknowns.
-LATE_SIGMA_S, LATE = 0.12, "late"
-#: Times this many times off what the model gives are asked about before they teach anything.
-SUSPECT = 2.2
-#: Degrees of freedom of the timing error; how many sigma make an outlier.
-FREEDOM, OUTLIER_SIGMA = 4.0, 2.5
-#: Least timing error, relative: nobody's thumb is better.
-LEAST_ERROR = 0.02
+#: The name of the hand's constant lateness among the unknowns.
+LATE = "late"
 
 
 @dataclass(frozen=True)
@@ -75,16 +68,16 @@ def names_of(test: DropTest) -> tuple[str, str, str]:
 
 def prior_spreads(catalog: Catalog, test: DropTest) -> tuple[float, float, float]:
     """One sigma of the log of each unknown before any test: body, trailer, line friction."""
-    source = catalog.provenance
     fall = areas_of(catalog, test.rig, test.temperature_f).fall
-    spreads = (
-        source["heads"]["fall_factor"].spread,
-        source["families"]["fall_drag_area_cm2"].spread,
-        source["skirts"]["fall_drag_area_cm2"].spread,
-    )
+    columns = (("heads", "fall_factor"), ("families", "fall_drag_area_cm2"), ("skirts", "fall_drag_area_cm2"))
+    spreads = [catalog.spread(*column) for column in columns]
     body = sum(fall[:3])
-    of_body = math.sqrt(sum((a * s) ** 2 for a, s in zip(fall[:3], spreads, strict=True))) / body if body > 0.0 else 0.3
-    return of_body, source["trailers"]["fall_drag_area_cm2"].spread, source["model"]["line_friction"].spread
+    of_body = (
+        math.sqrt(sum((a * s) ** 2 for a, s in zip(fall[:3], spreads, strict=True))) / body
+        if body > 0.0
+        else 0.3
+    )
+    return of_body, catalog.spread("trailers", "fall_drag_area_cm2"), catalog.spread("model", "line_friction")
 
 
 def predicted_s(catalog: Catalog, test: DropTest, body: float, trailer: float, friction: float) -> float:
@@ -100,10 +93,11 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
     """Every factor the tests speak of, with its covariance, the timing error and the outliers."""
     if not tests:
         return Factors()
+    numbers = catalog.judgement.learning
     names = (*dict.fromkeys(n for test in tests for n in names_of(test)), LATE)
     where = {n: k for k, n in enumerate(names)}
     sigma = np.zeros(len(names))
-    sigma[-1] = LATE_SIGMA_S
+    sigma[-1] = numbers.late_sigma_s
     for test in tests:
         for n, s in zip(names_of(test), prior_spreads(catalog, test), strict=True):
             sigma[where[n]] = max(sigma[where[n]], s, 1e-3)
@@ -126,13 +120,16 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
             push[at] += slope * float((w * off).sum()) / error**2
         mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
         error = _timing_error(catalog, rest)
-        weights = [(FREEDOM + 1.0) / (FREEDOM + (off / error) ** 2) for off in rest]
-    outliers = tuple(tuple(bool(abs(o) > OUTLIER_SIGMA * error) for o in off - np.median(off)) for off in rest)
+        weights = [(numbers.freedom + 1.0) / (numbers.freedom + (off / error) ** 2) for off in rest]
+    outliers = tuple(
+        tuple(bool(abs(o) > numbers.outlier_sigma * error) for o in off - np.median(off)) for off in rest
+    )
     return Factors(names, mean, np.asarray(np.linalg.inv(curve), dtype=np.float64), error, outliers)
 
 
 def _slope(catalog: Catalog, test: DropTest, x: NDArray[np.float64]) -> tuple[float, NDArray[np.float64]]:
-    """Log of the predicted time at these unknowns (three log factors, then lateness in s), and its derivatives."""
+    """Log of the predicted time at these unknowns (three log factors, then lateness in s), and its
+    derivatives."""
     step = 1e-4
 
     def bare(logs: NDArray[np.float64]) -> float:
@@ -146,20 +143,25 @@ def _slope(catalog: Catalog, test: DropTest, x: NDArray[np.float64]) -> tuple[fl
 
 def suspicion(catalog: Catalog, test: DropTest) -> str | None:
     """A question when the times are so far off that something was mistyped, None when they are not."""
+    most = catalog.judgement.learning.suspect
     ratio = float(np.median(test.times_s)) / predicted_s(catalog, test, 1.0, 1.0, 1.0)
-    if 1.0 / SUSPECT < ratio < SUSPECT:
+    if 1.0 / most < ratio < most:
         return None
     way = f"{ratio:.1f} times as long as" if ratio > 1.0 else f"only {ratio:.1f} of"
     unit = " Was the depth in metres?" if 2.4 < ratio < 4.4 else ""
-    return f"The times are {way} the model gives for {test.depth_m / M_PER_FT:.1f} ft.{unit} Check depth, rig and seconds."
+    return (
+        f"The times are {way} the model gives for {test.depth_m / M_PER_FT:.1f} ft.{unit} Check "
+        "depth, rig and seconds."
+    )
 
 
 def _timing_error(catalog: Catalog, rest: Sequence[NDArray[np.float64]]) -> float:
     """One sigma of a timed second, from the scatter within repeats and the catalogue's counting error."""
     squares = sum(float(((off - off.mean()) ** 2).sum()) for off in rest)
     spare = sum(max(0, len(off) - 1) for off in rest)
-    start = catalog.model.count_error
-    return max(LEAST_ERROR, math.sqrt((STARTING_TRIES * start**2 + squares) / (STARTING_TRIES + spare)))
+    numbers, start = catalog.judgement.learning, catalog.model.count_error
+    tries = numbers.starting_tries
+    return max(numbers.least_error, math.sqrt((tries * start**2 + squares) / (tries + spare)))
 
 
 def measured_fall(factors: Factors, body: str, trailer: str, own: Measured) -> Measured:

@@ -20,7 +20,8 @@ Observation = DropTest | DepthCheck | MatCheck
 
 @dataclass(frozen=True, eq=False)
 class Learned:
-    """Factors on fall areas and line friction, on lift by rig, on mats by texture (told apart by identity)."""
+    """Factors on fall areas and line friction, on lift by rig, on mats by texture (told apart by
+    identity)."""
 
     falls: Factors = field(default_factory=Factors)
     lifts: dict[str, OneFactor] = field(default_factory=dict)
@@ -67,9 +68,13 @@ class BeforeAfter:
     sentence: str
 
 
-def before_after(catalog: Catalog, learned: Learned, rig: Rig, name: str, temperature_f: float) -> BeforeAfter:
+def before_after(
+    catalog: Catalog, learned: Learned, rig: Rig, name: str, temperature_f: float
+) -> BeforeAfter:
     """What the drops said of a rig's fall, in one plain sentence."""
-    plain = replace(rig, measured=replace(UNMEASURED, head_g=rig.measured.head_g, trailer_g=rig.measured.trailer_g))
+    plain = replace(
+        rig, measured=replace(UNMEASURED, head_g=rig.measured.head_g, trailer_g=rig.measured.trailer_g)
+    )
     own = learned.applied(plain)
     was, now = (spread_of(catalog, r, temperature_f).fall for r in (plain, own))
     area = fall_area_cm2(catalog, own, temperature_f) / fall_area_cm2(catalog, plain, temperature_f)

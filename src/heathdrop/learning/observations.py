@@ -10,7 +10,8 @@ from heathdrop.physics.rig import Rig
 
 @dataclass(frozen=True)
 class DropTest:
-    """Timed drops of one rig on slack line. Depth m, seconds as timed, °F; ``pulled`` line drags half the cast."""
+    """Timed drops of one rig on slack line. Depth m, seconds as timed, °F; ``pulled`` line drags half the
+    cast."""
 
     rig: Rig
     line: Line
@@ -23,7 +24,8 @@ class DropTest:
 
 @dataclass(frozen=True)
 class DepthCheck:
-    """A rig ran at about this depth (m) at this pace (m/s), counted down ``count_s``, from a cast of ``cast_m``."""
+    """A rig ran at about this depth (m) at this pace (m/s), counted down ``count_s``, from a cast of
+    ``cast_m``."""
 
     rig: Rig
     line: Line
@@ -37,7 +39,8 @@ class DepthCheck:
 
 @dataclass(frozen=True)
 class MatCheck:
-    """A quiet entry into a mat: through or stalled. Weight that counts and the catalogue's half-way weight, oz."""
+    """A quiet entry into a mat: through or stalled. Weight that counts and the catalogue's half-way weight,
+    oz."""
 
     texture: str
     weight_oz: float

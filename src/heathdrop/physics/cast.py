@@ -83,7 +83,8 @@ class Cast:
 
 @dataclass(frozen=True)
 class CastResult:
-    """Samples of a cast and where the first fall ended; ``shapes`` (samples, nodes, 2) when they were asked for."""
+    """Samples of a cast and where the first fall ended; ``shapes`` (samples, nodes, 2) when they were asked
+    for."""
 
     cast: Cast
     samples: Samples
@@ -205,7 +206,9 @@ def _all_played(program: Sequence[Phase], samples: Samples) -> None:
     reached = int(samples.phase[-1])
     if reached < len(program) - 1:
         late = reached + 1
-        raise BadInput(f"program[{late}].do", program[late].do, f"left out: no line is left after phase {reached}")
+        raise BadInput(
+            f"program[{late}].do", program[late].do, f"left out: no line is left after phase {reached}"
+        )
 
 
 def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, cast: Cast) -> tuple[float, float]:
@@ -215,7 +218,11 @@ def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, cast: Cast) 
     if phase.for_s is not None:
         seconds = require_between("program[0].for_s", phase.for_s, 0.0, LONGEST_CAST_S, "s")
         return seconds, min(depth_after_s(lure, seconds, line, water, dragged), bottom_m)
-    depth = bottom_m if phase.to_depth_m is None else min(require_between("to_depth", phase.to_depth_m, 0.0, 1e4, "m"), bottom_m)
+    depth = (
+        bottom_m
+        if phase.to_depth_m is None
+        else min(require_between("to_depth", phase.to_depth_m, 0.0, 1e4, "m"), bottom_m)
+    )
     seconds = time_to_depth_s(lure, depth, line, water, dragged)
     if seconds > LONGEST_CAST_S:
         raise BadInput("lure.net_weight_n", lure.net_weight_n, "enough to sink there within ten minutes")
@@ -223,14 +230,22 @@ def _slack_fall(phase: Phase, lure: Lure, line: Line, water: Water, cast: Cast) 
 
 
 def _fall_samples(
-    lure: Lure, line: Line, water: Water, cast: Cast, fall_s: float, z0: float, sample_s: float, dragged_m: float
+    lure: Lure,
+    line: Line,
+    water: Water,
+    cast: Cast,
+    fall_s: float,
+    z0: float,
+    sample_s: float,
+    dragged_m: float,
 ) -> Samples:
     """Samples of the closed-form fall, its end left to the simulation's first sample."""
     times = np.arange(math.ceil(fall_s / sample_s)) * sample_s
-    depths = np.array([min(depth_after_s(lure, float(t), line, water, dragged_m), z0) for t in times])
+    falls = (min(depth_after_s(lure, float(t), line, water, dragged_m), z0) for t in times)
+    depths = np.fromiter(falls, dtype=np.float64, count=times.size)
     room = samples_room(times.size)
     return room._replace(
-        t=times,
+        t=times.astype(np.float64),
         x=np.full(times.size, cast.distance_m),
         z=depths,
         bottom=(depths >= cast.bottom_at(cast.distance_m) - 1e-6).astype(np.float64),

@@ -14,7 +14,8 @@ from dataclasses import dataclass
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import Rig
 
-STANDING = ("submerged-grass", "pads", "reeds")
+#: Weights below these count as these, so that nothing divides by nothing.
+LEAST_WEIGHT_N, LEAST_WEIGHT_OZ = 0.01, 1e-3
 
 
 @dataclass(frozen=True)
@@ -43,65 +44,68 @@ class Stand:
 
 def meetings_per_ft(catalog: Catalog, stand: Stand) -> float:
     """Stems met per foot of way (stems/ft² times width in ft)."""
-    grass = catalog.cover["grass"]
-    share = catalog.cover["stems"].get(stand.kind, 1.0)
-    return float(share * grass["stems_per_ft2"][stand.density] * grass["width_ft"])
+    grass = catalog.cover.grass
+    return catalog.cover.stems.share[stand.kind] * grass.stems_per_ft2[stand.density] * grass.width_ft
 
 
-def stem_odds(catalog: Catalog, rig: Rig, net_weight_n: float, stand: Stand, fall_in_ft: float, swim_in_ft: float) -> CoverOdds:
+def stem_odds(
+    catalog: Catalog, rig: Rig, net_weight_n: float, stand: Stand, fall_in_ft: float, swim_in_ft: float
+) -> CoverOdds:
     """Odds among standing stems for a fall of ``fall_in_ft`` and a swim of ``swim_in_ft`` inside them."""
     meets = meetings_per_ft(catalog, stand)
-    scale = float(catalog.cover["grass"]["stop_scale"])
-    catching = 0.3 + rig.trailer.catching
-    blunt = 1.3 - rig.head_shape.slenderness
-    stops = meets * fall_in_ft * scale * catching * blunt / max(net_weight_n, 0.01)
-    sticks = meets * swim_in_ft * rig.family.weed_meeting * (1.0 + 2.0 * rig.trailer.catching)
+    grass, stems = catalog.cover.grass, catalog.cover.stems
+    catching = grass.catching_base + rig.trailer.catching
+    blunt = grass.bluntness - rig.head_shape.slenderness
+    stops = meets * fall_in_ft * grass.stop_scale * catching * blunt / max(net_weight_n, LEAST_WEIGHT_N)
+    sticks = meets * swim_in_ft * rig.family.weed_meeting * (1.0 + grass.gathers * rig.trailer.catching)
     if stand.kind in ("pads", "reeds") and rig.family.open_hook:
-        sticks *= catalog.cover["stems"]["open_hook"]
+        sticks *= stems.open_hook
     if stand.kind == "pads" and rig.trailer.appendages == 2:
-        sticks *= catalog.cover["stems"]["two_tails"]
+        sticks *= stems.two_tails
     return CoverOdds(math.exp(-stops), 1.0 - math.exp(-sticks), 0.0)
 
 
 def halfway_oz(catalog: Catalog, stand: Stand) -> float:
     """The weight (oz) that goes through this mat every second time, entered quietly."""
-    mats = catalog.cover["mats"]
-    texture = mats[stand.texture or mats["usual_texture"]]
-    thick = mats["usual_thickness_in"] if stand.thickness_in is None else stand.thickness_in
-    return float(texture["base_oz"] + texture["per_in_oz"] * thick)
+    mats = catalog.cover.mats
+    texture = mats.textures[stand.texture or mats.usual_texture]
+    thick = mats.usual_thickness_in if stand.thickness_in is None else stand.thickness_in
+    return texture.base_oz + texture.per_in_oz * thick
 
 
-def counting_oz(catalog: Catalog, rig: Rig) -> float:
+def counting_oz(rig: Rig) -> float:
     """The weight (oz) that counts against a mat: less for what catches and for wide heads."""
-    width = catalog.cover["mats"]["heads"].get(rig.head_shape.id, 0.85)
-    return float(rig.head_oz * rig.trailer.punching * width)
+    return rig.head_oz * rig.trailer.punching * rig.head_shape.mat_width
 
 
-def mat_odds(catalog: Catalog, rig: Rig, stand: Stand, swim_in_ft: float = 0.0, halfway: float | None = None) -> CoverOdds:
+def mat_odds(
+    catalog: Catalog, rig: Rig, stand: Stand, swim_in_ft: float = 0.0, halfway: float | None = None
+) -> CoverOdds:
     """Odds against a mat: the entry, and what a reeled lure gathers in ``swim_in_ft`` of it.
 
     ``halfway`` (oz) is this mat's own half-way weight when it has been learned.
     """
-    mats = catalog.cover["mats"]
+    mats = catalog.cover.mats
     w50 = halfway_oz(catalog, stand) if halfway is None else halfway
-    weight = counting_oz(catalog, rig) * (mats["lobbed"] if stand.lobbed else 1.0)
-    passes = 1.0 / (1.0 + math.exp(-mats["steepness"] * math.log(max(weight, 1e-3) / w50)))
-    sticks = mats["reeled_stems_per_ft"] * swim_in_ft * rig.family.weed_meeting * (1.0 + 2.0 * rig.trailer.catching)
+    weight = counting_oz(rig) * (mats.lobbed if stand.lobbed else 1.0)
+    passes = 1.0 / (1.0 + math.exp(-mats.steepness * math.log(max(weight, LEAST_WEIGHT_OZ) / w50)))
+    sticks = mats.reeled_stems_per_ft * swim_in_ft * rig.family.weed_meeting
+    sticks *= 1.0 + catalog.cover.grass.gathers * rig.trailer.catching
     return CoverOdds(passes, 1.0 - math.exp(-sticks), 0.0)
 
 
 def hang_odds(catalog: Catalog, rig: Rig, stand: Stand) -> CoverOdds:
     """Chance a cast hangs in wood, docks or rock."""
     if stand.kind == "rock":
-        table = catalog.cover["rock"]
-        wedge = math.sqrt(rig.head_oz / 0.5) if rig.head_shape.id != "football" else 1.0
-        hangs = rig.family.rock_hang * table[stand.detail or table["usual"]] * wedge
+        rock = catalog.cover.rock
+        wedge = math.sqrt(rig.head_oz / rock.wedge_oz) if rig.head_shape.wedges else 1.0
+        hangs = rig.family.rock_hang * rock.kinds[stand.detail or rock.usual] * wedge
         return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs))
-    table = catalog.cover["wood"]
-    kind = "docks" if stand.kind == "docks" else stand.detail or table["usual"]
-    hangs = rig.family.wood_hang * table[kind] * table["density"][stand.density]
-    if rig.family.id == "bladed-jig" and rig.trailer.appendages >= 2:
-        hangs *= 0.5  # two appendages right it when it rolls
+    wood = catalog.cover.wood
+    kind = "docks" if stand.kind == "docks" else stand.detail or wood.usual
+    hangs = rig.family.wood_hang * wood.kinds[kind] * wood.density[stand.density]
+    if rig.trailer.appendages >= 2:
+        hangs *= rig.family.two_right
     return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs))
 
 
@@ -114,8 +118,9 @@ def cover_odds(
     swim_in_ft: float,
     mat_factor: float = 1.0,
 ) -> CoverOdds:
-    """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's half-way weight."""
-    if stand.kind in STANDING:
+    """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's
+    half-way weight."""
+    if stand.kind in catalog.cover.stems.share:
         return stem_odds(catalog, rig, net_weight_n, stand, fall_in_ft, swim_in_ft)
     if stand.kind == "matted-grass":
         return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))

@@ -70,7 +70,9 @@ def fall_time_s(
         return np.where(weight > 0.0, np.sqrt(water.density_kg_m3 / (2.0 * weight)) * mean, np.inf)
 
 
-def time_to_depth_s(lure: Lure, depth_m: float, line: Line, water: Water, surface_line_m: float = 0.0) -> float:
+def time_to_depth_s(
+    lure: Lure, depth_m: float, line: Line, water: Water, surface_line_m: float = 0.0
+) -> float:
     """Seconds for ``lure`` to reach ``depth_m`` on a slack line, gliding included."""
     straight = fall_time_s(lure.net_weight_n, lure.fall_drag_area_m2, depth_m, line, water, surface_line_m)
     return float(straight / glide_factor(lure.glide_ratio))

@@ -49,11 +49,11 @@ def line_by_test(catalog: Catalog, material: str, test_lb: float, field: str = "
     if material not in catalog.lines:
         raise BadInput(f"{field}.material", material, "one of " + ", ".join(catalog.lines))
     spec = catalog.lines[material]
-    tests = [lb for lb, _ in spec.diameters]
+    tests = [lb for lb, _ in spec.diameters_mm]
     if not math.isfinite(test_lb) or not tests[0] <= test_lb <= tests[-1]:
         raise BadInput(f"{field}.test_lb", test_lb, f"from {tests[0]:g} to {tests[-1]:g} lb for {material}")
     roots = [math.sqrt(lb) for lb in tests]
-    mm = float(np.interp(math.sqrt(test_lb), roots, [d for _, d in spec.diameters]))
+    mm = float(np.interp(math.sqrt(test_lb), roots, [d for _, d in spec.diameters_mm]))
     return Line(mm * 1e-3, spec.density_kg_m3, catalog.model.line_friction)
 
 

@@ -43,7 +43,8 @@ class Phase:
 
 @dataclass(frozen=True)
 class Scene:
-    """What a phase's legs depend on: cast (m), deepest bottom (m), the lure's own fall (m/s), tip height (m)."""
+    """What a phase's legs depend on: cast (m), deepest bottom (m), the lure's own fall (m/s), tip height
+    (m)."""
 
     distance_m: float
     deepest_m: float
@@ -52,9 +53,18 @@ class Scene:
 
 
 def leg(
-    index: int, seconds: float, *, reel: float = 0.0, tip_x: float = 0.0, tip_z: float = 0.0, to_depth: float | None = None,
-    near: float | None = None, till_bottom: bool = False, clear: float = 0.0, tight: float = 0.0,
-) -> Leg:  # fmt: skip
+    index: int,
+    seconds: float,
+    *,
+    reel: float = 0.0,
+    tip_x: float = 0.0,
+    tip_z: float = 0.0,
+    to_depth: float | None = None,
+    near: float | None = None,
+    till_bottom: bool = False,
+    clear: float = 0.0,
+    tight: float = 0.0,
+) -> Leg:
     """One leg: at most ``seconds`` of reeling (m/s) and tip motion (m/s), with its ends."""
     return Leg(
         time=seconds,
@@ -76,12 +86,15 @@ def take_up(index: int) -> Leg:
 
 
 def lifted(index: int, lift_m: float, speed_m_s: float) -> Leg:
-    """The tip raised (speed positive) or lowered by ``lift_m``: half up, half back, as a rod turns in the hands."""
+    """The tip raised (speed positive) or lowered by ``lift_m``: half up, half back, as a rod turns in the
+    hands."""
     part = speed_m_s * math.sqrt(0.5)
     return leg(index, lift_m / abs(speed_m_s), tip_x=-part, tip_z=-part)
 
 
-def _given(i: int, name: str, value: float | None, low: float, high: float, unit: str, default: float | None = None) -> float:
+def _given(
+    i: int, name: str, value: float | None, low: float, high: float, unit: str, default: float | None = None
+) -> float:
     if value is None:
         value = default
     if value is None:

@@ -8,7 +8,7 @@ three numbers that carry bulk: fall drag, run drag and run lift.
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from heathdrop.catalog import (
     Blades,
@@ -28,7 +28,8 @@ from heathdrop.units import GRAVITY_M_S2, kilograms, square_metres
 
 @dataclass(frozen=True)
 class Lure:
-    """What the simulation needs of a rig, SI: kg, N, m²; ``glide_ratio`` sideways per down, ``bottom_grip`` friction."""
+    """What the simulation needs of a rig, SI: kg, N, m²; ``glide_ratio`` sideways per down, ``bottom_grip``
+    friction."""
 
     mass_kg: float
     net_weight_n: float
@@ -79,6 +80,7 @@ class Rig:
     softness: Softness
     orientation: Orientation
     blades: Blades | None = None
+    fused: bool = False
     measured: Measured = UNMEASURED
 
     @property
@@ -87,11 +89,22 @@ class Rig:
         return kilograms(self.head_oz) if self.measured.head_g is None else self.measured.head_g * 1e-3
 
     @property
+    def length_share(self) -> float:
+        """Length as rigged over listed length (1 for no trailer)."""
+        return 1.0 if self.trailer.bare else self.trailer_length_in / self.trailer.length_in
+
+    @property
+    def bulk_cm2(self) -> float:
+        """What the trailer adds to the drag on the move, cm², at its length and measured width. 0 without
+        one."""
+        return self.trailer.run_drag_area_cm2 * self.length_share**2 * self.measured.width
+
+    @property
     def trailer_kg(self) -> float:
         """Mass of the trailer as rigged: weighed where it was, else by its length's cube."""
         if self.measured.trailer_g is not None:
             return self.measured.trailer_g * 1e-3
-        return self.trailer.mass_g * trailer_scale(self) ** 3 * 1e-3
+        return self.trailer.mass_g * self.length_share**3 * 1e-3
 
 
 def rig_by_name(
@@ -108,38 +121,53 @@ def rig_by_name(
     softness: str | None = None,
     orientation: str | None = None,
     blades: str | None = None,
+    fused: bool = False,
     at: str = "",
 ) -> Rig:
     """A rig from catalogue names; BadInput names what is unknown or out of range.
 
     ``at`` goes before the field names in messages (``lure.`` for a simulated case).
     """
-    kind: Family = catalog.pick("families", at + "family", family)
-    material: Material = catalog.pick("materials", at + "head_material", head_material)
+    kind: Family = catalog.pick(catalog.families, at + "family", family)
+    material: Material = catalog.pick(catalog.materials, at + "head_material", head_material)
     if not material.head:
         heads = ", ".join(m.id for m in catalog.materials.values() if m.head)
         raise BadInput(at + "head_material", head_material, f"one of {heads}")
-    tail: Trailer = catalog.pick("trailers", at + "trailer", trailer)
-    dress: Skirt = catalog.pick("skirts", at + "skirt", skirt or kind.skirt)
+    tail: Trailer = catalog.pick(catalog.trailers, at + "trailer", trailer)
+    dress: Skirt = catalog.pick(catalog.skirts, at + "skirt", skirt or kind.skirt)
     require_between(at + "head_oz", head_oz, 1 / 32, 4.0, "oz")
-    length = tail.length_in if trailer_length_in is None or tail.id == "none" else trailer_length_in
-    if tail.id != "none":
+    length = tail.length_in if trailer_length_in is None or tail.bare else trailer_length_in
+    if not tail.bare:
         require_between(at + "trailer_length_in", length, 0.5, 10.0, "in")
     if blades is not None and not kind.blades:
         raise BadInput(at + "blades", blades, f"left out: a {kind.name} has no blades to choose")
-    set_ = catalog.pick("blades", at + "blades", blades or kind.blades) if kind.blades else None
+    set_ = catalog.pick(catalog.blades, at + "blades", blades or kind.blades) if kind.blades else None
+    if fused and tail.appendages >= 2:
+        tail = fused_of(catalog, tail)
     return Rig(
         kind,
-        catalog.pick("heads", at + "head_shape", head_shape or kind.head_shape),
+        catalog.pick(catalog.heads, at + "head_shape", head_shape or kind.head_shape),
         material,
         head_oz,
         dress,
         tail,
         length,
-        catalog.pick("plastic", at + "plastic", plastic or "neutral"),
-        catalog.pick("softness", at + "softness", softness or "soft"),
-        catalog.pick("orientation", at + "orientation", orientation or "flat"),
+        catalog.pick(catalog.plastic, at + "plastic", plastic or "neutral"),
+        catalog.pick(catalog.softness, at + "softness", softness or "soft"),
+        catalog.pick(catalog.orientation, at + "orientation", orientation or "flat"),
         set_,
+        fused and tail.appendages >= 2,
+    )
+
+
+def fused_of(catalog: Catalog, trailer: Trailer) -> Trailer:
+    """A trailer whose appendages are left joined: it glides, stirs less and catches less."""
+    joined = catalog.fused
+    return replace(
+        trailer,
+        glide=max(trailer.glide, joined.glide),
+        action=joined.action_kept * trailer.action,
+        catching=joined.catching_kept * trailer.catching,
     )
 
 
@@ -149,14 +177,9 @@ def disc_area_m2(mass_kg: float, density_kg_m3: float) -> float:
     return math.pi * math.pow(3.0 * volume / (4.0 * math.pi), 2.0 / 3.0)
 
 
-def trailer_scale(rig: Rig) -> float:
-    """Length as rigged over listed length (1 for no trailer)."""
-    return rig.trailer_length_in / rig.trailer.length_in if rig.trailer.length_in else 1.0
-
-
 def stiffness(catalog: Catalog, temperature_f: float) -> float:
     """How far the cold has stiffened plastic, 0 (not at all) to 1 (at its coldest)."""
-    warm, cold = catalog.cold["stiffens_below_f"], catalog.cold["coldest_f"]
+    warm, cold = catalog.cold.stiffens_below_f, catalog.cold.coldest_f
     return min(1.0, max(0.0, (warm - temperature_f) / (warm - cold)))
 
 
@@ -181,7 +204,7 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
     """
     disc = disc_area_m2(rig.head_kg, rig.head_material.density_g_cm3 * 1000.0) * 1e4
     base, tail = rig.blades or rig.family, rig.trailer
-    square = trailer_scale(rig) ** 2 * rig.measured.width
+    square = rig.length_share**2 * rig.measured.width
     alive = 1.0 - rig.softness.drag_lost * stiffness(catalog, temperature_f) * min(1.0, tail.appendages)
     turned, own = rig.orientation, rig.measured
     return Areas(
@@ -244,23 +267,37 @@ class Spread:
 
 def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
     """Spread of the rig's areas from its parts' spreads, taken as independent."""
-    source = catalog.provenance
     areas = areas_of(catalog, rig, temperature_f)
-    family, trailer, skirt = source["families"], source["trailers"], source["skirts"]
-    head = source["heads"]["fall_factor"].spread, source["model"]["head_run_factor"].spread, 0.0
+    head = catalog.spread("heads", "fall_factor"), catalog.spread("model", "head_run_factor"), 0.0
     columns = ("fall_drag_area_cm2", "run_drag_area_cm2", "run_lift_area_cm2")
 
     def joined(parts: tuple[float, ...], k: int) -> float:
-        of_skirt = skirt["fall_drag_area_cm2"].spread
-        spreads = (head[k], family[columns[k]].spread, of_skirt, trailer[columns[k]].spread)
+        of_skirt = catalog.spread("skirts", "fall_drag_area_cm2")
+        spreads = (
+            head[k],
+            catalog.spread("families", columns[k]),
+            of_skirt,
+            catalog.spread("trailers", columns[k]),
+        )
         total = sum(parts)
-        return math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads, strict=True))) / total if total > 0.0 else 0.0
+        return (
+            math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads, strict=True))) / total
+            if total > 0.0
+            else 0.0
+        )
 
     own = rig.measured
     fall = joined(areas.fall, 0)
     if own.body_fall_spread is not None or own.trailer_fall_spread is not None:
-        fall = _learned_fall_spread(areas.fall, own, trailer["fall_drag_area_cm2"].spread, joined((*areas.fall[:3], 0.0), 0))
-    return Spread(fall, joined(areas.run, 1), joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread)
+        fall = _learned_fall_spread(
+            areas.fall,
+            own,
+            catalog.spread("trailers", "fall_drag_area_cm2"),
+            joined((*areas.fall[:3], 0.0), 0),
+        )
+    return Spread(
+        fall, joined(areas.run, 1), joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread
+    )
 
 
 def _learned_fall_spread(fall: tuple[float, ...], own: Measured, of_trailer: float, of_body: float) -> float:

@@ -47,13 +47,19 @@ class CastBands:
 
 
 def cast_bands(
-    catalog: Catalog, rig: Rig, lure: Lure, line: Line, water: Water, cast: Cast, program: Sequence[Phase],
+    catalog: Catalog,
+    rig: Rig,
+    lure: Lure,
+    line: Line,
+    water: Water,
+    cast: Cast,
+    program: Sequence[Phase],
     temperature_f: float,
-) -> CastBands:  # fmt: skip
+) -> CastBands:
     """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full."""
     s = spread_of(catalog, rig, temperature_f)
     plain = fly(lure, line, water, cast, program, sample_s=0.2)
-    thick = replace(line, diameter_m=line.diameter_m * (1.0 + catalog.provenance["lines"]["diameters_mm"].spread))
+    thick = replace(line, diameter_m=line.diameter_m * (1.0 + catalog.spread("lines", "diameters_mm")))
     cases = [
         (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line, 1.0),
         (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line, 1.0),
@@ -61,7 +67,9 @@ def cast_bands(
         (lure, thick, 1.0),
         (lure, line, 1.0 + catalog.model.count_error),
     ]
-    moved = [fly(one, on, water, cast, _counted(program, plain.fall_s * k), sample_s=0.2) for one, on, k in cases]
+    moved = [
+        fly(one, on, water, cast, _counted(program, plain.fall_s * k), sample_s=0.2) for one, on, k in cases
+    ]
     low, high = fall_factors(catalog, rig, temperature_f)
     fall = (plain.fall_s / high, plain.fall_s / low)
     depths = plain.useful()
@@ -113,13 +121,19 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
 
 
 def _moved(
-    catalog: Catalog, rig: Rig, lure: Lure, tuned: Tuned, seconds: float, line: Line, water: Water,
+    catalog: Catalog,
+    rig: Rig,
+    lure: Lure,
+    tuned: Tuned,
+    seconds: float,
+    line: Line,
+    water: Water,
     temperature_f: float,
 ) -> list[tuple[Lure, Line, float]]:
     """The prediction, then each uncertain quantity moved by one sigma."""
     s = spread_of(catalog, rig, temperature_f)
     start = tuned.start_depth_m
-    thick = catalog.provenance["lines"]["diameters_mm"].spread
+    thick = catalog.spread("lines", "diameters_mm")
     heavier_fall = replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall))
     late = depth_after_s(lure, seconds * (1.0 + catalog.model.count_error), line, water)
     return [

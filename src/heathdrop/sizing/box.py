@@ -10,7 +10,7 @@ from typing import TypeVar
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import UNMEASURED, Rig, lure_of, rig_by_name
 from heathdrop.physics.water import Water
-from heathdrop.sizing.fit import FALL_EDGE, PROFILE_EDGE, action_of, bulk_of
+from heathdrop.sizing.fit import LEAST_BULK_CM2, action_of
 from heathdrop.sizing.targets import Targets
 from heathdrop.units import M_PER_FT
 
@@ -45,6 +45,19 @@ class OwnedTrailer:
     softness: str = "soft"
     fused: bool = False
 
+    def width_share(self, catalog: Catalog) -> float:
+        """Its measured width over the usual for its length; 1 where it was not measured."""
+        return (
+            self.width_in / (catalog.trailers[self.shape].width_share * self.length_in)
+            if self.width_in
+            else 1.0
+        )
+
+    def bulk_cm2(self, catalog: Catalog) -> float:
+        """What it adds to the drag on the move, cm², on whatever head."""
+        head = next(iter(catalog.families.values()))
+        return pair(catalog, OwnedHead(head.id, head.weights_oz[0]), self).bulk_cm2
+
 
 @dataclass(frozen=True)
 class Tackle:
@@ -61,8 +74,9 @@ class Tackle:
     def owns(self, rig: Rig) -> bool:
         """Whether the box holds this head and a trailer like this one."""
         head = any(h.family == rig.family.id and abs(h.weight_oz - rig.head_oz) < 1e-3 for h in self.heads)
-        tail = rig.trailer.id == "none" or any(
-            t.shape == rig.trailer.id and abs(t.length_in - rig.trailer_length_in) <= SAME_LENGTH_IN for t in self.trailers
+        tail = rig.trailer.bare or any(
+            t.shape == rig.trailer.id and abs(t.length_in - rig.trailer_length_in) <= SAME_LENGTH_IN
+            for t in self.trailers
         )
         return head and tail
 
@@ -76,23 +90,24 @@ def tackle_of(heads: Iterable[OwnedHead], trailers: Iterable[OwnedTrailer]) -> T
 
 
 def pair(catalog: Catalog, head: OwnedHead, trailer: OwnedTrailer) -> Rig:
-    """The rig of a head and a trailer, with what was weighed and measured; fused appendages glide and stir less."""
+    """The rig of a head and a trailer, with what was weighed and measured; fused appendages glide and stir
+    less."""
     rig = rig_by_name(
-        catalog, head.family, head.weight_oz, trailer.shape, head_material=head.material, skirt=head.skirt,
-        trailer_length_in=trailer.length_in, plastic=trailer.plastic, softness=trailer.softness,
-    )  # fmt: skip
-    if trailer.fused and rig.trailer.appendages >= 2:
-        joined = catalog.fused
-        plane = replace(
-            rig.trailer,
-            glide=max(rig.trailer.glide, joined["glide"]),
-            action=joined["action_kept"] * rig.trailer.action,
-            catching=joined["catching_kept"] * rig.trailer.catching,
-        )
-        rig = replace(rig, trailer=plane)
-    usual = rig.trailer.width_share * trailer.length_in
-    width = trailer.width_in / usual if trailer.width_in else 1.0
-    return replace(rig, measured=replace(UNMEASURED, head_g=head.mass_g, trailer_g=trailer.mass_g, width=width))
+        catalog,
+        head.family,
+        head.weight_oz,
+        trailer.shape,
+        head_material=head.material,
+        skirt=head.skirt,
+        trailer_length_in=trailer.length_in,
+        plastic=trailer.plastic,
+        softness=trailer.softness,
+        fused=trailer.fused,
+    )
+    width = trailer.width_share(catalog)
+    return replace(
+        rig, measured=replace(UNMEASURED, head_g=head.mass_g, trailer_g=trailer.mass_g, width=width)
+    )
 
 
 def _off(value: float, band: tuple[float, float]) -> float:
@@ -103,9 +118,15 @@ def _off(value: float, band: tuple[float, float]) -> float:
 def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water, temperature_f: float) -> float:
     """A rig's promise without a cast: its fall, action and profile against the targets, as a log (0 best)."""
     lure = lure_of(catalog, rig, water.density_kg_m3, temperature_f)
-    fall = math.sqrt(2.0 * max(lure.net_weight_n, 0.0) / (water.density_kg_m3 * lure.fall_drag_area_m2)) / M_PER_FT
-    action = (action_of(rig) - targets.action) / 1.2
-    off = (_off(fall, targets.fall_ft_s) / FALL_EDGE) ** 2 + (_off(max(bulk_of(rig), 0.1), targets.bulk_cm2) / PROFILE_EDGE) ** 2
+    fall = (
+        math.sqrt(2.0 * max(lure.net_weight_n, 0.0) / (water.density_kg_m3 * lure.fall_drag_area_m2))
+        / M_PER_FT
+    )
+    numbers = catalog.judgement.fit
+    action = (action_of(catalog, rig) - targets.action) / numbers.action_edge
+    bulk = max(rig.bulk_cm2, LEAST_BULK_CM2)
+    off = (_off(fall, targets.fall_ft_s) / numbers.fall_edge) ** 2
+    off += (_off(bulk, targets.bulk_cm2) / numbers.profile_edge) ** 2
     return -off - action**2 + math.log(max(rig.family.suits.get(rig.trailer.id, 1.0), 1e-3))
 
 
@@ -122,20 +143,35 @@ def _distinct(pieces: Sequence[T], alike: Callable[[T], object]) -> list[T]:
     return list(kept.values())
 
 
-def box_rigs(catalog: Catalog, tackle: Tackle, families: Sequence[str], targets: Targets, water: Water, temperature_f: float) -> list[Rig]:
-    """The box's pairs for these families: all of them, or the most promising for every head when there are too many.
+def box_rigs(
+    catalog: Catalog,
+    tackle: Tackle,
+    families: Sequence[str],
+    targets: Targets,
+    water: Water,
+    temperature_f: float,
+) -> list[Rig]:
+    """The box's pairs for these families: all of them, or the most promising for every head when there are
+    too many.
 
-    Pieces that are alike (same weight and metal; same shape, plastic and length to a quarter inch) are tried once.
-    Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves depth.
+    Pieces that are alike (same weight and metal; same shape, plastic and length to a quarter inch) are tried
+    once.
+    Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves
+    depth.
     """
     found: list[Rig] = []
-    trailers = _distinct(tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness, t.fused))
+    trailers = _distinct(
+        tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness, t.fused)
+    )
     for family in families:
         own = [h for h in tackle.heads if h.family == family]
         heads = _distinct(own, lambda h: (h.weight_oz, h.material, h.skirt))
         rows = [[pair(catalog, h, t) for t in trailers] for h in heads]
         if sum(map(len, rows)) > MOST_PAIRS:
             share = max(2, MOST_PAIRS // len(rows))
-            rows = [sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water, temperature_f))[:share] for r in rows]
+            rows = [
+                sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water, temperature_f))[:share]
+                for r in rows
+            ]
         found += [rig for row in rows for rig in row]
     return found

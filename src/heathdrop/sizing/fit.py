@@ -5,19 +5,14 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from heathdrop.catalog import Catalog
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.targets import Targets
 from heathdrop.sizing.tune import Tuned
 
-#: Exponents of the geometric mean (assumption: depth leads, the rest share evenly).
-WEIGHTS = {"depth": 0.40, "fall": 0.15, "cover": 0.15, "action": 0.15, "profile": 0.15, "touch": 0.15}
-#: Softness: natural log for ratios, action levels for action.
-FALL_EDGE, PROFILE_EDGE, ACTION_EDGE = 0.25, 0.5, 1.2
-#: Share of a rig's action that is the family's own; the rest is the trailer's.
-FAMILY_SHARE = 0.4
-#: Share of the wanted action that the lure itself must bring; the hand brings the rest (assumption).
-ASKED_OF_LURE = {"swim": 1.0, "bottom": 0.6, "drop": 0.3}
+#: A trailer of no bulk counts as this much, cm², so that its log exists.
+LEAST_BULK_CM2 = 0.1
 
 
 @dataclass(frozen=True)
@@ -37,16 +32,10 @@ def _within(value: float, band: tuple[float, float], edge: float) -> float:
     return math.exp(-((off / edge) ** 2))
 
 
-def action_of(rig: Rig) -> float:
+def action_of(catalog: Catalog, rig: Rig) -> float:
     """A rig's action, 0 still to 4 strong."""
-    return FAMILY_SHARE * rig.family.action + (1.0 - FAMILY_SHARE) * rig.trailer.action
-
-
-def bulk_of(rig: Rig) -> float:
-    """A trailer's bulk on the move, cm², as rigged."""
-    if rig.trailer.length_in == 0.0:
-        return 0.0
-    return rig.trailer.run_drag_area_cm2 * (rig.trailer_length_in / rig.trailer.length_in) ** 2
+    share = catalog.judgement.fit.family_share
+    return share * rig.family.action + (1.0 - share) * rig.trailer.action
 
 
 def touch_fit(touch: float) -> float:
@@ -57,6 +46,7 @@ def touch_fit(touch: float) -> float:
 
 
 def fits_of(
+    catalog: Catalog,
     rig: Rig,
     tuned: Tuned,
     fall_ft_s: float,
@@ -69,21 +59,25 @@ def fits_of(
     """Part fits and their weighted geometric mean, so that one failure cannot hide.
 
     ``action`` is the rig's in this water; ``touch`` (0..1) counts only where the bottom must be felt;
-    ``liking`` is how well the trailer suits the family and the rig the chosen schools, a factor on its profile.
+    ``liking`` is how well the trailer suits the family and the rig the chosen schools, a factor on its
+    profile.
     """
+    numbers = catalog.judgement.fit
+    wanted = numbers.asked_of_lure[rig.family.work] * targets.action
+    bulk = max(rig.bulk_cm2, LEAST_BULK_CM2)
     parts = {
         "depth": tuned.soft_share * tuned.comfort,
-        "fall": _within(fall_ft_s, targets.fall_ft_s, FALL_EDGE),
+        "fall": _within(fall_ft_s, targets.fall_ft_s, numbers.fall_edge),
         "cover": cover.passes * (1.0 - cover.fouls) * (1.0 - cover.hangs),
-        "action": math.exp(-(((action - ASKED_OF_LURE[rig.family.work] * targets.action) / ACTION_EDGE) ** 2)),
-        "profile": min(1.0, liking * _within(max(bulk_of(rig), 0.1), targets.bulk_cm2, PROFILE_EDGE)),
+        "action": math.exp(-(((action - wanted) / numbers.action_edge) ** 2)),
+        "profile": min(1.0, liking * _within(bulk, targets.bulk_cm2, numbers.profile_edge)),
     }
     if touch is not None:
         parts["touch"] = touch
-    total = sum(WEIGHTS[k] for k in parts)
+    total = sum(numbers.weights[k] for k in parts)
     if any(v <= 0.0 for v in parts.values()):
         score = 0.0
     else:
-        score = math.exp(sum(WEIGHTS[k] * math.log(v) for k, v in parts.items()) / total)
-    costs = {k: WEIGHTS[k] * -math.log(max(v, 1e-12)) for k, v in parts.items()}
+        score = math.exp(sum(numbers.weights[k] * math.log(v) for k, v in parts.items()) / total)
+    costs = {k: numbers.weights[k] * -math.log(max(v, 1e-12)) for k, v in parts.items()}
     return Fits(parts, score, max(costs, key=lambda k: costs[k]))

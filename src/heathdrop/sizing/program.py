@@ -31,9 +31,22 @@ WAYS: tuple[Way, ...] = (
     Way("yo-yo", "yo-yo", "reel it up by the lift, let it swing down on tight line", lift_m=0.9, hold_s=3.0),
     Way("hop", "hop", "rod lifts of the stated length, each let fall to the bottom", lift_m=0.12, hold_s=1.0),
     Way("drag", "drag", "slow sweeps of the rod along the bottom, never off it", lift_m=0.6, hold_s=1.0),
-    Way("shake", "shake", "small quick lifts of the tip in one place, then a drag on", lift_m=0.025, hold_s=4.0),
-    Way("lift-and-drop", "lift and drop by ledges", "a long lift off each ledge, then down to the next", lift_m=0.9),
-    Way("swing", "swing back under the boat", "retrieve half-way, stop, and let it pendulum home", hold_s=8.0),
+    Way(
+        "shake",
+        "shake",
+        "small quick lifts of the tip in one place, then a drag on",
+        lift_m=0.025,
+        hold_s=4.0,
+    ),
+    Way(
+        "lift-and-drop",
+        "lift and drop by ledges",
+        "a long lift off each ledge, then down to the next",
+        lift_m=0.9,
+    ),
+    Way(
+        "swing", "swing back under the boat", "retrieve half-way, stop, and let it pendulum home", hold_s=8.0
+    ),
 )
 WAY = {way.id: way for way in WAYS}
 #: How each kind of family is worked unless told otherwise.
@@ -46,7 +59,11 @@ def usual_way(rated: Rated) -> str:
 
 
 def program_of(
-    sizing: Sizing, rated: Rated, way: str = "steady", lift_m: float | None = None, hold_s: float | None = None
+    sizing: Sizing,
+    rated: Rated,
+    way: str = "steady",
+    lift_m: float | None = None,
+    hold_s: float | None = None,
 ) -> tuple[Phase, ...]:
     """The programme of ``way`` for this rig, at the count and the pace that the search found."""
     chosen = WAY[way]
@@ -60,7 +77,11 @@ def program_of(
         return (down, Phase("slow-roll", speed_m_s=min(pace, 0.6), lift_m=lift))
     if way == "stop-and-go":
         leg = away / 5.0 / pace
-        stops = [p for _ in range(3) for p in (Phase("retrieve", speed_m_s=pace, for_s=leg), Phase("kill", for_s=hold))]
+        stops = [
+            p
+            for _ in range(3)
+            for p in (Phase("retrieve", speed_m_s=pace, for_s=leg), Phase("kill", for_s=hold))
+        ]
         return (count, *stops, home)
     if way == "burn-and-drop":
         return (count, Phase("burn-and-drop", speed_m_s=max(1.2, pace), for_s=3.0, wait_s=hold, times=20))
@@ -69,7 +90,12 @@ def program_of(
     if way in ("hop", "drag", "lift-and-drop"):
         return (down, Phase(way, lift_m=lift, wait_s=hold, times=8))
     if way == "shake":
-        return (down, Phase("shake", lift_m=lift, for_s=hold), Phase("drag", times=2), Phase("shake", lift_m=lift, for_s=hold))
+        return (
+            down,
+            Phase("shake", lift_m=lift, for_s=hold),
+            Phase("drag", times=2),
+            Phase("shake", lift_m=lift, for_s=hold),
+        )
     if way == "swing":
         return (count, Phase("retrieve", speed_m_s=pace, for_s=0.5 * away / pace), Phase("swing", for_s=hold))
     return (count, home)

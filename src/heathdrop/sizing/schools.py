@@ -7,13 +7,10 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from heathdrop.catalog import Catalog, School, Topic
+from heathdrop.catalog.records import SchoolNumbers
+from heathdrop.catalog.vocabulary import ANY
+from heathdrop.conditions.facts import Facts, holds
 from heathdrop.errors import BadInput
-from heathdrop.sizing.facts import Facts, holds
-
-#: How far (log) outside a school's liking a head or trailer loses most of its standing.
-HEAD_EDGE, LADDER_EDGE = 0.30, 0.30
-#: However far off a weight is, a school only takes this much from its profile: the trade must stay in sight.
-LEAST_LIKING = 0.1
 
 
 @dataclass(frozen=True)
@@ -30,15 +27,19 @@ class Leaning:
     lobbed: bool = False
     bare: bool = False
 
-    def liking(self, family: str, head_oz: float, trailer: str) -> float:
+    def liking(self, numbers: SchoolNumbers, family: str, head_oz: float, trailer: str) -> float:
         """How well a rig suits the schools, as a factor on its profile (1 when they have no say)."""
-        band = self.heads.get(family) or self.heads.get("*")
-        off = max(0.0, math.log(band[0] / head_oz), math.log(head_oz / band[1])) / HEAD_EDGE if band else 0.0
+        band = self.heads.get(family) or self.heads.get(ANY)
+        off = (
+            max(0.0, math.log(band[0] / head_oz), math.log(head_oz / band[1])) / numbers.head_edge
+            if band
+            else 0.0
+        )
         rung = self.ladder.get(family)
         if rung is not None:
-            off = max(off, abs(math.log(head_oz / rung)) / LADDER_EDGE)
-        tails = {**self.trailers.get("*", {}), **self.trailers.get(family, {})}
-        weight = LEAST_LIKING + (1.0 - LEAST_LIKING) * math.exp(-(off**2))
+            off = max(off, abs(math.log(head_oz / rung)) / numbers.ladder_edge)
+        tails = {**self.trailers.get(ANY, {}), **self.trailers.get(family, {})}
+        weight = numbers.least_liking + (1.0 - numbers.least_liking) * math.exp(-(off**2))
         return weight * tails.get(trailer, 1.0)
 
 
@@ -48,7 +49,7 @@ NEUTRAL = Leaning()
 def chosen(catalog: Catalog, picks: tuple[tuple[str, str], ...]) -> dict[str, School]:
     """Every topic's school: the angler's pick, else the default. Raises BadInput for an unknown one."""
     for topic_id, school_id in picks:
-        topic: Topic = catalog.pick("topics", f"schools.{topic_id}", topic_id)
+        topic = catalog.pick(catalog.topics, f"schools.{topic_id}", topic_id)
         if school_id not in topic.schools:
             raise BadInput(f"schools.{topic_id}", school_id, "one of " + ", ".join(topic.schools))
     wanted = dict(picks)
@@ -65,27 +66,27 @@ def leaning_of(catalog: Catalog, picks: tuple[tuple[str, str], ...], facts: Fact
     schools = chosen(catalog, picks)
     found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "orientation": {}}
     for effect in (schools[t.id].effect for t in applying(catalog, facts)):
-        for key in ("heads", "orientation"):
-            found[key] |= {k: tuple(v) if isinstance(v, list) else v for k, v in effect.get(key, {}).items()}
-        for family, tails in effect.get("trailers", {}).items():
+        found["heads"] |= effect.heads
+        found["orientation"] |= effect.orientation
+        for family, tails in effect.trailers.items():
             found["trailers"][family] = {**found["trailers"].get(family, {}), **tails}
-        for family, points in effect.get("favours", {}).items():
+        for family, points in effect.favours.items():
             found["favours"][family] = found["favours"].get(family, 0.0) + points
-        for family, rows in effect.get("ladder", {}).items():
+        for family, rows in effect.ladder.items():
             found["ladder"][family] = next(oz for deepest, oz in rows if facts["fish_depth_ft"] <= deepest)
-        for name, key in (("bulk", "bulk_cm2"), ("fall_ft_s", "fall_ft_s")):
-            if name in effect:
-                found[key] = tuple(effect[name])
-        for key in ("lobbed", "bare"):
-            found[key] = found.get(key, False) or bool(effect.get(key, False))
+        for key, band in (("bulk_cm2", effect.bulk), ("fall_ft_s", effect.fall_ft_s)):
+            if band is not None:
+                found[key] = band
+        found["lobbed"] = found.get("lobbed", False) or effect.lobbed
+        found["bare"] = found.get("bare", False) or effect.bare
     return Leaning(**found)
 
 
 def pace_factor(catalog: Catalog, picks: tuple[tuple[str, str], ...], family: str) -> float:
     """A school's factor on one family's pace (heavy and fast wants more)."""
-    facts = {"family": family}
     factor = 1.0
     for topic in catalog.topics.values():
-        if "family" in topic.applies and holds({"family": topic.applies["family"]}, facts):
-            factor *= chosen(catalog, picks)[topic.id].effect.get("pace_factor", 1.0)
-    return float(factor)
+        of_family = tuple(clause for clause in topic.applies if clause.fact == "family" and not clause.turned)
+        if of_family and holds(of_family, {"family": family}):
+            factor *= chosen(catalog, picks)[topic.id].effect.pace_factor
+    return factor

@@ -7,18 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.activity import Activity
-from heathdrop.sizing.scenario import Conditions
 from heathdrop.sizing.schools import NEUTRAL, Leaning
-
-#: Fish feed upward: the band reaches this far above them (ft).
-ABOVE_FISH_FT = 2.0
-#: Ticking grass: from this far above its top to this far into it (ft).
-TICK_ABOVE_FT, TICK_INTO_FT = 1.0, 0.5
-#: Under a mat they take what drops past: the fall may be as fast as this (ft/s; practice).
-MAT_FALL_FT_S = 6.0
-#: Clarity (ft of visibility) where bulk gives way to slimness, and by how much it shifts.
-CLEAR_FT, BULK_SHIFT = 4.0, 1.35
 
 
 @dataclass(frozen=True)
@@ -37,25 +28,31 @@ class Targets:
 
 
 def targets_for(
-    catalog: Catalog, c: Conditions, activity: Activity, band: tuple[float, float] | None, leaning: Leaning = NEUTRAL
+    catalog: Catalog,
+    c: Conditions,
+    activity: Activity,
+    band: tuple[float, float] | None,
+    leaning: Leaning = NEUTRAL,
 ) -> Targets:
-    """Targets for the conditions; ``band`` (ft) overrides the judged depth band, ``leaning`` is what the schools hold."""
+    """Targets for the conditions; ``band`` (ft) overrides the judged depth band, ``leaning`` is what the
+    schools hold."""
     levels = [t.activity for t in catalog.targets]
 
     def between(read: str, k: int | None = None) -> float:
         column = [getattr(t, read) if k is None else getattr(t, read)[k] for t in catalog.targets]
         return float(np.interp(activity.value, levels, column))
 
+    numbers = catalog.judgement.targets
     near = catalog.targets[round(activity.value)]
-    shift = BULK_SHIFT if c.clarity_ft < CLEAR_FT else 1.0 / BULK_SHIFT
+    shift = numbers.bulk_shift if c.clarity_ft < numbers.clear_ft else 1.0 / numbers.bulk_shift
     under_mat = c.cover.kind == "matted-grass"
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
-    depth, reason = depth_band(c) if band is None else (band, "the band you set")
+    depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
     return Targets(
         activity=activity,
         depth_ft=depth,
         depth_reason=reason,
-        fall_ft_s=(fall[0], max(fall[1], MAT_FALL_FT_S)) if under_mat else fall,
+        fall_ft_s=(fall[0], max(fall[1], numbers.mat_fall_ft_s)) if under_mat else fall,
         pace_ft_s=(between("pace_ft_s", 0), between("pace_ft_s", 1)),
         action=between("action"),
         action_name=near.action_name,
@@ -64,15 +61,26 @@ def targets_for(
     )
 
 
-def depth_band(c: Conditions) -> tuple[tuple[float, float], str]:
+def depth_band(catalog: Catalog, c: Conditions) -> tuple[tuple[float, float], str]:
     """The band (ft, top and low edge) a lure should keep to, and why."""
+    numbers = catalog.judgement.targets
     fish, bottom, top = c.fish_depth_ft, c.bottom_depth_ft, c.cover.top_depth_ft
     if c.cover.kind == "submerged-grass" and top is not None and fish >= top:
-        low = min(top + TICK_INTO_FT, bottom)
-        return (max(0.0, top - TICK_ABOVE_FT), low), "fish are in the grass: tick its top"
+        low = min(top + numbers.tick_into_ft, bottom)
+        return (max(0.0, top - numbers.tick_above_ft), low), "fish are in the grass: tick its top"
     if c.stands == "on-bottom":
         return (max(0.0, bottom - 1.0), bottom), "fish are on the bottom: the last foot above it"
     if c.stands == "under-cover":
-        under = (c.cover.thickness_in or 0.0) / 12.0 if c.cover.kind == "matted-grass" else fish - ABOVE_FISH_FT
-        return (max(0.0, min(under, fish - 0.5)), max(fish, 0.5)), "fish hold under the cover: from its underside to their level"
-    return (max(0.0, fish - ABOVE_FISH_FT), fish), "fish feed upward: from two feet above them to their own level"
+        under = (
+            (c.cover.thickness_in or 0.0) / 12.0
+            if c.cover.kind == "matted-grass"
+            else fish - numbers.above_fish_ft
+        )
+        return (
+            max(0.0, min(under, fish - 0.5)),
+            max(fish, 0.5),
+        ), "fish hold under the cover: from its underside to their level"
+    return (
+        max(0.0, fish - numbers.above_fish_ft),
+        fish,
+    ), "fish feed upward: from two feet above them to their own level"

@@ -27,7 +27,9 @@ _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
 def scene_of(line: Line, water: Water, cast: Cast, band_m: tuple[float, float], cover_top_m: float) -> Scene:
     """Line, bottom, cast and band as the compiled search takes them."""
     band = Band(float(band_m[0]), float(band_m[1]), float(cover_top_m))
-    return Scene(line_params(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band)
+    return Scene(
+        line_params(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band
+    )
 
 
 def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:

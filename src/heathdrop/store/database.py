@@ -1,4 +1,5 @@
-"""The data file: opened with the settings a logbook wants, backed up before it is migrated or imported into."""
+"""The data file: opened with the settings a logbook wants, backed up before it is migrated or imported
+into."""
 
 from __future__ import annotations
 
@@ -16,13 +17,26 @@ from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
 from heathdrop.errors import BadInput
+from heathdrop.logs import logger
 
-#: The newest revision of the schema (a test holds it to the migrations).
-NEWEST = "0003"
 #: Backups kept beside the data file; older ones make room.
 MOST_BACKUPS = 20
-#: What SQLite says when a file cannot be written: not a fault of the program's.
-UNWRITABLE = ("readonly", "read-only", "disk is full", "database or disk is full", "locked", "unable to open", "disk I/O")
+#: SQLite's primary result codes for a file that cannot be written now.
+UNWRITABLE = {
+    sqlite3.SQLITE_READONLY,
+    sqlite3.SQLITE_FULL,
+    sqlite3.SQLITE_BUSY,
+    sqlite3.SQLITE_LOCKED,
+    sqlite3.SQLITE_CANTOPEN,
+    sqlite3.SQLITE_IOERR,
+}
+LOG = logger("store")
+
+
+def newest() -> str:
+    """The newest revision of the schema: the last of the migrations by their numbers."""
+    names = (f.name for f in resources.files("heathdrop.store.migrations.versions").iterdir())
+    return max(name[:4] for name in names if name[:4].isdigit())
 
 
 def _settings(connection: sqlite3.Connection, _record: Any) -> None:
@@ -33,9 +47,11 @@ def _settings(connection: sqlite3.Connection, _record: Any) -> None:
     cursor.close()
 
 
-def unwritable(error: Exception) -> bool:
-    """Whether an error means that the file cannot be written now (full, locked, read-only)."""
-    return isinstance(error, OperationalError | sqlite3.OperationalError) and any(w in str(error) for w in UNWRITABLE)
+def unwritable(error: BaseException | None) -> bool:
+    """Whether an error means that the file cannot be written now (full, locked, read-only), by its code."""
+    cause = error.orig if isinstance(error, OperationalError) else error
+    code = getattr(cause, "sqlite_errorcode", None)
+    return isinstance(cause, sqlite3.OperationalError) and code is not None and code & 0xFF in UNWRITABLE
 
 
 def _revision(path: Path) -> str | None:
@@ -51,9 +67,10 @@ def _revision(path: Path) -> str | None:
 
 
 def migrate(path: Path, to: str = "head") -> None:
-    """Bring the data file at ``path`` to the newest schema, creating it when missing; a dated backup comes first."""
+    """Bring the data file at ``path`` to the newest schema, creating it when missing; a dated backup comes
+    first."""
     at = _revision(path)
-    if at == NEWEST and to == "head":
+    if at == newest() and to == "head":
         return
     from alembic import command  # slow to import, and rarely needed
     from alembic.config import Config
@@ -64,6 +81,7 @@ def migrate(path: Path, to: str = "head") -> None:
     if at is not None and to == "head":
         backup(path, f"before-migration-from-{at}")
     command.upgrade(config, to)
+    LOG.info("migrated from %s to %s", at, to)
 
 
 def backup(path: Path, why: str) -> Path:
@@ -76,6 +94,7 @@ def backup(path: Path, why: str) -> Path:
         source.backup(target)
     for old in sorted(folder.glob(f"{path.stem}-*.sqlite"))[:-MOST_BACKUPS]:
         old.unlink()
+    LOG.info("backed up: %s", copy.name)
     return copy
 
 

@@ -9,13 +9,14 @@ from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
-from sqlalchemy import select, text
+from sqlalchemy import text
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
 from heathdrop.errors import BadInput
+from heathdrop.store import rows
 from heathdrop.store.models import Item
-from heathdrop.store.scenarios import now
+from heathdrop.store.versions import CURRENT, upgraded
 
 Text = Annotated[str, Field(max_length=80)]
 Grams = Annotated[float, Field(ge=0.2, le=200.0)]
@@ -23,7 +24,8 @@ Grams = Annotated[float, Field(ge=0.2, le=200.0)]
 ALLOWED = {
     "family": "one of " + ", ".join(catalogue.load().families),
     "weight_oz": "from 1/32 to 4 oz",
-    "material": "lead, tungsten, brass, bismuth-tin or zinc for a head; fluorocarbon, nylon or braid for a line",
+    "material": "lead, tungsten, brass, bismuth-tin or zinc for a head; fluorocarbon, nylon or "
+    "braid for a line",
     "mass_g": "from 0.2 to 200 g",
     "skirt": "one of full, trimmed, thin, none",
     "shape": "one of " + ", ".join(catalogue.load().trailers),
@@ -52,7 +54,8 @@ class ItemBody(BaseModel):
 
 
 class HeadItem(ItemBody):
-    """A head, dressed or bare: the lure family it is for, nominal ounces, and its weight on a kitchen scale."""
+    """A head, dressed or bare: the lure family it is for, nominal ounces, and its weight on a kitchen
+    scale."""
 
     kind: ClassVar[str] = "head"
     family: str
@@ -70,7 +73,8 @@ class HeadItem(ItemBody):
 
 
 class TrailerItem(ItemBody):
-    """A trailer: shape, length and width by the ruler, mass by the scale, whether it floats, split or fused."""
+    """A trailer: shape, length and width by the ruler, mass by the scale, whether it floats, split or
+    fused."""
 
     kind: ClassVar[str] = "trailer"
     shape: str
@@ -111,7 +115,8 @@ KINDS: dict[str, type[ItemBody]] = {k.kind: k for k in (HeadItem, TrailerItem, L
 
 
 def checked(kind: str, data: dict[str, Any], at: str = "") -> ItemBody:
-    """The typed body of an item; BadInput names the field (``at`` before it), what was given, what is allowed."""
+    """The typed body of an item; BadInput names the field (``at`` before it), what was given, what is
+    allowed."""
     if kind not in KINDS:
         raise BadInput(f"{at}kind", kind, "one of " + ", ".join(KINDS))
     try:
@@ -135,70 +140,64 @@ class Kept:
 
 
 @lru_cache(maxsize=8192)
-def _kept(id_: int, kind: str, data: str) -> Kept:
-    return Kept(id_, kind, KINDS[kind].model_construct(**json.loads(data)))
+def _kept(id_: int, kind: str, version: int, data: str) -> Kept:
+    return Kept(id_, kind, KINDS[kind].model_construct(**upgraded("item", kind, version, json.loads(data))))
+
+
+def body_of(row: Item) -> dict[str, Any]:
+    """A row's fields, in today's form."""
+    return upgraded("item", row.kind, row.version, row.body)
 
 
 def light(row: Item) -> Kept:
     """A row as a light item."""
-    return Kept(row.id, row.kind, KINDS[row.kind].model_construct(**row.data))
+    return Kept(row.id, row.kind, KINDS[row.kind].model_construct(**body_of(row)))
 
 
 def kept(session: Session) -> list[Kept]:
     """Every item not deleted, read lightly: a box of a thousand pieces opens at once."""
-    query = text("select id, kind, cast(data as text) from item where deleted_at is null order by id")
-    return [_kept(int(id_), str(kind), str(data)) for id_, kind, data in session.execute(query)]
+    query = text("select id, kind, version, cast(body as text) from item where gone_at is null order by id")
+    return [_kept(int(i), str(kind), int(v), str(data)) for i, kind, v, data in session.execute(query)]
 
 
 def add(session: Session, kind: str, data: dict[str, Any]) -> Item:
     """Keep a new item. Raises BadInput."""
-    row = Item(kind=kind, data=checked(kind, data).model_dump(exclude_none=True), created_at=now())
+    body = checked(kind, data).model_dump(exclude_none=True)
+    row = Item(kind=kind, body=body, version=CURRENT["item"])
     session.add(row)
     session.flush()
     return row
 
 
-def listed(session: Session, kind: str | None = None) -> Sequence[Item]:
-    """Items not deleted, by kind and then in the order they came."""
-    query = select(Item).where(Item.deleted_at.is_(None)).order_by(Item.id)
-    if kind is not None:
-        query = query.where(Item.kind == kind)
-    return session.scalars(query).all()
-
-
-def fetch(session: Session, id_: int) -> Item | None:
-    """An item not deleted, or None."""
-    row = session.get(Item, id_)
-    return row if row is not None and row.deleted_at is None else None
+def listed(session: Session) -> Sequence[Item]:
+    """Items not deleted, in the order they came."""
+    return rows.listed(session, Item)
 
 
 def edit(session: Session, id_: int, changes: dict[str, Any]) -> Item | None:
     """Change some fields; an empty text clears one. None when there is no such item. Raises BadInput."""
-    row = fetch(session, id_)
+    row = rows.fetch(session, Item, id_)
     if row is None:
         return None
-    merged = {**row.data, **changes}
-    row.data = checked(row.kind, {k: v for k, v in merged.items() if v not in ("", None)}).model_dump(exclude_none=True)
+    merged = {**body_of(row), **changes}
+    row.body = checked(row.kind, {k: v for k, v in merged.items() if v not in ("", None)}).model_dump(
+        exclude_none=True
+    )
+    row.version = CURRENT["item"]
     return row
 
 
 def duplicate(session: Session, id_: int) -> Item | None:
     """A copy of an item."""
-    row = fetch(session, id_)
-    return None if row is None else add(session, row.kind, row.data)
+    row = rows.fetch(session, Item, id_)
+    return None if row is None else add(session, row.kind, body_of(row))
 
 
 def delete(session: Session, id_: int) -> Item | None:
     """Mark an item deleted."""
-    row = fetch(session, id_)
-    if row is not None:
-        row.deleted_at = now()
-    return row
+    return rows.put_away(session, Item, id_)
 
 
 def undelete(session: Session, id_: int) -> Item | None:
     """Take a deletion back."""
-    row = session.get(Item, id_)
-    if row is not None:
-        row.deleted_at = None
-    return row
+    return rows.take_back(session, Item, id_)

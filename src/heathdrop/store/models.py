@@ -1,11 +1,16 @@
-"""The tables of a user's data file."""
+"""The tables of a user's data file.
+
+Bodies are JSON with a ``version``: :mod:`heathdrop.store.versions` brings an older one up to date when
+it is read. Kinds are checked in code, so that a new kind is no new table. ``uid`` names a row for good.
+"""
 
 from __future__ import annotations
 
-from datetime import datetime
+import uuid
+from datetime import UTC, datetime
 from typing import Any
 
-from sqlalchemy import JSON, CheckConstraint, DateTime, MetaData, String
+from sqlalchemy import JSON, DateTime, MetaData, String
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 NAMING = {
@@ -17,25 +22,61 @@ NAMING = {
 }
 
 
+def now() -> datetime:
+    """This moment, UTC, as the data file keeps it."""
+    return datetime.now(UTC).replace(tzinfo=None)
+
+
+def new_uid() -> str:
+    """A new row's name for good."""
+    return str(uuid.uuid4())
+
+
 class Base(DeclarativeBase):
     metadata = MetaData(naming_convention=NAMING)
 
 
-class SavedScenario(Base):
-    """A scenario the angler named. ``body`` is the JSON of a size request, ``pick`` the chosen rig.
+class Kept(Base):
+    """What every kept row has: an id, a name for good, when it was made, when it was put away (None: it
+    counts)."""
 
-    A deleted scenario keeps its row and its ``deleted_at`` so that deleting can be undone.
-    """
+    __abstract__ = True
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    uid: Mapped[str] = mapped_column(String(36), unique=True, default=new_uid)
+    version: Mapped[int] = mapped_column(default=1)
+    created_at: Mapped[datetime] = mapped_column(DateTime, default=now)
+    gone_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+
+
+class SavedScenario(Kept):
+    """A scenario the angler named. ``body`` is the JSON of a size request, ``pick`` the chosen rig's name."""
 
     __tablename__ = "scenario"
 
-    id: Mapped[int] = mapped_column(primary_key=True)
     name: Mapped[str] = mapped_column(String(80))
     note: Mapped[str] = mapped_column(String(400), default="")
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
-    pick: Mapped[str] = mapped_column(String(120), default="")
-    created_at: Mapped[datetime] = mapped_column(DateTime)
-    deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
+    pick: Mapped[str] = mapped_column(String(200), default="")
+
+
+class Item(Kept):
+    """A piece of tackle the angler owns. ``body`` holds the fields of its kind (see
+    :mod:`heathdrop.store.items`)."""
+
+    __tablename__ = "item"
+
+    kind: Mapped[str] = mapped_column(String(20), index=True)
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class Observation(Kept):
+    """Something seen on the water: a timed drop, a depth check, a mat. Withdrawn ones teach nothing."""
+
+    __tablename__ = "observation"
+
+    kind: Mapped[str] = mapped_column(String(20))
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
 class Setting(Base):
@@ -45,29 +86,3 @@ class Setting(Base):
 
     key: Mapped[str] = mapped_column(String(40), primary_key=True)
     value: Mapped[Any] = mapped_column(JSON)
-
-
-class Item(Base):
-    """A piece of tackle the angler owns. ``data`` holds the fields of its kind (see :mod:`heathdrop.store.items`)."""
-
-    __tablename__ = "item"
-    __table_args__ = (CheckConstraint("kind in ('head', 'trailer', 'line', 'reel', 'rod')", name="kind"),)
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    kind: Mapped[str] = mapped_column(String(10), index=True)
-    data: Mapped[dict[str, Any]] = mapped_column(JSON)
-    created_at: Mapped[datetime] = mapped_column(DateTime)
-    deleted_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)
-
-
-class Observation(Base):
-    """Something seen on the water: a timed drop, a depth check, a mat. Withdrawn ones teach nothing."""
-
-    __tablename__ = "observation"
-    __table_args__ = (CheckConstraint("kind in ('drop', 'depth', 'mat')", name="kind"),)
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    kind: Mapped[str] = mapped_column(String(10))
-    data: Mapped[dict[str, Any]] = mapped_column(JSON)
-    made_at: Mapped[datetime] = mapped_column(DateTime)
-    withdrawn_at: Mapped[datetime | None] = mapped_column(DateTime, default=None)

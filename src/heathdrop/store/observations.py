@@ -3,22 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Annotated, Any, ClassVar, Literal
+from dataclasses import dataclass
+from typing import Annotated, Any, ClassVar
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
-from sqlalchemy import select
+from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, ValidationError
+from pydantic_core import CoreSchema, core_schema
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
-from heathdrop.learning.learned import Observation as Seen
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck
 from heathdrop.physics.cover import Stand, counting_oz, halfway_oz
 from heathdrop.physics.line import Line, line_by_size, line_by_test
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, pair
+from heathdrop.store import rows
 from heathdrop.store.models import Observation
-from heathdrop.store.scenarios import now
+from heathdrop.store.versions import CURRENT, upgraded
 from heathdrop.units import metres
 
 #: What each field may hold, in words.
@@ -35,9 +37,24 @@ ALLOWED = {
     "thickness_in": "from 0.5 to 36 in",
     "test_lb": "from 2 to 100 lb",
     "diameter_mm": "from 0.05 to 2 mm",
+    "line_material": BY_FIELD["material"].allowed(),
+    "texture": BY_FIELD["texture"].allowed(),
     "head_g": "from 0.2 to 200 g",
     "trailer_g": "from 0.2 to 200 g",
 }
+
+
+@dataclass(frozen=True)
+class Words:
+    """A word that a condition's row lists."""
+
+    condition: str
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        """One of the row's words, in the schema too."""
+        return core_schema.literal_schema(list(BY_FIELD[self.condition].all_words))
+
+
 Seconds = Annotated[float, Field(ge=0.3, le=120.0)]
 
 
@@ -55,7 +72,7 @@ class RigRecord(BaseModel):
     trailer_length_in: Annotated[float, Field(ge=0.5, le=10.0)]
     trailer_g: Annotated[float, Field(ge=0.2, le=200.0)] | None = None
     plastic: str = "neutral"
-    line_material: Literal["fluorocarbon", "nylon", "braid"] = "fluorocarbon"
+    line_material: Annotated[str, Words("material")] = "fluorocarbon"
     test_lb: Annotated[float, Field(ge=2, le=100)] = 15.0
     diameter_mm: Annotated[float, Field(ge=0.05, le=2.0)] | None = None
     water_temp_f: Annotated[float, Field(ge=32, le=100)] = 60.0
@@ -64,7 +81,11 @@ class RigRecord(BaseModel):
     def rig(self, catalog: Catalog) -> Rig:
         """The rig. Raises BadInput for an unknown name."""
         head = OwnedHead(self.family, self.head_oz, self.head_material, self.head_g, self.skirt)
-        return pair(catalog, head, OwnedTrailer(self.trailer, self.trailer_length_in, self.trailer_g, None, self.plastic))
+        return pair(
+            catalog,
+            head,
+            OwnedTrailer(self.trailer, self.trailer_length_in, self.trailer_g, None, self.plastic),
+        )
 
     def line(self, catalog: Catalog) -> Line:
         """The line, measured or by its test. Raises BadInput."""
@@ -85,7 +106,13 @@ class DropRecord(RigRecord):
         depth = metres(self.depth_ft)
         dragged = 0.5 * depth if self.off_reel else 0.0
         return DropTest(
-            self.rig(catalog), self.line(catalog), self.line_material, depth, tuple(self.times_s), self.water_temp_f, dragged
+            self.rig(catalog),
+            self.line(catalog),
+            self.line_material,
+            depth,
+            tuple(self.times_s),
+            self.water_temp_f,
+            dragged,
         )
 
 
@@ -101,22 +128,30 @@ class DepthRecord(RigRecord):
 
     def seen(self, catalog: Catalog) -> DepthCheck:
         return DepthCheck(
-            self.rig(catalog), self.line(catalog), metres(self.pace_ft_s), self.count_s, metres(self.cast_ft),
-            metres(self.depth_ft), metres(self.rod_tip_height_ft), self.water_temp_f,
-        )  # fmt: skip
+            self.rig(catalog),
+            self.line(catalog),
+            metres(self.pace_ft_s),
+            self.count_s,
+            metres(self.cast_ft),
+            metres(self.depth_ft),
+            metres(self.rod_tip_height_ft),
+            self.water_temp_f,
+        )
 
 
 class MatRecord(RigRecord):
     """A quiet entry that went through, or stalled."""
 
     kind: ClassVar[str] = "mat"
-    texture: Literal["duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds"] = "milfoil"
+    texture: Annotated[str, Words("texture")] = "milfoil"
     thickness_in: Annotated[float, Field(ge=0.5, le=36)]
     through: bool
 
     def seen(self, catalog: Catalog) -> MatCheck:
         stand = Stand("matted-grass", texture=self.texture, thickness_in=self.thickness_in)
-        return MatCheck(self.texture, counting_oz(catalog, self.rig(catalog)), halfway_oz(catalog, stand), self.through)
+        return MatCheck(
+            self.texture, counting_oz(self.rig(catalog)), halfway_oz(catalog, stand), self.through
+        )
 
 
 Record = DropRecord | DepthRecord | MatRecord
@@ -135,7 +170,11 @@ def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> 
         given = None if first["type"] == "missing" else first["input"]
         if isinstance(given, list):
             given = ", ".join(map(str, given)) or "empty"
-        allowed = "left out: there is no such field" if first["type"] == "extra_forbidden" else ALLOWED.get(name, str(first["msg"]))
+        allowed = (
+            "left out: there is no such field"
+            if first["type"] == "extra_forbidden"
+            else ALLOWED.get(name, str(first["msg"]))
+        )
         raise BadInput(at + name, given, allowed) from error
     record.seen(catalog)
     return record
@@ -143,33 +182,28 @@ def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> 
 
 def add(session: Session, record: Record) -> Observation:
     """Keep a record."""
-    row = Observation(kind=record.kind, data=record.model_dump(exclude_none=True), made_at=now())
+    body = record.model_dump(exclude_none=True)
+    row = Observation(kind=record.kind, body=body, version=CURRENT["observation"])
     session.add(row)
     session.flush()
     return row
 
 
+def body_of(row: Observation) -> dict[str, Any]:
+    """A row's fields, in today's form."""
+    return upgraded("observation", row.kind, row.version, row.body)
+
+
 def record_of(row: Observation) -> Record:
     """A kept row as its record."""
-    return KINDS[row.kind].model_validate(row.data)
+    return KINDS[row.kind].model_validate(body_of(row))
 
 
 def listed(session: Session, with_withdrawn: bool = False) -> Sequence[Observation]:
     """Observations in the order they were made."""
-    query = select(Observation).order_by(Observation.id)
-    if not with_withdrawn:
-        query = query.where(Observation.withdrawn_at.is_(None))
-    return session.scalars(query).all()
+    return rows.listed(session, Observation, with_withdrawn)
 
 
 def withdraw(session: Session, id_: int, back: bool = False) -> Observation | None:
     """Withdraw an observation, or take the withdrawal ``back``; None when there is none."""
-    row = session.get(Observation, id_)
-    if row is not None:
-        row.withdrawn_at = None if back else now()
-    return row
-
-
-def seen_of(catalog: Catalog, rows: Sequence[Observation]) -> list[Seen]:
-    """What the learning takes from kept rows."""
-    return [record_of(row).seen(catalog) for row in rows]
+    return (rows.take_back if back else rows.put_away)(session, Observation, id_)

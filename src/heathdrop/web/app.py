@@ -18,29 +18,42 @@ from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from heathdrop import __version__
 from heathdrop.api import routes
-from heathdrop.api.words import bad_input
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
+from heathdrop.logs import logger
 from heathdrop.store.database import Database, install_secret, unwritable
-from heathdrop.web import boxpages, droppages, filepages, forms, pages
+from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
+from heathdrop.web.deps import NotOurs
+from heathdrop.web.pages import box, drops, files, sheet
+from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard
+
+LOG = logger("web")
 
 
 def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> FastAPI:
     """Build the app on the data file ``data``; ``hosts`` are answered besides loopback."""
-    app = FastAPI(title="Heathdrop", version=__version__, docs_url=None, redoc_url=None, openapi_url="/api/v1/openapi.json")
+    app = FastAPI(
+        title="Heathdrop",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/v1/openapi.json",
+    )
     app.state.database = Database(data)
     app.state.secret = install_secret(data)
     app.state.demo = demo
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for rooms in (pages, boxpages, droppages, filepages):
-        app.include_router(rooms.router)
+    for room in (sheet, files, box, drops):
+        app.include_router(room.router)
+        app.include_router(room.writes)
     app.mount("/static", StaticFiles(directory=STATIC), name="static")
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
+    app.add_exception_handler(NotOurs, _not_ours)
     app.add_exception_handler(OperationalError, _unwritable)
     app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
@@ -65,13 +78,19 @@ async def _refused(_request: Request, error: Any) -> Response:
     return _sentence(error)
 
 
+async def _not_ours(request: Request, error: Any) -> Response:
+    return problem(request, str(error), 403)
+
+
 async def _unwritable(request: Request, error: Any) -> Response:
-    """A full disk, a lock or a read-only file: said in words, and the banner goes up until a write succeeds."""
+    """A full disk, a lock or a read-only file: said in words, and the banner goes up until a write
+    succeeds."""
     if not unwritable(error):
         raise error
     request.app.state.database.read_only = True
     said = "The data file cannot be written now (full disk, locked or read-only); nothing was lost or kept."
-    return forms.problem(request, said, 503)
+    LOG.warning("the data file cannot be written: %s", error.orig)
+    return problem(request, said, 503)
 
 
 def _sentence(refusal: BadInput) -> Response:

@@ -1,29 +1,24 @@
-"""The page's controls: one row of data each, and the way between the address and a scenario."""
+"""The page's controls, made from the conditions' rows, and the way between the address and a scenario."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import Any
 
+from heathdrop import catalog as catalogue
+from heathdrop.conditions.quantity import Place, Word, value_at
+from heathdrop.conditions.scenario import BOXES, ROWS
 from heathdrop.errors import BadInput
-from heathdrop.sizing.scenario import (
-    DENSITIES,
-    DETAILS,
-    FORAGES,
-    FRONTS,
-    LIGHTS,
-    MAKEUPS,
-    SEASONS,
-    TEXTURES,
-    TRENDS,
-    WITH_TOP,
-)
+from heathdrop.web.views import FIRST
+
+#: What a row's control is called in the address where the row's own name would not do.
+RENAMED = {"kind": "cover", "material": "line"}
 
 
 @dataclass(frozen=True)
 class Control:
-    """One control: its name in the address, its place in a scenario, and how it looks."""
+    """One control: its name in the address, its place in a request, and how it looks."""
 
     name: str
     path: str
@@ -31,8 +26,8 @@ class Control:
     default: str
     unit: str = ""
     step: str = "1"
-    options: tuple[tuple[str, str], ...] = ()
-    blank: str = ""
+    options: tuple[Word, ...] = ()
+    blank: bool = False
     group: str = "water"
     cover: tuple[str, ...] = ()
 
@@ -41,123 +36,69 @@ class Control:
         return not self.cover or cover in self.cover
 
 
-def _same(*words: str) -> tuple[tuple[str, str], ...]:
-    return tuple((w, w.replace("-", " ")) for w in words)
+def _text(value: Any) -> str:
+    return "" if value is None else f"{value:g}" if isinstance(value, int | float) else str(value)
 
 
-#: The controls. Group "first": the four answers a beginner needs (and what their cover asks besides).
+def _controls(place: Place) -> Iterator[Control]:
+    """A row's control; one for each kind of cover where the row's words differ by it."""
+    q = place.quantity
+    name = RENAMED.get(place.name, place.name)
+    for kind, words in q.by:
+        yield Control(kind, place.path, q.label, words[0][0], options=words, group=q.group, cover=(kind,))
+    if q.by:
+        return
+    options = q.words
+    if q.blank:
+        moods = tuple((str(k), mood) for k, mood in enumerate(catalogue.load().mood.names))
+        options = (("", q.blank), *moods)
+    start = q.start if q.start is not None else place.default
+    yield Control(
+        name,
+        place.path,
+        q.label,
+        _text(start),
+        "" if options else q.unit,
+        _text(q.step),
+        options,
+        bool(q.blank),
+        q.group,
+        q.cover,
+    )
+
+
+#: The controls in the order of the rows. Group "first": the four answers, and what their cover asks besides.
 CONTROLS: tuple[Control, ...] = (
-    Control("water_temp_f", "conditions.water_temp_f", "Water", "58", "°F", group="first"),
-    Control("bottom_depth_ft", "conditions.bottom_depth_ft", "Bottom", "9", "ft", group="first"),
-    Control("fish_depth_ft", "conditions.fish_depth_ft", "Fish at", "6", "ft", "0.5", group="first"),
-    Control(
-        "cover",
-        "conditions.cover.kind",
-        "Cover",
-        "submerged-grass",
-        options=_same("open", "submerged-grass", "matted-grass", "pads", "reeds", "wood", "rock", "docks"),
-        group="first",
-    ),
-    Control("top_depth_ft", "conditions.cover.top_depth_ft", "Grass tops at", "7", "ft", "0.5", group="first", cover=WITH_TOP),
-    Control(
-        "density",
-        "conditions.cover.density",
-        "It stands",
-        "moderate",
-        options=_same(*DENSITIES),
-        group="first",
-        cover=("submerged-grass", "pads", "reeds", "wood", "docks"),
-    ),
-    Control("thickness_in", "conditions.cover.thickness_in", "Mat", "3", "in thick", group="first", cover=("matted-grass",)),
-    Control(
-        "texture",
-        "conditions.cover.texture",
-        "Mat of",
-        "milfoil",
-        options=_same(*TEXTURES),
-        group="first",
-        cover=("matted-grass",),
-    ),
-    Control("wood", "conditions.cover.detail", "Kind", "laydown", options=_same(*DETAILS["wood"]), group="first", cover=("wood",)),
-    Control("rock", "conditions.cover.detail", "Kind", "chunk", options=_same(*DETAILS["rock"]), group="first", cover=("rock",)),
-    Control(
-        "posture",
-        "conditions.posture",
-        "Fish are",
-        "auto",
-        options=(
-            ("auto", "as depth says"),
-            ("on-bottom", "on the bottom"),
-            ("suspended", "hanging"),
-            ("under-cover", "under cover"),
-            ("cruising-high", "cruising high"),
-        ),
-    ),
-    Control(
-        "activity",
-        "conditions.activity",
-        "Fish mood",
-        "",
-        options=(
-            ("", "judge it for me"),
-            ("0", "dormant"),
-            ("1", "slow"),
-            ("2", "willing"),
-            ("3", "active"),
-            ("4", "chasing"),
-        ),
-        blank="null",
-    ),
-    Control("trend", "conditions.trend", "Trend", "rising", options=_same(*TRENDS)),
-    Control("season", "conditions.season", "Season", "fall", options=_same(*SEASONS)),
-    Control("clarity_ft", "conditions.clarity_ft", "Visibility", "3", "ft", "0.5"),
-    Control("light", "conditions.light", "Light", "overcast", options=_same(*LIGHTS)),
-    Control("wind_mph", "conditions.wind_mph", "Wind", "8", "mph"),
-    Control("forage", "conditions.forage", "Forage", "bluegill", options=_same(*FORAGES)),
-    Control("bottom", "conditions.bottom", "Bottom of", "sand", options=_same(*MAKEUPS)),
-    Control(
-        "bottom_shape",
-        "conditions.bottom_shape",
-        "Bottom runs",
-        "level",
-        options=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges")),
-    ),
-    Control("front", "conditions.front", "Cold front", "none", options=_same(*FRONTS)),
-    Control(
-        "pressure",
-        "conditions.pressure",
-        "Fished",
-        "normal",
-        options=(("light", "little"), ("normal", "as usual"), ("heavy", "hard")),
-    ),
+    *(control for row in ROWS for control in _controls(row)),
     Control(
         "box",
         "box",
         "Size from",
-        "standard",
-        options=(("standard", "the standard set"), ("mine", "my box"), ("both", "both")),
+        BOXES[0][0],
+        options=tuple(zip([w for w, _ in BOXES], ("the standard set", "my box", "both"), strict=True)),
         group="gear",
     ),
-    Control("line", "gear.line.material", "Line", "fluorocarbon", options=_same("fluorocarbon", "nylon", "braid"), group="gear"),
-    Control("test_lb", "gear.line.test_lb", "Test", "15", "lb", group="gear"),
-    Control("inches_per_turn", "gear.reel.inches_per_turn", "Reel", "29", "in/turn", group="gear"),
-    Control("cast_ft", "gear.cast_ft", "Cast", "80", "ft", "5", group="gear"),
-    Control("rod_tip_height_ft", "gear.rod_tip_height_ft", "Rod tip", "2", "ft up", "0.5", group="gear"),
 )
 BY_NAME = {c.name: c for c in CONTROLS}
 #: "call": the family is called for the water.
 CALLED = "call"
 #: State that is no part of a scenario: what is looked at, how the lure is worked, what went wrong.
-VIEW = {"view": "size", "way": "", "lift_in": "", "hold_s": "", "vs1": "", "vs2": "", "wrong": ""}
-VIEWS = ("water", "size", "rig", "cast")
+VIEW = {"view": FIRST, "way": "", "lift_in": "", "hold_s": "", "vs1": "", "vs2": "", "wrong": ""}
 SCHOOL = "s_"
 DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": ""} | VIEW
+#: Longest text of a control, and of a rig's name.
+LONGEST, LONGEST_PICK = 60, 200
 
 
 def values_from(query: Mapping[str, str]) -> dict[str, str]:
     """The controls' texts: what the address says, defaults for the rest."""
-    values = {name: str(query.get(name, default)).strip()[:60] for name, default in DEFAULTS.items()}
-    return values | {k: str(v).strip()[:60] for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
+
+    def cut(name: str, text: str) -> str:
+        return str(text).strip()[: LONGEST_PICK if name in ("pick", "vs1", "vs2") else LONGEST]
+
+    values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
+    schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
+    return values | schools
 
 
 def schools_in(values: Mapping[str, str]) -> dict[str, str]:
@@ -186,7 +127,7 @@ def _number(text: str) -> Any:
 
 
 def body_from(values: Mapping[str, str]) -> dict[str, Any]:
-    """The size request that the controls' texts mean. Raises BadInput for an emptied number."""
+    """The size request that the controls' texts mean."""
     body: dict[str, Any] = {"schools": schools_in(values)}
     if values["family"] != CALLED:
         body["families"] = [values["family"]]
@@ -206,17 +147,16 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
 
 
 def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
-    """The controls' texts for a saved scenario's body."""
+    """The controls' texts for a saved scenario's body; what it leaves out is as the core assumes it."""
     values = dict(DEFAULTS)
+    core = {row.path: row.default for row in ROWS if not row.required}
     for control in CONTROLS:
-        at: Any = body
-        for part in control.path.split("."):
-            at = at.get(part) if isinstance(at, Mapping) else None
-        if at is None and not control.blank:
+        at = value_at(body, control.path)
+        if at is None:
+            at = core.get(control.path)
+        if (at is None and not control.blank) or not control.shown(values["cover"]):
             continue
-        if not control.shown(values["cover"]):
-            continue
-        values[control.name] = "" if at is None else f"{at:g}" if isinstance(at, int | float) else str(at)
+        values[control.name] = _text(at)
     families = body.get("families") or [DEFAULTS["family"]]
     schools = {SCHOOL + topic: str(school) for topic, school in (body.get("schools") or {}).items()}
     return values | schools | {"family": str(families[0]), "pick": pick}
@@ -229,4 +169,4 @@ def control_for(refusal: BadInput, cover: str) -> str:
             return control.name
     if refusal.field in VIEW:
         return refusal.field
-    return "family" if refusal.field.startswith("families") else CONTROLS[0].name
+    return "family" if refusal.field.startswith(("families", "pick")) else CONTROLS[0].name

@@ -16,8 +16,7 @@ records mean stands in :mod:`heathdrop.physics.kernels.records`.
 from __future__ import annotations
 
 import math
-
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from heathdrop.physics.kernels import compiled
 from heathdrop.physics.kernels import state as row
@@ -45,7 +44,8 @@ PIVOTS = 10
 
 
 class Ground(NamedTuple):
-    """How the lure stands to the bottom: on it, against a ledge, the bottom's slope, the pressure on it (N)."""
+    """How the lure stands to the bottom: on it, against a ledge, the bottom's slope, the pressure on it
+    (N)."""
 
     grounded: bool
     walled: bool
@@ -54,7 +54,7 @@ class Ground(NamedTuple):
 
 
 @compiled
-def bottom_at(x: float, bottom: Floats) -> float:
+def bottom_at(x: float, bottom: Floats) -> Any:
     """Bottom depth (m) at distance x from a profile of (distance, depth) rows."""
     k = bottom.shape[0]
     if x <= bottom[0, 0]:
@@ -145,7 +145,9 @@ def _cube_root(u: float, guess: float) -> float:
 
 
 @compiled
-def line_nodes(s: Floats, mesh: Floats, n: int, length: float, reel: float, line: LineParams, dt: float) -> None:
+def line_nodes(
+    s: Floats, mesh: Floats, n: int, length: float, reel: float, line: LineParams, dt: float
+) -> None:
     """Free velocities and mobilities of the line's inner nodes."""
     rho = line.water
     m_air = line.density * line.area
@@ -196,8 +198,15 @@ def line_nodes(s: Floats, mesh: Floats, n: int, length: float, reel: float, line
 
 @compiled
 def lure_node(
-    s: Floats, mesh: Floats, n: int, length: float, lure: LureParams, line: LineParams, dt: float, ground: Ground
-) -> float:
+    s: Floats,
+    mesh: Floats,
+    n: int,
+    length: float,
+    lure: LureParams,
+    line: LineParams,
+    dt: float,
+    ground: Ground,
+) -> Any:
     """Free velocity and mobility of the lure with its last half segment of line.
 
     Returns the upward hydrodynamic force (N) for the bottom's account.
@@ -274,11 +283,17 @@ def assemble(s: Floats, mesh: Floats, n: int, length: float, dt: float) -> None:
             pz = s[row.B10, j] * ex + s[row.B11, j] * ez
             diagonal += ex * px + ez * pz
             fx, fz = s[row.DX, j - 1], s[row.DZ, j - 1]
-            s[row.LOWER, j] = -(ex * (s[row.B00, j] * fx + s[row.B01, j] * fz) + ez * (s[row.B10, j] * fx + s[row.B11, j] * fz))
+            s[row.LOWER, j] = -(
+                ex * (s[row.B00, j] * fx + s[row.B01, j] * fz)
+                + ez * (s[row.B10, j] * fx + s[row.B11, j] * fz)
+            )
         s[row.UPPER, j] = 0.0
         if j < n - 1:
             fx, fz = s[row.DX, k], s[row.DZ, k]
-            s[row.UPPER, j] = -(ex * (s[row.B00, k] * fx + s[row.B01, k] * fz) + ez * (s[row.B10, k] * fx + s[row.B11, k] * fz))
+            s[row.UPPER, j] = -(
+                ex * (s[row.B00, k] * fx + s[row.B01, k] * fz)
+                + ez * (s[row.B10, k] * fx + s[row.B11, k] * fz)
+            )
         rest = length * (mesh[k] - mesh[j])
         short = rest - s[row.LENGTH, j]
         if short < 0.03 * rest:
@@ -314,7 +329,9 @@ def tensions(s: Floats, n: int) -> None:
             s[row.TENSION, j] = r
         s[row.TENSION, n - 1] /= s[row.PIVOT, n - 1]
         for j in range(n - 2, -1, -1):
-            s[row.TENSION, j] = (s[row.TENSION, j] - s[row.ABOVE, j] * s[row.TENSION, j + 1]) / s[row.PIVOT, j]
+            s[row.TENSION, j] = (s[row.TENSION, j] - s[row.ABOVE, j] * s[row.TENSION, j + 1]) / s[
+                row.PIVOT, j
+            ]
         changed = False
         for j in range(n):
             if s[row.TIGHT, j] > 0.5:
@@ -339,7 +356,8 @@ def tensions(s: Floats, n: int) -> None:
 
 @compiled
 def move(s: Floats, n: int, dt: float, bottom: Floats, shallowest: float) -> bool:
-    """Apply the tensions, move the nodes, keep the line above the bottom. Returns whether a ledge stopped the lure."""
+    """Apply the tensions, move the nodes, keep the line above the bottom. Returns whether a ledge stopped
+    the lure."""
     wall = False
     for i in range(1, n + 1):
         gx = -s[row.TENSION, i - 1] * s[row.DX, i - 1]
@@ -354,7 +372,11 @@ def move(s: Floats, n: int, dt: float, bottom: Floats, shallowest: float) -> boo
         if s[row.Z, i] <= shallowest:
             continue
         floor = bottom_at(s[row.X, i], bottom)
-        if i == n and s[row.Z, i] > floor + WALL_M and bottom_at(s[row.X, i] - dt * s[row.U, i], bottom) > floor + WALL_M:
+        if (
+            i == n
+            and s[row.Z, i] > floor + WALL_M
+            and bottom_at(s[row.X, i] - dt * s[row.U, i], bottom) > floor + WALL_M
+        ):
             # A ledge in the way: the lure stays at its foot until the line lifts it.
             s[row.X, i] -= dt * s[row.U, i]
             s[row.U, i] = 0.0

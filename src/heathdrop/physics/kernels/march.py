@@ -1,4 +1,5 @@
-"""Marching the line simulation through a programme's legs: when to step, what ends a leg, what is recorded."""
+"""Marching the line simulation through a programme's legs: when to step, what ends a leg, what is
+recorded."""
 
 from __future__ import annotations
 
@@ -41,7 +42,15 @@ HOME_M = 0.4
 
 @compiled
 def _record(
-    out: Samples, shapes: Floats, k: int, t: float, s: Floats, n: int, phase: float, grounded: bool, length: float
+    out: Samples,
+    shapes: Floats,
+    k: int,
+    t: float,
+    s: Floats,
+    n: int,
+    phase: float,
+    grounded: bool,
+    length: float,
 ) -> None:
     """Write one sample and, when asked for, the line's shape."""
     out.t[k] = t
@@ -106,7 +115,8 @@ def run_chain(
             t += h
             reel = leg.reel
             if leg.clear > 0.0:
-                # Slow-rolling hand: full pace from a touch until the lure is this far off, then easing till it touches.
+                # Slow-rolling hand: full pace from a touch until the lure is this far off, then easing till
+                # it touches.
                 height = bottom_at(s[row.X, n], bottom) - s[row.Z, n]
                 if height > leg.clear:
                     rising = False
@@ -119,7 +129,10 @@ def run_chain(
             length -= reel * h
             s[row.FREE_U, 0], s[row.FREE_W, 0] = leg.tip_x, leg.tip_z
             line_nodes(s, mesh, n, length, reel, line, h)
-            ahead, behind = bottom_at(s[row.X, n] + SLOPE_REACH_M, bottom), bottom_at(s[row.X, n] - SLOPE_REACH_M, bottom)
+            ahead, behind = (
+                bottom_at(s[row.X, n] + SLOPE_REACH_M, bottom),
+                bottom_at(s[row.X, n] - SLOPE_REACH_M, bottom),
+            )
             slope = (ahead - behind) / (2.0 * SLOPE_REACH_M)
             if abs(slope) > LEDGE_SLOPE:
                 slope = 0.0

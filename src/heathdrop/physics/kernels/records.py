@@ -164,9 +164,18 @@ def line_at(rows: Floats, i: int) -> LineParams:
 def leg_at(rows: Floats, i: int) -> Leg:
     """Row ``i`` of a programme."""
     return Leg(
-        rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6], rows[i, 7],
-        rows[i, 8], rows[i, 9], rows[i, 10],
-    )  # fmt: skip
+        rows[i, 0],
+        rows[i, 1],
+        rows[i, 2],
+        rows[i, 3],
+        rows[i, 4],
+        rows[i, 5],
+        rows[i, 6],
+        rows[i, 7],
+        rows[i, 8],
+        rows[i, 9],
+        rows[i, 10],
+    )
 
 
 @compiled

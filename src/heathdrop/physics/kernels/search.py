@@ -90,9 +90,16 @@ def _room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats]:
     """Scratch for one cast: samples, shapes (none) and one leg."""
     samples = int((LONGEST_WAYS * distance / slowest + LONGEST_MORE_S) / TRIAL_SAMPLE_S) + 8
     out = Samples(
-        np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples),
-        np.zeros(samples), np.zeros(samples), np.zeros(samples), np.zeros(samples),
-    )  # fmt: skip
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+        np.zeros(samples),
+    )
     legs = np.zeros((1, 11))
     legs[0, 4] = FAR
     legs[0, 5] = -FAR

@@ -9,8 +9,8 @@ from functools import lru_cache
 from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
 from heathdrop.store.items import HeadItem, ItemBody, Kept, LineItem, ReelItem, RodItem, TrailerItem
+from heathdrop.store.own import trailer_of
 from heathdrop.units import KG_PER_OZ, ounces_as_written
-from heathdrop.web.presenters.rigdraw import outlines
 
 #: Rows shown at once; the filter finds the rest.
 MOST_ROWS = 120
@@ -19,18 +19,25 @@ PER_IN = 19.0
 
 
 @dataclass(frozen=True)
+class EditField:
+    """A field that is edited where it stands: its name, text, hint, and whether this kind of piece has it."""
+
+    name: str
+    value: str
+    hint: str
+    shown: bool
+
+
+@dataclass(frozen=True)
 class ItemRow:
-    """One piece: what it is, its measures in words, and the texts of its editable fields."""
+    """One piece: what it is, its measures in words, and its editable fields."""
 
     id: int
     kind: str
     what: str
     measures: str
     colour: str
-    quantity: int
-    mass_g: str
-    length_in: str
-    width_in: str
+    fields: tuple[EditField, ...]
 
 
 @dataclass(frozen=True)
@@ -66,17 +73,18 @@ def _item_row(catalog: Catalog, row: Kept) -> ItemRow:
     body = row.body
     what, measures = _words(catalog, body)
     mass = getattr(body, "mass_g", None)
-    return ItemRow(
-        id=row.id,
-        kind=row.kind,
-        what=what,
-        measures=measures,
-        colour=" ".join(x for x in (body.colour, body.name) if x),
-        quantity=body.quantity,
-        mass_g="" if mass is None else f"{mass:g}",
-        length_in=f"{body.length_in:g}" if isinstance(body, TrailerItem) else "",
-        width_in=f"{body.width_in:g}" if isinstance(body, TrailerItem) and body.width_in else "",
+    colour = " ".join(x for x in (body.colour, body.name) if x)
+    tail = isinstance(body, TrailerItem)
+    length = f"{body.length_in:g}" if isinstance(body, TrailerItem) else ""
+    width = f"{body.width_in:g}" if isinstance(body, TrailerItem) and body.width_in else ""
+    fields = (
+        EditField("mass_g", "" if mass is None else f"{mass:g}", "g", tail or isinstance(body, HeadItem)),
+        EditField("length_in", length, "in long", tail),
+        EditField("width_in", width, "in wide", tail),
+        EditField("colour", colour, "colour", True),
+        EditField("quantity", str(body.quantity), "how many", True),
     )
+    return ItemRow(row.id, row.kind, what, measures, colour, fields)
 
 
 def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
@@ -84,14 +92,26 @@ def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
     if isinstance(body, HeadItem):
         what = f"{ounces_as_written(body.weight_oz)} oz {catalog.families[body.family].name}"
         nominal = body.weight_oz * KG_PER_OZ * 1000.0
-        weighed = f"weighs {body.mass_g:g} g ({body.mass_g - nominal:+.1f})" if body.mass_g else f"{nominal:.1f} g nominal"
+        weighed = (
+            f"weighs {body.mass_g:g} g ({body.mass_g - nominal:+.1f})"
+            if body.mass_g
+            else f"{nominal:.1f} g nominal"
+        )
         return what, f"{body.material}, {weighed}"
     if isinstance(body, TrailerItem):
         float_ = {"floating": "floats", "salted": "sinks", "neutral": "neutral"}[body.plastic]
-        parts = [float_, body.softness, "split" if body.split else "fused", f"{body.mass_g:g} g" if body.mass_g else ""]
+        parts = [
+            float_,
+            body.softness,
+            "split" if body.split else "fused",
+            f"{body.mass_g:g} g" if body.mass_g else "",
+        ]
         return f"{catalog.trailers[body.shape].name} {body.length_in:g} in", ", ".join(p for p in parts if p)
     if isinstance(body, LineItem):
-        return f"{body.test_lb:g} lb {body.material}", f"{body.diameter_mm:g} mm" if body.diameter_mm else "not measured"
+        return (
+            f"{body.test_lb:g} lb {body.material}",
+            f"{body.diameter_mm:g} mm" if body.diameter_mm else "not measured",
+        )
     if isinstance(body, ReelItem):
         return "reel", f"{body.inches_per_turn:g} in per turn"
     assert isinstance(body, RodItem)
@@ -99,10 +119,8 @@ def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
 
 
 def bulk_cm2(catalog: Catalog, body: TrailerItem) -> float:
-    """What a trailer adds to the drag on the move, cm²."""
-    shape = catalog.trailers[body.shape]
-    width = body.width_in / (shape.width_share * body.length_in) if body.width_in else 1.0
-    return shape.run_drag_area_cm2 * (body.length_in / shape.length_in) ** 2 * width
+    """What a trailer adds to the drag on the move, cm²: the rig's own figure."""
+    return trailer_of(body).bulk_cm2(catalog)
 
 
 def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
@@ -116,12 +134,12 @@ def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
         return None
     x, pieces = 30.0, []
     for b in ordered:
-        shape = outlines()["trailers"][b.shape]
+        shape = catalog.trailers[b.shape]
         long = b.length_in * PER_IN
-        deep = (b.width_in or shape["deep"] * b.length_in) * PER_IN
+        deep = (b.width_in or shape.deep * b.length_in) * PER_IN
         at = f"translate({x + 0.5 * deep:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
         label = f"{catalog.trailers[b.shape].name} {b.length_in:g}"
-        pieces.append(ShelfPiece(shape["path"], at, x + 0.5 * deep, label, f"{bulk_cm2(catalog, b):.1f}"))
+        pieces.append(ShelfPiece(shape.outline, at, x + 0.5 * deep, label, f"{bulk_cm2(catalog, b):.1f}"))
         x += max(deep, 58.0) + SHELF_GAP
     said = "Trailers slim to bulky: " + "; ".join(f"{p.label} in, {p.bulk} cm²" for p in pieces) + "."
     return Shelf(max(x, 300.0), SHELF_HEIGHT + 42.0, tuple(pieces), said)

@@ -31,6 +31,7 @@ class Row:
     fors: tuple[str, ...]
     againsts: tuple[str, ...]
     model: str
+    aside: str
     address: str
     chosen: bool
 
@@ -80,7 +81,7 @@ class Calling:
 
 def rig_words(rated: Rated) -> str:
     """Head and trailer as an angler says them."""
-    tail = "" if rated.rig.trailer.id == "none" else f", {rated.rig.trailer.name}"
+    tail = "" if rated.rig.trailer.bare else f", {rated.rig.trailer.name}"
     return f"{ounces_as_written(rated.rig.head_oz)} oz{tail}"
 
 
@@ -90,7 +91,7 @@ def calling_of(catalog: Catalog, call: Call, sizing: Sizing, link: Link) -> Call
     family = sizing.scenario.families[0]
     rows = tuple(_row(k + 1, s, top, family, link) for k, s in enumerate(call.standings))
     activity = sizing.targets.activity
-    names: list[str] = catalog.activity["names"]
+    names = catalog.mood.names
     moods = tuple(Mood(n, link(activity=str(k)), round(activity.value) == k) for k, n in enumerate(names))
     return Calling(
         moods=moods,
@@ -115,6 +116,7 @@ def _row(rank: int, s: Standing, top: float, family: str, link: Link) -> Row:
         fors=tuple(r.name for r in s.fors[:2]),
         againsts=tuple(r.name for r in s.againsts[:2]),
         model=s.model,
+        aside=(s.againsts[0].name if s.againsts else s.model).lower().rstrip("."),
         address=link(family=s.family.id, pick="", view="size"),
         chosen=s.family.id == family,
     )
@@ -148,9 +150,12 @@ class Side:
     difference: str
 
 
-def sides_of(catalog: Catalog, sizing: Sizing, topic_id: str, sized: Callable[..., Sizing]) -> tuple[Side, ...]:
-    """Every school's answer to the same water, with the difference to the first in numbers. Raises BadInput."""
-    topic = catalog.pick("topics", "topic", topic_id)
+def sides_of(
+    catalog: Catalog, sizing: Sizing, topic_id: str, sized: Callable[..., Sizing]
+) -> tuple[Side, ...]:
+    """Every school's answer to the same water, with the difference to the first in numbers. Raises
+    BadInput."""
+    topic = catalog.pick(catalog.topics, "topic", topic_id)
     found: list[Side] = []
     first: Rated | None = None
     for school in topic.schools.values():
@@ -188,4 +193,6 @@ def _difference(first: Rated | None, best: Rated) -> str:
     fall = best.fall_ft_s - first.fall_ft_s
     if abs(fall) >= 0.05:
         parts.append(f"falls {abs(fall):.1f} ft/s {'faster' if fall > 0 else 'slower'}")
-    return ("Against the first: " + ", ".join(parts) + ".") if parts else "Hardly any difference in this water."
+    return (
+        ("Against the first: " + ", ".join(parts) + ".") if parts else "Hardly any difference in this water."
+    )

@@ -1,4 +1,5 @@
-"""The Cast view: the cast as data to play, the countdown, the coaches, and what another line or rig would do."""
+"""The Cast view: the cast as data to play, the countdown, the coaches, and what another line or rig would
+do."""
 
 from __future__ import annotations
 
@@ -7,23 +8,19 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from heathdrop.catalog import Catalog
-from heathdrop.errors import BadInput
-from heathdrop.physics.cast import CastResult, surface_line_m
-from heathdrop.physics.fall import time_to_depth_s
+from heathdrop import catalog as catalogue
+from heathdrop.answers.cast import count_window, countdown, difference, glide_reach_ft
+from heathdrop.answers.water import with_rig
+from heathdrop.physics.cast import CastResult
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.program import WAY, WAYS, Way, play
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import M_PER_FT, M_PER_IN, feet, metres, ounces_as_written
+from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_written
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 
-LINES = (
-    ("fluorocarbon", (8, 10, 12, 15, 17, 20, 25)),
-    ("nylon", (10, 12, 15, 17, 20, 25)),
-    ("braid", (30, 40, 50, 65)),
-)
 FRAME_S = 0.2
 
 
@@ -86,7 +83,13 @@ def line_option(material: str, test: float) -> str:
     return f"line:{material}:{test:g}"
 
 
-def rivals_of(catalog: Catalog, sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:
+def line_options() -> tuple[tuple[str, str], ...]:
+    """Every line of the catalogue, to compare with."""
+    lines = catalogue.load().lines.values()
+    return tuple((line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
+
+
+def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:
     """Up to two others on the same count, pace and programme. Raises BadInput for an unknown one."""
     found = []
     for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
@@ -94,12 +97,11 @@ def rivals_of(catalog: Catalog, sizing: Sizing, rated: Rated, choices: Choices, 
         line = None
         if key.startswith("line:"):
             _, material, test = (*key.split(":"), "", "")[:3]
-            line = line_by_test(catalog, material, float(test) if test.replace(".", "").isdigit() else 0.0, "compare")
+            pounds = float(test) if test.replace(".", "").isdigit() else 0.0
+            line = line_by_test(catalogue.load(), material, pounds, "compare")
             name = f"{test} lb {material}"
         else:
-            other = next((r for r in sizing.rigs if r.key == key), None)
-            if other is None:
-                raise BadInput("compare", key, "a rig of this board or a line")
+            _, other = with_rig(sizing, RigName.parse(key))
             lure, name = other.lure, rig_name(other)
         result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
         found.append(Rival(mark, name, said_difference(name, own, result), result))
@@ -112,66 +114,70 @@ def rig_name(rated: Rated) -> str:
 
 def said_difference(name: str, own: CastResult, other: CastResult) -> str:
     """The difference in mean depth, in inches and in words."""
-    if own.useful().size == 0 or other.useful().size == 0:
-        return f"{name} spends {other.bottom_s:.0f} s on the bottom against {own.bottom_s:.0f} s."
-    mine, theirs = feet(float(own.useful().mean())), feet(float(other.useful().mean()))
-    inches = 12.0 * (mine - theirs)
+    d = difference(own, other)
+    if d.own_ft is None or d.other_ft is None:
+        return f"{name} spends {d.other_bottom_s:.0f} s on the bottom against {d.own_bottom_s:.0f} s."
+    inches = 12.0 * (d.own_ft - d.other_ft)
     if abs(inches) < 0.5:
         return f"{name} runs at the same depth, within half an inch."
     side = "higher" if inches > 0 else "deeper"
-    return f"{name} runs {abs(inches):.0f} in {side}: {theirs:.1f} ft against {mine:.1f} ft, same count and pace."
+    said = f"{name} runs {abs(inches):.0f} in {side}: {d.other_ft:.1f} ft against {d.own_ft:.1f} ft"
+    return said + ", same count and pace."
 
 
-def countdown(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
-    """Seconds to each foot on a slack line, to the bottom."""
-    c = sizing.scenario.conditions
-    top, low = sizing.targets.depth_ft
-    pulled_line = 0.5 * surface_line_m(sizing.cast)
-    step = 1 if c.bottom_depth_ft <= 16 else 2 if c.bottom_depth_ft <= 32 else 5
-    rows = []
-    for depth in range(step, int(c.bottom_depth_ft) + 1, step):
-        seconds = time_to_depth_s(rated.lure, metres(depth), sizing.line, sizing.water)
-        pulled = time_to_depth_s(rated.lure, metres(depth), sizing.line, sizing.water, pulled_line)
-        band = f"{seconds / bands.fall_high:.1f} to {seconds / bands.fall_low:.1f}"
-        rows.append(Foot(f"{depth}", f"{seconds:.1f}", band, f"{pulled:.1f}", top <= depth <= low))
-    return tuple(rows)
+def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
+    """The countdown's rows in words."""
+    return tuple(
+        Foot(
+            f"{r.depth_ft}",
+            f"{r.seconds:.1f}",
+            f"{r.low_s:.1f} to {r.high_s:.1f}",
+            f"{r.pulled_s:.1f}",
+            r.inside,
+        )
+        for r in countdown(sizing, rated, bands)
+    )
 
 
 def window_said(sizing: Sizing, rated: Rated) -> str:
     """How far a count may be off and still land in the target band."""
-    top, low = sizing.targets.depth_ft
-    early = time_to_depth_s(rated.lure, metres(top), sizing.line, sizing.water)
-    late = time_to_depth_s(rated.lure, metres(low), sizing.line, sizing.water)
-    return f"Any count from {early:.1f} to {late:.1f} s lands in {top:g} to {low:g} ft."
+    w = count_window(sizing, rated)
+    band = f"{feet_said(w.top_ft)} to {feet_said(w.low_ft)} ft"
+    return f"Any count from {w.early_s:.1f} to {w.late_s:.1f} s lands in {band}."
 
 
 def casting_of(
-    catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands, choices: Choices, own: CastResult, rivals: tuple[Rival, ...]
+    sizing: Sizing, rated: Rated, bands: Bands, choices: Choices, own: CastResult, rivals: tuple[Rival, ...]
 ) -> Casting:
     """The Cast panel for a chosen rig."""
     way = WAY[choices.way]
+    per_turn = sizing.scenario.gear.reel.inches_per_turn
     pace = feet(rated.tuned.pace_m_s)
     turns = sizing.scenario.gear.turns_per_s(pace)
     lift = way.lift_m if choices.lift_m is None else choices.lift_m
     hold = way.hold_s if choices.hold_s is None else choices.hold_s
-    reach = feet(rated.lure.glide_ratio * own.start_depth_m)
+    reach = glide_reach_ft(rated, own)
     return Casting(
         ways=WAYS,
         way=way,
         lift_in="" if lift is None else f"{lift / M_PER_IN:.0f}",
         hold_s="" if hold is None else f"{hold:g}",
-        line_options=tuple((line_option(m, t), f"{t} lb {m}") for m, tests in LINES for t in tests),
-        rig_options=tuple((r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated),
+        line_options=line_options(),
+        rig_options=tuple(
+            (r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated
+        ),
         against=(*choices.against, "", "")[:2],
         rivals=rivals,
         window=window_said(sizing, rated),
-        feet=countdown(sizing, rated, bands),
+        feet=feet_rows(sizing, rated, bands),
         turns_per_s=f"{turns:.4f}",
-        turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {sizing.scenario.gear.inches_per_turn:g} in reel",
+        turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
         count_s=f"{rated.countdown_s:.2f}",
         count_said=f"{rated.countdown_s:.1f}",
         bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
-        glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line." if reach >= 0.3 else "",
+        glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line."
+        if reach >= 0.3
+        else "",
         seconds=f"{own.time_s[-1]:.1f}",
         data=_data(sizing, own, rivals),
     )
@@ -182,12 +188,16 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
     gear, c = sizing.scenario.gear, sizing.scenario.conditions
     keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
     keep = np.unique(np.append(keep, len(own.time_s) - 1))
-    scales = {f.name: Scale(f, feet(sizing.cast.distance_m), c.bottom_depth_ft, gear.rod_tip_height_ft) for f in (WIDE, NARROW)}
+    scales = {
+        f.name: Scale(f, feet(sizing.cast.distance_m), c.bottom_depth_ft, gear.rod_tip_height_ft)
+        for f in (WIDE, NARROW)
+    }
 
     def track(result: CastResult) -> list[list[float]]:
         every = np.searchsorted(result.time_s, own.time_s[keep]).clip(0, len(result.time_s) - 1)
         return [
-            [round(feet(x), 2), round(feet(z), 2)] for x, z in zip(result.distance_m[every], result.depth_m[every], strict=True)
+            [round(feet(x), 2), round(feet(z), 2)]
+            for x, z in zip(result.distance_m[every], result.depth_m[every], strict=True)
         ]
 
     line = [np.round(shape / M_PER_FT, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
@@ -198,6 +208,9 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
         "bottom": own.on_bottom[keep].astype(int).tolist(),
         "reeling": (own.samples.phase[keep] > 0).astype(int).tolist(),
         "rivals": [track(r.result) for r in rivals],
-        "scales": {name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y} for name, s in scales.items()},
+        "scales": {
+            name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y}
+            for name, s in scales.items()
+        },
     }
     return json.dumps(found, separators=(",", ":")).replace("<", "\\u003c")

@@ -50,12 +50,16 @@ def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
 def _pads(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     """Leaves on the surface; their stems are drawn as grass."""
     found = []
-    apart = 4.2 * APART[sizing.scenario.conditions.cover.density]
+    apart = 4.2 * APART[sizing.scenario.conditions.cover.stands]
     for k in range(int(cast_ft / apart)):
         x, y = s.x((k + 0.6 + 0.4 * _chance(k)) * apart), s.y(0.0)
         wide = 9.0 + 5.0 * _chance(k + 9)
         found.append(
-            ("pad", f"M{x - wide:.1f},{y - 1} a{wide:.1f},3.6 0 1,0 {2 * wide:.1f},0 a{wide:.1f},3.6 0 1,0 -{2 * wide:.1f},0")
+            (
+                "pad",
+                f"M{x - wide:.1f},{y - 1} a{wide:.1f},3.6 0 1,0 {2 * wide:.1f},0 a{wide:.1f},3.6 0 "
+                f"1,0 -{2 * wide:.1f},0",
+            )
         )
     return found
 
@@ -71,7 +75,13 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
             found.append(("log", f"M{x - 70},{y} L{x + 60},{y + 0.82 * up:.1f}"))
             for k in range(4):
                 f = 0.2 + 0.2 * k
-                found.append(("twig", f"M{x - 70 + 130 * f:.1f},{y + 0.82 * up * f:.1f} l{14 + 6 * k},{-0.16 * abs(up):.1f}"))
+                found.append(
+                    (
+                        "twig",
+                        f"M{x - 70 + 130 * f:.1f},{y + 0.82 * up * f:.1f} "
+                        f"l{14 + 6 * k},{-0.16 * abs(up):.1f}",
+                    )
+                )
     elif detail == "brush":
         for k in range(16):
             at = 0.78 * cast_ft + (_chance(k) - 0.5) * 0.2 * cast_ft
@@ -79,7 +89,7 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
             tall = (0.25 + 0.3 * _chance(k + 3)) * (y - s.y(0.0))
             found.append(("twig", f"M{x},{y} l{40 * (_chance(k + 5) - 0.5):.1f},{-tall:.1f}"))
     else:
-        apart = 0.16 * cast_ft * APART[sizing.scenario.conditions.cover.density]
+        apart = 0.16 * cast_ft * APART[sizing.scenario.conditions.cover.stands]
         for k in range(int(0.75 * cast_ft / apart)):
             at = 0.25 * cast_ft + (k + 0.4 * _chance(k)) * apart
             x, y = s.x(at), _floor_y(s, sizing, at)
@@ -90,7 +100,9 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
 
 def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     """Stones on the bottom, by their size."""
-    size = {"gravel": 3.0, "chunk": 9.0, "riprap": 12.0, "bluff": 20.0}[sizing.scenario.conditions.cover.detail or "chunk"]
+    size = {"gravel": 3.0, "chunk": 9.0, "riprap": 12.0, "bluff": 20.0}[
+        sizing.scenario.conditions.cover.detail or "chunk"
+    ]
     found: list[Thing] = []
     x, k = s.x(0.08 * cast_ft), 0
     while x < s.x(1.03 * cast_ft):

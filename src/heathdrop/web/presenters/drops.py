@@ -8,13 +8,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from heathdrop.answers.drops import expected_depth_ft, expected_drop_s
 from heathdrop.catalog import Catalog
-from heathdrop.learning.checks import OneFactor, ran_at_m
+from heathdrop.learning.checks import OneFactor
 from heathdrop.learning.learned import NINETY, Learned, before_after
 from heathdrop.learning.observations import DepthCheck, DropTest
-from heathdrop.physics.fall import time_to_depth_s
-from heathdrop.physics.rig import lure_of, spread_of
-from heathdrop.physics.water import water_at
+from heathdrop.physics.rig import spread_of
 from heathdrop.store.models import Observation
 from heathdrop.store.observations import DepthRecord, DropRecord, MatRecord, record_of
 from heathdrop.units import ounces_as_written
@@ -69,10 +68,12 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
     lessons: list[str] = []
     for row in rows:
         record = record_of(row)
-        withdrawn = row.withdrawn_at is not None
+        withdrawn = row.gone_at is not None
         if isinstance(record, DropRecord):
             test = record.seen(catalog)
-            flags = (False,) * len(test.times_s) if withdrawn else next(outliers, (False,) * len(test.times_s))
+            flags = (
+                (False,) * len(test.times_s) if withdrawn else next(outliers, (False,) * len(test.times_s))
+            )
             shown.append(_drop_row(catalog, row.id, record, test, learned, flags, withdrawn))
             if not withdrawn:
                 name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
@@ -82,12 +83,18 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
         else:
             shown.append(_mat_row(catalog, row.id, record, withdrawn))
     for texture, lesson in learned.mats.items():
-        lessons.append(f"{texture.capitalize()} mats need {lesson.factor:.2f} times the weight assumed, {_give(lesson)}.")
+        lessons.append(
+            f"{texture.capitalize()} mats need {lesson.factor:.2f} times the weight assumed, {_give(lesson)}."
+        )
     for key, lesson in learned.lifts.items():
         family, trailer, _ = key.split("/")
         name = f"{catalog.families[family].name.capitalize()} with {catalog.trailers[trailer].name}"
         lessons.append(f"{name}: {lesson.factor:.2f} times the lift assumed, {_give(lesson)}.")
-    error = f"Your thumb's scatter: about {100 * learned.falls.error:.0f} % of a time." if learned.falls.names else ""
+    error = (
+        f"Your thumb's scatter: about {100 * learned.falls.error:.0f} % of a time."
+        if learned.falls.names
+        else ""
+    )
     return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error)
 
 
@@ -102,32 +109,47 @@ def _rig_words(catalog: Catalog, record: DropRecord | DepthRecord | MatRecord) -
 
 
 def _drop_row(
-    catalog: Catalog, id_: int, record: DropRecord, test: DropTest, learned: Learned, flags: tuple[bool, ...], withdrawn: bool
+    catalog: Catalog,
+    id_: int,
+    record: DropRecord,
+    test: DropTest,
+    learned: Learned,
+    flags: tuple[bool, ...],
+    withdrawn: bool,
 ) -> TestRow:
-    rig = learned.applied(test.rig)
-    water = water_at(test.temperature_f)
-    lure = lure_of(catalog, rig, water.density_kg_m3, test.temperature_f)
-    now = time_to_depth_s(lure, test.depth_m, learned.line(test.line, test.line_material), water, test.surface_line_m)
+    now = expected_drop_s(test, learned)
     reel = ", off the reel" if record.off_reel else ""
     return TestRow(
         id_,
         _rig_words(catalog, record),
-        f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}" + (f"; {record.note}" if record.note else ""),
+        f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}"
+        + (f"; {record.note}" if record.note else ""),
         tuple(Try(f"{t:.2f}", f) for t, f in zip(test.times_s, flags, strict=True)),
         f"{now:.2f} s now expected",
         withdrawn,
     )
 
 
-def _depth_row(catalog: Catalog, id_: int, record: DepthRecord, check: DepthCheck, learned: Learned, withdrawn: bool) -> TestRow:
-    now = ran_at_m(catalog, check, learned.applied(check.rig).measured.lift) / 0.3048
-    detail = f"at {record.pace_ft_s:g} ft/s, counted {record.count_s:g} s, ran at about {record.depth_ft:g} ft"
+def _depth_row(
+    catalog: Catalog, id_: int, record: DepthRecord, check: DepthCheck, learned: Learned, withdrawn: bool
+) -> TestRow:
+    now = expected_depth_ft(check, learned)
+    detail = (
+        f"at {record.pace_ft_s:g} ft/s, counted {record.count_s:g} s, ran at about {record.depth_ft:g} ft"
+    )
     return TestRow(id_, _rig_words(catalog, record), detail, (), f"{now:.1f} ft now expected", withdrawn)
 
 
 def _mat_row(catalog: Catalog, id_: int, record: MatRecord, withdrawn: bool) -> TestRow:
     went = "through" if record.through else "stalled"
-    return TestRow(id_, _rig_words(catalog, record), f"{record.thickness_in:g} in of {record.texture}: {went}", (), "", withdrawn)
+    return TestRow(
+        id_,
+        _rig_words(catalog, record),
+        f"{record.thickness_in:g} in of {record.texture}: {went}",
+        (),
+        "",
+        withdrawn,
+    )
 
 
 def picture_of(catalog: Catalog, learned: Learned, test: DropTest, name: str) -> Picture:
@@ -144,4 +166,6 @@ def picture_of(catalog: Catalog, learned: Learned, test: DropTest, name: str) ->
         return "M" + " L".join(f"{a:.1f},{b:.1f}" for a, b in zip(across, up, strict=True))
 
     shift = math.log(told.speed)
-    return Picture(bell(0.0, was), bell(shift, own), wide / 2 + shift / HALF_WIDTH * wide / 2, told.sentence, name)
+    return Picture(
+        bell(0.0, was), bell(shift, own), wide / 2 + shift / HALF_WIDTH * wide / 2, told.sentence, name
+    )

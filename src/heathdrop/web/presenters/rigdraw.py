@@ -3,21 +3,15 @@
 from __future__ import annotations
 
 import math
-import tomllib
 from dataclasses import dataclass
-from functools import cache
-from pathlib import Path
-from typing import Any
 
+from heathdrop import catalog as catalogue
 from heathdrop.physics.rig import Rig
 from heathdrop.units import M_PER_IN, kilograms, ounces_as_written
 
 #: Drawing units per inch, margins and the height of the rig's axis.
 PER_IN, LEFT, AXIS = 84.0, 34.0, 92.0
 WIDTH, HEIGHT = 640.0, 196.0
-#: Hooks: shank (in) and gap (in) by family; practice.
-HOOKS = {"micro-jig": (0.9, 0.3), "finesse-jig": (1.2, 0.4), "underspin": (1.5, 0.5), "punch-rig": (1.7, 0.55)}
-USUAL_HOOK = (1.6, 0.5)
 #: A skirt as it comes reaches this far past the bend (in); cut, an eighth of an inch.
 UNCUT_IN, CUT_IN = 0.85, 0.125
 STRANDS = {"full": 15, "trimmed": 9, "thin": 7, "none": 0}
@@ -53,12 +47,6 @@ class RigDrawing:
     said: str
 
 
-@cache
-def outlines() -> dict[str, Any]:
-    """The outlines of heads and trailers."""
-    return tomllib.loads(Path(__file__).with_name("outlines.toml").read_text("utf-8"))
-
-
 def head_size_in(rig: Rig) -> tuple[float, float, float]:
     """Length, height and width (in) of the head: its shape's proportions at its own volume.
 
@@ -66,21 +54,22 @@ def head_size_in(rig: Rig) -> tuple[float, float, float]:
     """
     volume = kilograms(rig.head_oz) / (rig.head_material.density_g_cm3 * 1000.0)
     ball = math.pow(6.0 * volume / math.pi, 1.0 / 3.0) / M_PER_IN
-    shape = outlines()["heads"][rig.head_shape.id]
+    shape = rig.head_shape
     # An ellipsoid of these proportions has the ball's volume times their product.
-    even = math.pow(shape["long"] * shape["tall"] * shape["wide"], -1.0 / 3.0)
-    return ball * even * shape["long"], ball * even * shape["tall"], ball * even * shape["wide"]
+    even = math.pow(shape.long * shape.tall * shape.wide, -1.0 / 3.0)
+    return ball * even * shape.long, ball * even * shape.tall, ball * even * shape.wide
 
 
 def draw_rig(rig: Rig, skirt_cut: bool = False, body_cut_in: float = 0.0) -> RigDrawing:
-    """Draw a rig. ``skirt_cut`` trims the skirt past the bend; ``body_cut_in`` marks where the body is shortened (in)."""
+    """Draw a rig. ``skirt_cut`` trims the skirt past the bend; ``body_cut_in`` marks where the body is
+    shortened (in)."""
     long, tall, wide = head_size_in(rig)
-    loose = rig.family.id in ("weighted-plastic", "punch-rig")
+    loose = rig.family.pegged
     pieces: list[Piece] = []
     notes: list[Note] = []
-    front = LEFT + _front_in(rig) * PER_IN
+    front = LEFT + rig.family.front_in * PER_IN
     back = front + long * PER_IN
-    shank, gap = HOOKS.get(rig.family.id, USUAL_HOOK)
+    shank, gap = rig.family.hook_in
     bend = back + (shank - (0.0 if loose else 0.3)) * PER_IN
     pieces += _wire(rig, front, tall)
     pieces.append(_trailer(rig, back if not loose else back + 3.0))
@@ -88,41 +77,42 @@ def draw_rig(rig: Rig, skirt_cut: bool = False, body_cut_in: float = 0.0) -> Rig
     strands = STRANDS.get(rig.skirt.id, 0)
     reach = bend + (CUT_IN if skirt_cut else UNCUT_IN) * PER_IN
     pieces += [_strand(k, strands, back, reach, tall) for k in range(strands)]
-    if rig.family.id in ("casting-jig", "flipping-jig", "football-jig", "grass-jig", "finesse-jig", "swim-jig"):
+    if rig.family.guarded:
         pieces += [_guard(k, front, long, tall, bend) for k in range(4)]
-    shape = outlines()["heads"][rig.head_shape.id]
+    shape = rig.head_shape
     place = f"translate({front:.1f} {AXIS}) scale({long * PER_IN:.2f} {tall * PER_IN:.2f})"
-    pieces.append(Piece("head", shape["path"], place))
-    pieces.append(Piece("eye", f"M{front + 4:.1f},{AXIS - 3.5} m-9,0 a4.500,4.500 0 1,0 9,0 a4.500,4.500 0 1,0 -9,0"))
-    notes.append(Note(front + 0.5 * long * PER_IN, AXIS + 0.5 * tall * PER_IN + 18, f"{tall:.2f} in", "middle"))
+    pieces.append(Piece("head", shape.outline, place))
+    pieces.append(
+        Piece("eye", f"M{front + 4:.1f},{AXIS - 3.5} m-9,0 a4.500,4.500 0 1,0 9,0 a4.500,4.500 0 1,0 -9,0")
+    )
+    notes.append(
+        Note(front + 0.5 * long * PER_IN, AXIS + 0.5 * tall * PER_IN + 18, f"{tall:.2f} in", "middle")
+    )
     notes += _notes(rig, back, reach, skirt_cut, strands > 0, body_cut_in, pieces)
     inches = range(int((WIDTH - LEFT - 10) / PER_IN) + 1)
     ruler = tuple(Note(LEFT + k * PER_IN, HEIGHT - 6, f"{k}") for k in inches)
-    return RigDrawing(WIDTH, HEIGHT, tuple(pieces), tuple(notes), ruler, HEIGHT - 22, _said(rig, tall, wide, skirt_cut))
-
-
-def _front_in(rig: Rig) -> float:
-    """How far (in) the head sits behind the front of the drawing: room for a blade or a wire arm."""
-    return {"bladed-jig": 0.75, "spinnerbait": 0.45, "underspin": 0.2}.get(rig.family.id, 0.1)
+    return RigDrawing(
+        WIDTH, HEIGHT, tuple(pieces), tuple(notes), ruler, HEIGHT - 22, _said(rig, tall, wide, skirt_cut)
+    )
 
 
 def _trailer(rig: Rig, back: float) -> Piece:
     """The trailer at its length, deep when on edge, thinner when flat; floating plastic is drawn tail up."""
-    if rig.trailer.id == "none":
+    if rig.trailer.bare:
         return Piece("plastic", "M0,0")
-    shape = outlines()["trailers"][rig.trailer.id]
-    flat = 0.62 if rig.orientation.id == "flat" and rig.trailer.appendages >= 2 else 1.0
-    deep = shape["deep"] * flat * rig.trailer_length_in * PER_IN
+    flat = 0.62 if rig.orientation.lift_factor == 1.0 and rig.trailer.appendages >= 2 else 1.0
+    deep = rig.trailer.deep * flat * rig.trailer_length_in * PER_IN
     turn = {"floating": -7, "salted": 4}.get(rig.plastic.id, 0)
     start = back - 0.12 * PER_IN
     scale = f"scale({rig.trailer_length_in * PER_IN:.1f} {deep:.1f})"
-    return Piece("plastic", shape["path"], f"translate({start:.1f} {AXIS}) rotate({turn}) {scale}")
+    return Piece("plastic", rig.trailer.outline, f"translate({start:.1f} {AXIS}) rotate({turn}) {scale}")
 
 
 def _hook(back: float, bend: float, gap: float) -> Piece:
     r = 0.5 * gap * PER_IN
     path = (
-        f"M{back - 12:.1f},{AXIS} L{bend - r:.1f},{AXIS} A{r:.1f},{r:.1f} 0 0 0 {bend - r:.1f},{AXIS - 2 * r:.1f} "
+        f"M{back - 12:.1f},{AXIS} L{bend - r:.1f},{AXIS} A{r:.1f},{r:.1f} 0 0 0 "
+        f"{bend - r:.1f},{AXIS - 2 * r:.1f} "
         f"l-{0.75 * r:.1f},-1.5 l6,-5"
     )
     return Piece("hook", path)
@@ -143,38 +133,48 @@ def _strand(k: int, count: int, back: float, reach: float, tall: float) -> Piece
 def _guard(k: int, front: float, long: float, tall: float, bend: float) -> Piece:
     """A strand of the weed guard, from the top of the head back over the hook's point."""
     x, y = front + (0.45 + 0.05 * k) * long * PER_IN, AXIS - 0.42 * tall * PER_IN
-    return Piece("guard", f"M{x:.1f},{y:.1f} L{0.45 * front + 0.55 * bend + 6 * k:.1f},{AXIS - 0.62 * PER_IN - 3 * k:.1f}")
+    return Piece(
+        "guard",
+        f"M{x:.1f},{y:.1f} L{0.45 * front + 0.55 * bend + 6 * k:.1f},{AXIS - 0.62 * PER_IN - 3 * k:.1f}",
+    )
 
 
 def _wire(rig: Rig, front: float, tall: float) -> list[Piece]:
     """Blade or wire arm in front of, above or below the head."""
-    shapes: dict[str, str] = outlines()["blades"]
+    shapes = catalogue.load().blade_outlines
 
     def hung(cls: str, name: str, x_in: float, y_in: float, turn: int = 0) -> Piece:
-        at = f"translate({front + x_in * PER_IN:.1f} {AXIS + y_in * PER_IN:.1f}) rotate({turn}) scale({PER_IN:g})"
+        x, y = front + x_in * PER_IN, AXIS + y_in * PER_IN
+        at = f"translate({x:.1f} {y:.1f}) rotate({turn}) scale({PER_IN:g})"
         return Piece(cls, shapes[name], at)
 
-    if rig.family.id == "bladed-jig":
+    if rig.family.blade == "front":
         return [hung("blade", "bladed", 0.0, 0.0)]
-    if rig.family.id == "spinnerbait":
-        single = rig.blades is not None and rig.blades.id == "colorado"
+    if rig.family.blade == "arm":
+        single = rig.blades == catalogue.load().blades["colorado"]
         far = hung("blade", "colorado" if single else "willow", 2.1, -0.86, 3)
         near = [] if single else [hung("blade", "colorado", 1.05, -0.62, -4)]
         return [hung("wire", "arm", 0.0, 0.0), *near, far]
-    if rig.family.id == "underspin":
+    if rig.family.blade == "under":
         return [hung("wire", "hanger", 0.0, 0.5 * tall), hung("blade", "spin", 0.35, 0.5 * tall + 0.25)]
     return []
 
 
 def _notes(
-    rig: Rig, back: float, reach: float, skirt_cut: bool, skirted: bool, body_cut_in: float, pieces: list[Piece]
+    rig: Rig,
+    back: float,
+    reach: float,
+    skirt_cut: bool,
+    skirted: bool,
+    body_cut_in: float,
+    pieces: list[Piece],
 ) -> list[Note]:
     """Where to cut, and how long things are; cut lines are added to ``pieces``."""
     found = []
     if skirted and skirt_cut:
         pieces.append(Piece("cut", f"M{reach:.1f},{AXIS - 50} V{AXIS + 68}"))
         found.append(Note(reach + 7, AXIS + 64, "cut the skirt here, 1/8 in past the bend"))
-    if rig.trailer.id != "none":
+    if not rig.trailer.bare:
         start = back - 0.12 * PER_IN
         end = start + rig.trailer_length_in * PER_IN
         words = f"{rig.trailer.name}, {rig.trailer_length_in:g} in"
@@ -190,12 +190,17 @@ def _said(rig: Rig, tall: float, wide: float, skirt_cut: bool) -> str:
     """The drawing in words."""
     skirt = (
         f"{rig.skirt.name}{', cut an eighth of an inch past the bend' if skirt_cut else ''}"
-        if rig.skirt.id != "none"
+        if not rig.skirt.bare
         else "no skirt"
     )
-    turned = "turned on edge" if rig.orientation.id == "vertical" else "laid flat"
-    tail = f"{rig.trailer.name} of {rig.trailer_length_in:g} in, {turned}" if rig.trailer.id != "none" else "no trailer"
+    turned = "turned on edge" if rig.orientation.lift_factor < 1.0 else "laid flat"
+    tail = (
+        f"{rig.trailer.name} of {rig.trailer_length_in:g} in, {turned}"
+        if not rig.trailer.bare
+        else "no trailer"
+    )
     return (
-        f"To scale: {ounces_as_written(rig.head_oz)} oz {rig.head_shape.name} head of {rig.head_material.name}, "
+        f"To scale: {ounces_as_written(rig.head_oz)} oz {rig.head_shape.name} head of "
+        f"{rig.head_material.name}, "
         f"{tall:.2f} in tall and {wide:.2f} in wide; {skirt}; {tail}."
     )

@@ -7,9 +7,9 @@ from dataclasses import dataclass, replace
 
 from heathdrop.advice.change import COMPLAINTS, Change, changes_for
 from heathdrop.advice.finish import Settled, finish_of
+from heathdrop.answers.mat import MOST_OZ, mat_curve
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cover import counting_oz, halfway_oz, mat_odds
-from heathdrop.sizing.size import Rated, Sizing, setting_of
+from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import ounces_as_written
 from heathdrop.web.presenters.rigdraw import RigDrawing, draw_rig
 
@@ -34,8 +34,8 @@ class Advised:
 
 
 @dataclass(frozen=True)
-class MatCurve:
-    """Chance of a quiet and of a lobbed entry against head weight, as polylines, with the chosen head."""
+class MatDrawing:
+    """A mat's entry curve as polylines: quiet and lobbed, with the chosen head. The picture is 260 by 110."""
 
     quiet: str
     lobbed: str
@@ -70,33 +70,36 @@ def rigging_of(catalog: Catalog, sizing: Sizing, rated: Rated, wrong: str, link:
         drawing=drawing,
         settled=settled,
         faults=tuple(Fault(words, link(wrong=k), k == wrong) for k, words in COMPLAINTS.items()),
-        changes=tuple(Advised(c, link(**dict(c.tries), wrong="", view="size") if c.tries else "") for c in changes),
+        changes=tuple(
+            Advised(c, link(**dict(c.tries), wrong="", view="size") if c.tries else "") for c in changes
+        ),
         nothing_to_do=bool(wrong) and not changes,
     )
 
 
-def mat_curve(catalog: Catalog, sizing: Sizing, rated: Rated) -> MatCurve | None:
-    """The entry curve of this rig's trailer and head shape, None without a mat. The picture is 260 by 110."""
-    if sizing.scenario.conditions.cover.kind != "matted-grass":
+#: The curve's picture: where it begins, how wide and how tall it is, where nothing goes through.
+CURVE_LEFT, CURVE_WIDTH, CURVE_HEIGHT, CURVE_FLOOR = 30.0, 220.0, 80.0, 92.0
+
+
+def mat_drawing(sizing: Sizing, rated: Rated) -> MatDrawing | None:
+    """The entry curve of this rig's trailer and head shape, None without a mat."""
+    curve = mat_curve(sizing, rated)
+    if curve is None:
         return None
-    setting, _ = setting_of(catalog, sizing.scenario, sizing.known)
-    half = setting.mat_factor * halfway_oz(catalog, setting.stand)
-    most = 2.0
-    x = [30.0 + 220.0 * k / 60 for k in range(1, 61)]
-    ounces = [most * k / 60 for k in range(1, 61)]
+    across = CURVE_WIDTH / MOST_OZ
 
-    def line(lobbed: bool) -> str:
-        stand = replace(setting.stand, lobbed=lobbed)
-        odds = [mat_odds(catalog, replace(rated.rig, head_oz=oz), stand, 0.0, half).passes for oz in ounces]
-        return " ".join(f"{a:.1f},{92.0 - 80.0 * p:.1f}" for a, p in zip(x, odds, strict=True))
+    def line(odds: tuple[float, ...]) -> str:
+        points = zip(curve.heads_oz, odds, strict=True)
+        return " ".join(
+            f"{CURVE_LEFT + across * oz:.1f},{CURVE_FLOOR - CURVE_HEIGHT * p:.1f}" for oz, p in points
+        )
 
-    head = min(rated.rig.head_oz, most)
-    needed = half * rated.rig.head_oz / counting_oz(catalog, rated.rig)
-    return MatCurve(
-        quiet=line(False),
-        lobbed=line(True),
-        x=30.0 + 110.0 * head,
-        y=92.0 - 80.0 * rated.cover.passes,
-        ticks=tuple((30.0 + 110.0 * oz, ounces_as_written(oz)) for oz in (0.5, 1.0, 1.5, 2.0)),
-        said=f"This rig goes through {rated.cover.passes * 100:.0f} times of 100; half the time from {needed:.2f} oz on.",
+    often = f"This rig goes through {curve.passes * 100:.0f} times of 100"
+    return MatDrawing(
+        quiet=line(curve.quiet),
+        lobbed=line(curve.lobbed),
+        x=CURVE_LEFT + across * min(rated.rig.head_oz, MOST_OZ),
+        y=CURVE_FLOOR - CURVE_HEIGHT * curve.passes,
+        ticks=tuple((CURVE_LEFT + across * oz, ounces_as_written(oz)) for oz in (0.5, 1.0, 1.5, 2.0)),
+        said=f"{often}; half the time from {curve.halfway_oz:.2f} oz on.",
     )

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, feet_said, metres
+from heathdrop.units import M_PER_FT, feet, feet_said, metres
 from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
@@ -90,7 +90,10 @@ def section_of(
     t, x, z = cast.time_s, cast.distance_m, cast.depth_m
     moving = t >= cast.fall_s - 1e-9
     floor = s.y(bottom_ft)
-    depth_step, way_step = step_for(bottom_ft, 6 if frame is LOW else 10), step_for(cast_ft, int(frame.width / 90.0))
+    depth_step, way_step = (
+        step_for(bottom_ft, 6 if frame is LOW else 10),
+        step_for(cast_ft, int(frame.width / 90.0)),
+    )
     middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
     middle = min(middle, int(moving.sum()) - 1)
     grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
@@ -103,9 +106,12 @@ def section_of(
         right=frame.width - RIGHT,
         surface_y=s.y(0.0),
         bottom_y=floor,
-        depth_ticks=tuple(Mark(LEFT, s.y(d), f"{d:g}") for d in range(0, math.floor(bottom_ft) + 1, depth_step)),
+        depth_ticks=tuple(
+            Mark(LEFT, s.y(d), f"{d:g}") for d in range(0, math.floor(bottom_ft) + 1, depth_step)
+        ),
         distance_ticks=tuple(
-            Mark(s.x(d), frame.height - 6.0, f"{d:g}") for d in range(way_step, math.floor(cast_ft) + 1, way_step)
+            Mark(s.x(d), frame.height - 6.0, f"{d:g}")
+            for d in range(way_step, math.floor(cast_ft) + 1, way_step)
         ),
         band=(s.y(top), s.y(low)),
         band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
@@ -113,9 +119,11 @@ def section_of(
         floor=_floor(s, sizing, cast_ft, frame),
         rivals=tuple(_rival(s, mark, other) for mark, other in rivals),
         glide=_glide(s, cast_ft, rated, cast),
-        grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.density),
+        grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.stands),
         things=cover_things(s, sizing, cast_ft),
-        grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft") if grass_ft is not None else None,
+        grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft")
+        if grass_ft is not None
+        else None,
         fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
         path=s.points(x[moving][::2], z[moving][::2]),
@@ -124,7 +132,9 @@ def section_of(
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
         seconds=_seconds(s, cast, 2 * SECONDS_APART if frame is NARROW else SECONDS_APART) if spread else (),
-        count=Mark(s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {rated.countdown_s:.1f} s"),
+        count=Mark(
+            s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {rated.countdown_s:.1f} s"
+        ),
         table=_table(cast),
         summary=_summary(sizing, rated, cast),
     )
@@ -134,7 +144,7 @@ def _spread(s: Scale, x: NDArray[np.float64], z: NDArray[np.float64], bands: Ban
     """A closed band around the path: eight casts of ten stay inside it."""
     off_m = 0.5 * (bands.mean_high_m - bands.mean_low_m)
     upper = np.clip(z - off_m, 0.0, None)
-    lower = np.clip(z + off_m, 0.0, bottom_ft * 0.3048)
+    lower = np.clip(z + off_m, 0.0, bottom_ft * M_PER_FT)
     every = slice(None, None, 4)
     return s.points(x[every], upper[every]) + " " + s.points(x[every][::-1], lower[every][::-1])
 
@@ -205,7 +215,11 @@ def _glide(s: Scale, cast_ft: float, rated: Rated, cast: CastResult) -> str:
 
 def _fish(s: Scale, sizing: Sizing, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
     """Two fish at their depth, where there is water that deep and the retrieve passes them."""
-    wet = [x for x in (0.33, 0.62, 0.76, 0.92) if feet(sizing.cast.bottom_at(metres(cast_ft * x))) >= fish_ft - 1e-6]
+    wet = [
+        x
+        for x in (0.33, 0.62, 0.76, 0.92)
+        if feet(sizing.cast.bottom_at(metres(cast_ft * x))) >= fish_ft - 1e-6
+    ]
     return tuple(Mark(s.x(cast_ft * share), s.y(fish_ft), "") for share in (wet or [0.97])[:2])
 
 
@@ -214,9 +228,9 @@ def _table(cast: CastResult) -> tuple[tuple[str, str, str], ...]:
     rows = []
     span = feet(cast.cast.distance_m)
     for d in np.arange(span, 4.9, -max(5.0, round(span / 60.0) * 5.0)):
-        depth = cast.depth_at(d * 0.3048)
+        depth = cast.depth_at(d * M_PER_FT)
         if math.isfinite(depth):
-            i = int(np.flatnonzero((cast.distance_m <= d * 0.3048) & (cast.time_s >= cast.fall_s))[0])
+            i = int(np.flatnonzero((cast.distance_m <= d * M_PER_FT) & (cast.time_s >= cast.fall_s))[0])
             rows.append((f"{d:.0f} ft", f"{feet(depth):.1f} ft", f"{cast.time_s[i] - cast.fall_s:.0f} s"))
     return tuple(rows)
 
@@ -225,7 +239,8 @@ def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
     depths = cast.useful()
     if depths.size == 0:
         return (
-            f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
+            f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at "
+            f"{sizing.scenario.conditions.bottom_depth_ft:g} ft."
         )
     return (
         f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {rated.countdown_s:.1f} s, "

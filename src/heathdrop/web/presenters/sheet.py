@@ -9,7 +9,9 @@ from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.why import limit_sentence, reasons, runs
+from heathdrop.answers.water import with_rig
 from heathdrop.catalog import Catalog
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
@@ -19,7 +21,7 @@ from heathdrop.web.fields import CALLED
 from heathdrop.web.presenters.calling import Calling, Link, calling_of
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
 from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
-from heathdrop.web.presenters.rigging import MatCurve, Rigging, mat_curve, rigging_of
+from heathdrop.web.presenters.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
 from heathdrop.web.presenters.section import Section, section_of
 
 #: Marks of what holds a rig back: symbol in the sprite, and its words.
@@ -35,8 +37,8 @@ MARKS = {
 }
 #: A part fit above this holds nothing back worth a mark.
 GOOD_ENOUGH = 0.93
-#: Trailers and weights on the board at most.
-MOST_ROWS, MOST_COLUMNS = 9, 9
+#: Trailers and weights of a large box on the board at most; the standard set always fits.
+MOST_ROWS, MOST_COLUMNS = 16, 12
 #: Rules cited beside the board at most.
 MOST_CITED = 3
 
@@ -92,11 +94,12 @@ class Sheet:
     casting: Casting | None
     calling: Calling | None
     rigging: Rigging | None
-    mat: MatCurve | None
+    mat: MatDrawing | None
     view: str
     why: tuple[str, ...]
     advice: tuple[Cited, ...]
     mood: str
+    mood_judged: bool
     mood_why: str
     cautions: tuple[Caution, ...]
 
@@ -113,17 +116,20 @@ def present(
     """Make a sizing ready to show, with the picked rig chosen when it is there.
 
     ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
-    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` is needed by the Water view.
+    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` is
+    needed by the Water view.
     """
     view, best = values["view"], sizing.rigs[0]
-    chosen = next((r for r in sizing.rigs if r.key == values["pick"]), best)
+    chosen = best
+    if values["pick"]:
+        sizing, chosen = with_rig(sizing, RigName.parse(values["pick"]))
     bands = bands_for(catalog, sizing, [chosen])[0]
     if view != "cast":
         choices = Choices("hop" if chosen.rig.family.work == "drop" else "steady", None, None, ())
     elif not choices.way:
         choices = replace(choices, way=usual_way(chosen))
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
-    rivals = rivals_of(catalog, sizing, chosen, choices, cast) if view == "cast" else ()
+    rivals = rivals_of(sizing, chosen, choices, cast) if view == "cast" else ()
     shown = [(r.mark, r.result) for r in rivals]
     heads, rows = _board(sizing, chosen, best) if view == "size" else ((), ())
     used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
@@ -137,7 +143,8 @@ def present(
         called=values["family"] == CALLED,
         owned=_owned(tackle, chosen),
         timing="/drops?" + urlencode(_timed(sizing, chosen)),
-        trailer=chosen.rig.trailer.name + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
+        trailer=chosen.rig.trailer.name
+        + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=_figures(sizing, chosen, bands),
@@ -148,16 +155,17 @@ def present(
             section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
             for frame in (LOW if view in ("water", "rig") else WIDE, NARROW)
         ),
-        casting=casting_of(catalog, sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
+        casting=casting_of(sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
         rigging=rigging_of(catalog, sizing, chosen, values["wrong"], link) if view == "rig" else None,
-        mat=mat_curve(catalog, sizing, chosen) if view == "size" else None,
+        mat=mat_drawing(sizing, chosen) if view == "size" else None,
         view=view,
         why=reasons(sizing, chosen),
         advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
         mood=f"{activity.name} ({activity.value:g} of 4)",
-        mood_why="; ".join(activity.reasons),
-        cautions=cautions_for(sizing.scenario, chosen),
+        mood_judged=activity.judged,
+        mood_why=_sentence("; ".join(activity.reasons)),
+        cautions=cautions_for(catalog, sizing.scenario, chosen),
     )
 
 
@@ -166,6 +174,11 @@ def _spoke(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[Cited, ...]
     own = {catalog.topics[t].name for t, s in sizing.scenario.schools if s != catalog.topics[t].default}
     cited = advice_for(catalog, sizing, chosen, MOST_CITED)
     return tuple(a for a in cited if a.kind == "rule" or (a.kind == "school" and a.name in own))
+
+
+def _sentence(text: str) -> str:
+    """A text as a sentence: its first letter great, a stop at its end, the rest as it is."""
+    return f"{text[:1].upper()}{text[1:]}."
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
@@ -180,7 +193,10 @@ def _aloud(sizing: Sizing, rated: Rated) -> str:
     rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
     if rated.rig.family.work == "drop":
         return f"{rig}, let it land, hop it once or twice, then move on."
-    return f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip {sizing.scenario.gear.rod_tip_height_ft:g} ft up."
+    return (
+        f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
+        f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
+    )
 
 
 def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
@@ -188,16 +204,25 @@ def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
     fall, mean = rated.fall_ft_s, feet(rated.tuned.mean_m)
     slow, fast = rated.countdown_s / bands.fall_high, rated.countdown_s / bands.fall_low
     count = Figure("Count", f"{rated.countdown_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
-    falls = Figure("Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}")
+    falls = Figure(
+        "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
+    )
     if rated.rig.family.work == "drop":
         through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
         hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
         works = Figure("Works at", f"{mean:.0f}", "ft", "hopped where it lands")
-        return count, works, falls, hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through
+        return (
+            count,
+            works,
+            falls,
+            hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
+        )
     return (
         count,
         Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
-        Figure("Runs at", f"{mean:.1f}", "ft", f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}"),
+        Figure(
+            "Runs at", f"{mean:.1f}", "ft", f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}"
+        ),
         falls,
         Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
     )
@@ -215,8 +240,16 @@ def _mark(sizing: Sizing, rated: Rated) -> str:
 def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
     """What the drop test of a rig starts from."""
     gear, c, rig = sizing.scenario.gear, sizing.scenario.conditions, chosen.rig
-    tail = {"trailer": rig.trailer.id, "trailer_length_in": f"{rig.trailer_length_in:g}"} if rig.trailer.id != "none" else {}
-    line = {"line_material": gear.line_material, "test_lb": f"{gear.line_test_lb:g}", "water_temp_f": f"{c.water_temp_f:g}"}
+    tail = (
+        {"trailer": rig.trailer.id, "trailer_length_in": f"{rig.trailer_length_in:g}"}
+        if not rig.trailer.bare
+        else {}
+    )
+    line = {
+        "line_material": gear.line.material,
+        "test_lb": f"{gear.line.test_lb:g}",
+        "water_temp_f": f"{c.water_temp_f:g}",
+    }
     return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **line}
 
 
@@ -230,7 +263,9 @@ def _owned(tackle: Tackle, chosen: Rated) -> str:
 def row_label(rated: Rated) -> str:
     """A trailer as the board names it: its shape, with the length when it is not the listed one."""
     rig = rated.rig
-    return rig.trailer.name + (f" {rig.trailer_length_in:g} in" if rig.trailer_length_in != rig.trailer.length_in else "")
+    return rig.trailer.name + (
+        f" {rig.trailer_length_in:g} in" if rig.trailer_length_in != rig.trailer.length_in else ""
+    )
 
 
 def _board(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
@@ -244,10 +279,7 @@ def _board(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
         places.setdefault((row_label(r), r.rig.head_oz), r)
     labels = list(dict.fromkeys(label for label, _ in places))[:MOST_ROWS]
     weights = sorted(list(dict.fromkeys(oz for label, oz in places if label in labels))[:MOST_COLUMNS])
-    bulk = {
-        row_label(r): r.rig.trailer.run_drag_area_cm2 * (r.rig.trailer_length_in / (r.rig.trailer.length_in or 1.0)) ** 2
-        for r in same
-    }
+    bulk = {row_label(r): r.rig.bulk_cm2 for r in (*same, chosen)}
     rows = []
     for k, label in enumerate(sorted(labels, key=lambda x: (bulk[x], x))):
         cells = tuple(_cell(sizing, places.get((label, oz)), k, oz, chosen, best) for oz in weights)
@@ -261,6 +293,20 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
         return None
     score = round(r.fits.score * 100)
     said = f"{ounces_as_written(oz)} oz, {row_label(r)}: {score} of 100. {limit_sentence(sizing, r)}"
-    shade = 0 if score < 30 else 1 if score < 50 else 2 if score < 70 else 3 if score < 82 else 4 if score < 92 else 5
+    shade = (
+        0
+        if score < 30
+        else 1
+        if score < 50
+        else 2
+        if score < 70
+        else 3
+        if score < 82
+        else 4
+        if score < 92
+        else 5
+    )
     place = r.rig.trailer.id if row_label(r) == r.rig.trailer.name else f"{r.rig.trailer.id}-{row}"
-    return Cell(r.key, f"cell-{place}-{int(oz * 10000)}", score, shade, _mark(sizing, r), said, r is chosen, r is best)
+    return Cell(
+        r.key, f"cell-{place}-{int(oz * 10000)}", score, shade, _mark(sizing, r), said, r is chosen, r is best
+    )

@@ -1,0 +1,20 @@
+"""What is the angler's own, as answers take it: lessons, box and the schools held to."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.sizing.box import EMPTY, Tackle
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
+
+
+@dataclass(frozen=True)
+class Own:
+    """Lessons, box, and (topic, school) pairs held to; a stranger's by default."""
+
+    learned: Knowledge = UNTAUGHT
+    tackle: Tackle = EMPTY
+    schools: tuple[tuple[str, str], ...] = ()
+
+
+STRANGER = Own()

@@ -1,0 +1,189 @@
+"""What the JSON doors answer: every field with its unit in its name, described in the app's OpenAPI page."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+
+class Refusal(BaseModel):
+    """What was wrong with a request: one sentence, and the field it names."""
+
+    detail: str
+    field: str
+
+
+class Pair(BaseModel):
+    """A band."""
+
+    low: float
+    high: float
+
+
+class Sample(BaseModel):
+    """The lure at one moment of a cast."""
+
+    t_s: float
+    distance_ft: float
+    depth_ft: float
+    tension_n: float
+    phase: int
+    on_bottom: bool
+
+
+class CastSummary(BaseModel):
+    """A cast in figures. Depths are of the useful retrieve; bands hold eight casts of ten (named rigs
+    only)."""
+
+    fall_s: float
+    fall_ft_s: float | None
+    mean_depth_ft: float | None
+    min_depth_ft: float | None
+    max_depth_ft: float | None
+    cast_s: float
+    bottom_s: float
+    glide_reach_ft: float
+    fall_band_s: Pair | None = None
+    mean_depth_band_ft: Pair | None = None
+
+
+class SimulateAnswer(BaseModel):
+    """A simulated cast."""
+
+    samples: list[Sample]
+    summary: CastSummary
+
+
+class ActivityAnswer(BaseModel):
+    """How active the fish are, 0 dormant to 4 chasing, and why."""
+
+    value: float
+    name: str
+    why: list[str]
+
+
+class DepthBand(BaseModel):
+    """Where the lure should run, ft, and why."""
+
+    top: float
+    low: float
+    why: str
+
+
+class ActionAnswer(BaseModel):
+    """Wanted action, 0 still to 4 strong."""
+
+    value: float
+    name: str
+
+
+class TargetsAnswer(BaseModel):
+    """What a lure should do today."""
+
+    activity: ActivityAnswer
+    depth_ft: DepthBand
+    fall_ft_s: Pair
+    pace_ft_s: Pair
+    action: ActionAnswer
+    profile: str
+
+
+class PathDepth(BaseModel):
+    """The path over the useful retrieve, ft, and its share in the band."""
+
+    mean: float
+    low: float
+    high: float
+    in_band: float
+
+
+class FallRate(BaseModel):
+    """Fall on slack line, ft/s, with its 80 % band."""
+
+    value: float
+    low: float
+    high: float
+
+
+class CoverAnswer(BaseModel):
+    """Chances 0..1: gets through, fouls, hangs up."""
+
+    passes: float
+    fouls: float
+    hangs: float
+
+
+class FitsAnswer(BaseModel):
+    """Fit of each part, 0..1; touch only for rigs worked on the bottom."""
+
+    touch: float | None
+    depth: float
+    fall: float
+    cover: float
+    action: float
+    profile: float
+
+
+class RigAnswer(BaseModel):
+    """One rated rig at its own best count and pace. ``depth_ft`` is the path's, ``depth_band_ft`` the band
+    on its mean."""
+
+    family: str
+    head_oz: float
+    head_material: str
+    trailer: str
+    trailer_length_in: float
+    skirt: str
+    plastic: str
+    orientation: str
+    name: str
+    pace_ft_s: float
+    turns_per_s: float
+    countdown_s: float
+    depth_ft: PathDepth
+    depth_band_ft: Pair
+    fall_ft_s: FallRate
+    cover: CoverAnswer
+    fits: FitsAnswer
+    score: float
+    limiting: str
+    why: list[str]
+
+
+class CitedAnswer(BaseModel):
+    """One piece of advice: from the model, a rule or a school."""
+
+    kind: str
+    rule: str
+    school: str | None
+    sentence: str
+
+
+class SizeAnswer(BaseModel):
+    """Ranked rigs for a water, best first."""
+
+    targets: TargetsAnswer
+    rigs: list[RigAnswer]
+    advice: list[CitedAnswer]
+    cautions: list[str]
+
+
+class SchoolAnswer(BaseModel):
+    id: str
+    name: str
+    says: str
+
+
+class TopicAnswer(BaseModel):
+    """A disagreement, its schools, the default and the reason for it."""
+
+    id: str
+    name: str
+    default: str
+    because: str
+    schools: list[SchoolAnswer]
+
+
+class SchoolsAnswer(BaseModel):
+    """Where good anglers disagree."""
+
+    topics: list[TopicAnswer]

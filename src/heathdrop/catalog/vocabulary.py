@@ -1,0 +1,75 @@
+"""What the data files may say: facts and their words, slots of the finish, parts of a fit.
+
+Every fault names the file and the key, so that a slip of the pen is an error and never a rule that
+does not speak.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from typing import Any
+
+from heathdrop.conditions.facts import FACTS, Clause, When
+
+#: Slots of the finish, in the order of tying it on, with their labels.
+SLOTS = {
+    "trailer_shape": "Trailer",
+    "orientation": "Turned",
+    "cut": "Cut",
+    "plastic": "Plastic",
+    "skirt": "Skirt",
+    "guard": "Guard",
+    "colour": "Colour",
+    "trailer_colour": "Trailer colour",
+    "blades": "Blades",
+    "blade_finish": "Blade",
+    "trailer_hook": "Trailer hook",
+    "line": "Line",
+    "rod": "Rod",
+    "reel": "Reel",
+    "tip": "Rod tip",
+    "work": "Working it",
+    "bite": "The bite",
+}
+#: Parts of a fit.
+PARTS = ("depth", "fall", "cover", "action", "profile", "touch")
+#: Stands for every family in a school's effect.
+ANY = "*"
+
+
+class BadCatalog(ValueError):
+    """A fault in a data file: ``str(error)`` names file, key and what is wrong."""
+
+    def __init__(self, file: str, key: str, wrong: str) -> None:
+        super().__init__(f"{file}.toml, {key}: {wrong}")
+
+
+def clauses(file: str, key: str, table: Mapping[str, Any], ids: Mapping[str, Iterable[str]]) -> When:
+    """The ``when`` of a rule or topic as clauses. ``ids`` are the catalogue's ids by table name."""
+    return tuple(_clause(file, f"{key}.{name}", name, wanted, ids) for name, wanted in table.items())
+
+
+def _clause(file: str, key: str, name: str, wanted: Any, ids: Mapping[str, Iterable[str]]) -> Clause:
+    turned, fact_name = name.startswith("not_"), name.removeprefix("not_")
+    fact = FACTS.get(fact_name)
+    if fact is None:
+        raise BadCatalog(file, key, f"no such fact; there are {', '.join(FACTS)}")
+    if not isinstance(wanted, list) or not wanted:
+        raise BadCatalog(file, key, "it must be a list")
+    if fact.number:
+        if len(wanted) != 2 or not all(isinstance(v, int | float) for v in wanted) or wanted[0] > wanted[1]:
+            raise BadCatalog(file, key, "it must be two numbers, the lower first")
+        return Clause(fact_name, turned, low=float(wanted[0]), high=float(wanted[1]))
+    words = tuple(w for word in fact.words for w in ids.get(word, (word,)))
+    wrong = [w for w in wanted if w not in words]
+    if wrong:
+        raise BadCatalog(file, key, f"no such word as {wrong[0]!r}; there are {', '.join(words)}")
+    return Clause(fact_name, turned, words=tuple(wanted))
+
+
+def known(file: str, key: str, used: Iterable[str], allowed: Iterable[str]) -> None:
+    """Raise BadCatalog for the first of ``used`` that is not ``allowed``."""
+    names = tuple(allowed)
+    for name in used:
+        if name not in names:
+            raise BadCatalog(file, f"{key}.{name}", f"there is no such name; there are {', '.join(names)}")

@@ -1,0 +1,287 @@
+"""What the angler says of the day: conditions, cover and gear, in anglers' units. A row each.
+
+These records are the model, and the request's fields: :mod:`heathdrop.conditions.quantity` makes
+everything else from their rows. Words that only people read stand beside the words that programs use.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from pydantic import ConfigDict
+
+from heathdrop.conditions.quantity import Quantity, check_record, places, same
+from heathdrop.errors import BadInput, require_between
+
+STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
+#: Cover whose top depth must be told.
+WITH_TOP = ("submerged-grass",)
+#: What is sized: the standard set, the angler's own box, or both.
+BOXES = same("standard", "mine", "both")
+TEXTURES = same("duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds")
+LINES = same("fluorocarbon", "nylon", "braid")
+#: How dense cover stands where nobody said.
+USUAL_DENSITY = "moderate"
+
+#: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
+ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
+#: Fish said to be on the bottom, or cruising high, may stand this far from it (ft; share of the water).
+NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
+
+
+@dataclass(frozen=True, kw_only=True)
+class Cover:
+    """Cover by kind: how deep its top is, how dense it stands, a mat's thickness and texture, wood's or
+    rock's kind."""
+
+    __pydantic_config__ = STRICT
+
+    kind: Annotated[
+        str,
+        Quantity(
+            "Cover",
+            words=same("open", "submerged-grass", "matted-grass", "pads", "reeds", "wood", "rock", "docks"),
+            group="first",
+            start="submerged-grass",
+            fact="cover",
+        ),
+    ] = "open"
+    top_depth_ft: Annotated[
+        float | None, Quantity("Grass tops at", "ft", 0, 60, 0.5, group="first", start=7.0, cover=WITH_TOP)
+    ] = None
+    density: Annotated[
+        str | None,
+        Quantity(
+            "It stands",
+            words=same("sparse", "moderate", "thick"),
+            group="first",
+            cover=("submerged-grass", "pads", "reeds", "wood", "docks"),
+            fact="density",
+        ),
+    ] = USUAL_DENSITY
+    thickness_in: Annotated[
+        float | None,
+        Quantity(
+            "Mat", "in thick", 0.5, 36, group="first", start=3.0, cover=("matted-grass",), fact="thickness_in"
+        ),
+    ] = None
+    texture: Annotated[
+        str | None,
+        Quantity(
+            "Mat of", words=TEXTURES, group="first", start="milfoil", cover=("matted-grass",), fact="texture"
+        ),
+    ] = None
+    detail: Annotated[
+        str | None,
+        Quantity(
+            "Kind",
+            by=(
+                ("wood", same("laydown", "brush", "standing-timber")),
+                ("rock", same("chunk", "gravel", "riprap", "bluff")),
+            ),
+            group="first",
+            cover=("wood", "rock"),
+            fact="detail",
+        ),
+    ] = None
+
+    @property
+    def stands(self) -> str:
+        """How dense it stands, the usual where nobody said."""
+        return self.density or USUAL_DENSITY
+
+
+@dataclass(frozen=True, kw_only=True)
+class Conditions:
+    """The water today. ``activity`` None means: judge it from the rest."""
+
+    __pydantic_config__ = STRICT
+
+    water_temp_f: Annotated[float, Quantity("Water", "°F", 32, 100, group="first", start=58.0, fact="temp_f")]
+    bottom_depth_ft: Annotated[
+        float, Quantity("Bottom", "ft", 1, 60, group="first", start=9.0, fact="bottom_depth_ft")
+    ]
+    fish_depth_ft: Annotated[
+        float, Quantity("Fish at", "ft", 0, 60, 0.5, group="first", start=6.0, fact="fish_depth_ft")
+    ]
+    cover: Cover = Cover()
+    posture: Annotated[
+        str,
+        Quantity(
+            "Fish are",
+            words=(
+                ("auto", "as depth says"),
+                ("on-bottom", "on the bottom"),
+                ("suspended", "hanging"),
+                ("under-cover", "under cover"),
+                ("cruising-high", "cruising high"),
+            ),
+            fact="posture",
+        ),
+    ] = "auto"
+    activity: Annotated[
+        float | None,
+        Quantity("Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", blank="judge it for me"),
+    ] = None
+    trend: Annotated[str, Quantity("Trend", words=same("rising", "steady", "falling"), fact="trend")] = (
+        "steady"
+    )
+    season: Annotated[
+        str,
+        Quantity(
+            "Season",
+            words=same("winter", "pre-spawn", "spawn", "post-spawn", "summer", "fall"),
+            fact="season",
+        ),
+    ] = "fall"
+    clarity_ft: Annotated[
+        float, Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", says="ft of visibility")
+    ] = 4.0
+    light: Annotated[
+        str, Quantity("Light", words=same("sunny", "mixed", "overcast", "low"), fact="light")
+    ] = "mixed"
+    wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph")] = 5.0
+    forage: Annotated[
+        str, Quantity("Forage", words=same("crawfish", "bluegill", "baitfish"), fact="forage")
+    ] = "bluegill"
+    bottom: Annotated[
+        str, Quantity("Bottom of", words=same("sand", "mud", "gravel", "rock", "grass"), fact="bottom")
+    ] = "sand"
+    bottom_shape: Annotated[
+        str,
+        Quantity(
+            "Bottom runs", words=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges"))
+        ),
+    ] = "level"
+    front: Annotated[str, Quantity("Cold front", words=same("none", "coming", "passed"), fact="front")] = (
+        "none"
+    )
+    pressure: Annotated[
+        str,
+        Quantity(
+            "Fished", words=(("light", "little"), ("normal", "as usual"), ("heavy", "hard")), fact="pressure"
+        ),
+    ] = "normal"
+
+    @property
+    def stands(self) -> str:
+        """Where the fish are: the angler's word, else judged from depth and cover."""
+        if self.posture != "auto":
+            return self.posture
+        if self.cover.kind in ("matted-grass", "docks", "wood"):
+            return "under-cover"
+        if self.fish_depth_ft >= self.bottom_depth_ft - ON_BOTTOM_FT:
+            return "on-bottom"
+        return "cruising-high" if self.fish_depth_ft <= CRUISING_FT else "suspended"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """The line on the reel, by material and pound test."""
+
+    __pydantic_config__ = STRICT
+
+    material: Annotated[str, Quantity("Line", words=LINES, group="gear", fact="line")] = "fluorocarbon"
+    test_lb: Annotated[float, Quantity("Test", "lb", 1, 100, group="gear", fact="test_lb", checked=False)] = (
+        15.0
+    )
+
+
+@dataclass(frozen=True, kw_only=True)
+class Reel:
+    """The reel, by the line that one turn of the handle takes in."""
+
+    __pydantic_config__ = STRICT
+
+    inches_per_turn: Annotated[float, Quantity("Reel", "in/turn", 10, 45, group="gear")] = 29.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Gear:
+    """Line, reel, how far the cast goes and how high the rod tip is held."""
+
+    __pydantic_config__ = STRICT
+
+    line: Line = Line()
+    reel: Reel = Reel()
+    cast_ft: Annotated[float, Quantity("Cast", "ft", 15, 180, 5, group="gear")] = 80.0
+    rod_tip_height_ft: Annotated[float, Quantity("Rod tip", "ft up", 0, 12, 0.5, group="gear")] = 2.0
+
+    def turns_per_s(self, pace_ft_s: float) -> float:
+        """Handle turns per second for a pace in ft/s."""
+        return pace_ft_s * 12.0 / self.reel.inches_per_turn
+
+
+@dataclass(frozen=True)
+class Scenario:
+    """One question: which rigs, for this water, with this gear."""
+
+    conditions: Conditions
+    gear: Gear = Gear()
+    families: tuple[str, ...] = ("swim-jig", "bladed-jig")
+    depth_band_ft: tuple[float, float] | None = None
+    schools: tuple[tuple[str, str], ...] = ()
+    box: str = "standard"
+
+
+#: Every quantity of a request with its path, for doors that speak of a field by its name.
+ROWS = (*places(Conditions, "conditions"), *places(Gear, "gear"))
+BY_PATH = {row.path: row for row in ROWS}
+BY_FIELD = {row.name: row.quantity for row in ROWS}
+
+
+def check(scenario: Scenario) -> None:
+    """Raise BadInput for the first thing in the scenario that cannot be."""
+    c = scenario.conditions
+    if c.water_temp_f < BY_FIELD["water_temp_f"].low:
+        raise BadInput("conditions.water_temp_f", c.water_temp_f, "from 32 to 100 °F: below that it is ice")
+    check_record(c, "conditions")
+    if c.fish_depth_ft > c.bottom_depth_ft:
+        allowed = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
+        raise BadInput("conditions.fish_depth_ft", c.fish_depth_ft, allowed)
+    _check_cover(c)
+    _check_posture(c)
+    check_record(scenario.gear, "gear")
+    if scenario.depth_band_ft is not None:
+        top, low = scenario.depth_band_ft
+        require_between("depth_band_ft.top", top, 0.0, c.bottom_depth_ft, "ft")
+        require_between("depth_band_ft.low", low, top, c.bottom_depth_ft, "ft")
+
+
+def _check_cover(c: Conditions) -> None:
+    """Cover that contradicts itself or the water is named where it was typed."""
+    at, cover = "conditions.cover", c.cover
+    if cover.kind in WITH_TOP and cover.top_depth_ft is None:
+        raise BadInput(f"{at}.top_depth_ft", None, f"given in feet for {cover.kind}")
+    if cover.kind == "matted-grass" and cover.top_depth_ft:
+        raise BadInput(f"{at}.top_depth_ft", cover.top_depth_ft, "0 or left out: a mat lies on the surface")
+    deep = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
+    if cover.kind != "open" and cover.top_depth_ft is not None and cover.top_depth_ft > c.bottom_depth_ft:
+        raise BadInput(f"{at}.top_depth_ft", cover.top_depth_ft, deep)
+    for name, value in (("thickness_in", cover.thickness_in), ("texture", cover.texture)):
+        if value is not None and cover.kind != "matted-grass":
+            raise BadInput(f"{at}.{name}", value, "left out: only matted grass has one")
+    if cover.thickness_in is not None and cover.thickness_in / 12.0 > c.bottom_depth_ft:
+        raise BadInput(
+            f"{at}.thickness_in", cover.thickness_in, f"no thicker than the {c.bottom_depth_ft:g} ft of water"
+        )
+    details = {kind: [w for w, _ in words] for kind, words in BY_FIELD["detail"].by}
+    if cover.detail is not None and cover.detail not in details.get(cover.kind, ()):
+        some = details.get(cover.kind)
+        raise BadInput(
+            f"{at}.detail",
+            cover.detail,
+            "one of " + ", ".join(some) if some else f"left out for {cover.kind}",
+        )
+
+
+def _check_posture(c: Conditions) -> None:
+    at = "conditions.posture"
+    if c.posture == "under-cover" and c.cover.kind == "open":
+        raise BadInput(at, c.posture, "another one: there is no cover in open water")
+    if c.posture == "on-bottom" and c.fish_depth_ft < c.bottom_depth_ft - NEAR_BOTTOM_FT:
+        off = f"another one: fish at {c.fish_depth_ft:g} ft are off a bottom at {c.bottom_depth_ft:g} ft"
+        raise BadInput(at, c.posture, off)
+    if c.posture == "cruising-high" and c.fish_depth_ft > max(HIGH_FT, HIGH_SHARE * c.bottom_depth_ft):
+        raise BadInput(at, c.posture, f"another one: fish at {c.fish_depth_ft:g} ft are not high")

@@ -1,0 +1,246 @@
+"""Tackle and drop tests as CSV: written plainly, read as people save it.
+
+Reading takes commas, semicolons or tabs, a byte-order mark, other columns (passed over and said),
+``3/8``, ``10 g``, a decimal comma. Faults name line and column; with one fault nothing is taken.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from typing import Any
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.store import items, observations
+from heathdrop.store.files.entry import number_of
+
+TACKLE_COLUMNS = (
+    "kind",
+    "family",
+    "weight_oz",
+    "shape",
+    "length_in",
+    "width_in",
+    "material",
+    "mass_g",
+    "skirt",
+    "plastic",
+    "softness",
+    "appendages",
+    "split",
+    "test_lb",
+    "diameter_mm",
+    "inches_per_turn",
+    "length_ft",
+    "colour",
+    "name",
+    "quantity",
+)
+DROP_COLUMNS = (
+    "family",
+    "head_oz",
+    "head_material",
+    "head_g",
+    "skirt",
+    "trailer",
+    "trailer_length_in",
+    "trailer_g",
+    "plastic",
+    "line_material",
+    "test_lb",
+    "diameter_mm",
+    "water_temp_f",
+    "depth_ft",
+    "times_s",
+    "off_reel",
+    "note",
+)
+NUMBERS = {
+    "weight_oz",
+    "length_in",
+    "width_in",
+    "mass_g",
+    "test_lb",
+    "diameter_mm",
+    "inches_per_turn",
+    "length_ft",
+    "head_oz",
+    "head_g",
+    "trailer_length_in",
+    "trailer_g",
+    "water_temp_f",
+    "depth_ft",
+}
+WHOLE = {"appendages", "quantity"}
+YES_NO = {"split", "off_reel"}
+UNITS = (
+    "grams",
+    "gram",
+    "g",
+    "ounces",
+    "oz",
+    "inches",
+    "inch",
+    "in",
+    "lbs",
+    "lb",
+    "mm",
+    "feet",
+    "ft",
+    "°f",
+    "f",
+)
+MOST_ROWS = 5000
+
+
+@dataclass
+class Read:
+    """What a file holds: rows ready to keep, columns passed over, faults with line and column."""
+
+    rows: list[dict[str, Any]] = field(default_factory=list)
+    passed_over: list[str] = field(default_factory=list)
+    faults: list[str] = field(default_factory=list)
+
+
+def written(columns: Sequence[str], rows: Sequence[dict[str, Any]]) -> str:
+    """Rows as CSV text (RFC 4180)."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(columns)
+    for row in rows:
+        writer.writerow([_cell(row.get(c)) for c in columns])
+    return out.getvalue()
+
+
+def _cell(value: Any) -> str:
+    if value is None:
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else "no"
+    if isinstance(value, list):
+        return " ".join(f"{v!r}" for v in value)
+    return repr(value) if isinstance(value, float) else str(value)
+
+
+def _text(raw: bytes) -> str:
+    for encoding in ("utf-8-sig", "cp1252"):
+        try:
+            return raw.decode(encoding)
+        except UnicodeDecodeError:
+            continue
+    raise BadInput("the file", "not text", "a CSV file in UTF-8")
+
+
+def _value(name: str, text: str) -> Any:
+    """A cell's text as its field wants it; ValueError when it cannot be."""
+    if name in YES_NO:
+        words = {
+            "yes": True,
+            "true": True,
+            "1": True,
+            "y": True,
+            "no": False,
+            "false": False,
+            "0": False,
+            "n": False,
+        }
+        return words.get(text.lower(), text)
+    if name == "times_s":
+        return [number_of(part) for part in text.replace(";", " ").split()]
+    if name in NUMBERS or name in WHOLE:
+        plain = text.strip().strip('"″').lower()
+        for unit in UNITS:
+            if plain.endswith(unit):
+                plain = plain[: -len(unit)].strip()
+                break
+        value = number_of(plain)
+        return int(value) if name in WHOLE and value == int(value) else value
+    return text
+
+
+def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str, str]]], list[str]]:
+    """The file's rows as (line number, texts by column), and the columns passed over. Raises BadInput."""
+    text = _text(raw)
+    head = text.split("\n", 1)[0]
+    delimiter = max(",;\t", key=head.count)
+    reader = csv.reader(io.StringIO(text), delimiter=delimiter)
+    try:
+        table = [(reader.line_num, row) for row in reader]
+    except csv.Error as error:
+        raise BadInput(
+            "the file", f"broken at line {reader.line_num}", "a CSV file with a header row"
+        ) from error
+    if not table:
+        raise BadInput("the file", "empty", "a CSV file with a header row")
+    names = [n.strip().lower().replace(" ", "_") for n in table[0][1]]
+    if not set(names) & set(columns):
+        raise BadInput("line 1", head[:60], "a header row with some of " + ", ".join(columns))
+    if len(table) - 1 > MOST_ROWS:
+        raise BadInput("the file", f"{len(table) - 1} rows long", f"at most {MOST_ROWS} rows")
+    rows = [
+        (n, dict(zip(names, (c.strip() for c in row), strict=False)))
+        for n, row in table[1:]
+        if any(c.strip() for c in row)
+    ]
+    return rows, [n for n in names if n and n not in columns]
+
+
+def _typed(
+    line: int, texts: dict[str, str], columns: Sequence[str], allowed: dict[str, str]
+) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    for name in columns:
+        text = texts.get(name, "")
+        if not text:
+            continue
+        try:
+            found[name] = _value(name, text)
+        except (ValueError, ZeroDivisionError, KeyError) as error:
+            raise BadInput(f"line {line}, column {name}", text, allowed.get(name, "a number")) from error
+    return found
+
+
+def read_tackle(raw: bytes) -> Read:
+    """Tackle from a CSV file: every row checked; faults say line and column. Raises BadInput for no table at
+    all."""
+    rows, passed_over = _table(raw, TACKLE_COLUMNS)
+    read = Read(passed_over=passed_over)
+    for line, texts in rows:
+        try:
+            data = _typed(line, texts, TACKLE_COLUMNS, items.ALLOWED)
+            kind = str(data.pop("kind", "") or _guessed(data))
+            body = items.checked(kind, data, f"line {line}, column ")
+            read.rows.append({"kind": kind, **body.model_dump(exclude_none=True)})
+        except BadInput as refusal:
+            read.faults.append(str(refusal))
+    return read
+
+
+def _guessed(data: dict[str, Any]) -> str:
+    """What a row without a kind must be."""
+    for column, kind in (
+        ("family", "head"),
+        ("shape", "trailer"),
+        ("test_lb", "line"),
+        ("inches_per_turn", "reel"),
+    ):
+        if column in data:
+            return kind
+    return "rod" if "length_ft" in data else ""
+
+
+def read_drops(catalog: Catalog, raw: bytes) -> Read:
+    """Drop tests from a CSV file, as :func:`read_tackle`."""
+    rows, passed_over = _table(raw, DROP_COLUMNS)
+    read = Read(passed_over=passed_over)
+    for line, texts in rows:
+        try:
+            data = _typed(line, texts, DROP_COLUMNS, observations.ALLOWED)
+            record = observations.checked(catalog, "drop", data, f"line {line}, column ")
+            read.rows.append(record.model_dump(exclude_none=True))
+        except BadInput as refusal:
+            read.faults.append(str(refusal))
+    return read

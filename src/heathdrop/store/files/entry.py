@@ -1,0 +1,125 @@
+"""One line of text to a piece of tackle: ``3/8 swim jig black x4``, ``craw 4 in floating 9.8 g x8``.
+
+The fast way in: words that name something are taken, what is left is colour or name.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from typing import Any
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+
+NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
+QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|$)", re.I)
+GRAMS = re.compile(rf"({NUMBER})\s?(?:g|gram|grams)(?=\s|,|$)", re.I)
+LENGTH = re.compile(rf"({NUMBER})\s?(?:in|inch|inches|\"|″)(?=\s|,|$)", re.I)
+POUNDS = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)(?=\s|,|$)", re.I)
+MILLIMETRES = re.compile(rf"({NUMBER})\s?mm(?=\s|,|$)", re.I)
+FEET = re.compile(rf"({NUMBER})\s?(?:ft|feet|foot)(?=\s|,|$)", re.I)
+OUNCES = re.compile(rf"({NUMBER})\s?(?:oz|ounce|ounces)?(?=\s|,|$)", re.I)
+LINES = {
+    "fluorocarbon": "fluorocarbon",
+    "fluoro": "fluorocarbon",
+    "nylon": "nylon",
+    "mono": "nylon",
+    "braid": "braid",
+}
+
+
+def number_of(text: str) -> float:
+    """A number as people write it: ``3/8``, ``1 1/4``, ``10,5``. Raises ValueError."""
+    total = 0.0
+    for part in text.strip().replace(",", ".").split():
+        top, slash, low = part.partition("/")
+        total += float(top) / float(low) if slash else float(top)
+    return total
+
+
+def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
+    """The first number that the pattern finds, and the text without it."""
+    found = pattern.search(text)
+    if found is None:
+        return None, text
+    value = next(g for g in found.groups() if g)
+    return number_of(value), (text[: found.start()] + " " + text[found.end() :]).strip()
+
+
+def _take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
+    """The longest of ``words`` that stands in the text, and the text without it."""
+    for said in sorted(words, key=len, reverse=True):
+        found = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
+        if found:
+            return words[said], (text[: found.start()] + " " + text[found.end() :]).strip()
+    return None, text
+
+
+def _named(rows: Mapping[str, Any]) -> dict[str, str]:
+    """Everything a row of the catalogue is called: its id, its name, its aliases."""
+    found: dict[str, str] = {}
+    for id_, row in rows.items():
+        found |= {id_: id_, id_.replace("-", " "): id_, row.name: id_, **dict.fromkeys(row.aliases, id_)}
+    return found
+
+
+def parsed(catalog: Catalog, line: str) -> tuple[str, dict[str, Any]]:
+    """Kind and fields of one line. Raises BadInput when it names no tackle."""
+    text = " ".join(line.split())
+    quantity, text = _take(QUANTITY, text)
+    mass, text = _take(GRAMS, text)
+    data: dict[str, Any] = {"quantity": int(quantity)} if quantity is not None else {}
+    if mass is not None:
+        data["mass_g"] = mass
+    families, trailers = _named(catalog.families), _named(catalog.trailers)
+    family, rest = _take_word(families, text)
+    if family is not None:
+        return "head", {**data, "family": family, **_head(catalog, rest)}
+    shape, rest = _take_word(trailers, text)
+    if shape is not None and not catalog.trailers[shape].bare:
+        return "trailer", {**data, "shape": shape, **_trailer(catalog, shape, rest)}
+    material, rest = _take_word(LINES, text)
+    if material is not None:
+        test, rest = _take(POUNDS, rest)
+        thick, rest = _take(MILLIMETRES, rest)
+        more = {"diameter_mm": thick} if thick is not None else {}
+        return "line", {**data, "material": material, "test_lb": test or 0.0, "name": rest, **more}
+    for word, kind, unit, name in (
+        ("reel", "reel", LENGTH, "inches_per_turn"),
+        ("rod", "rod", FEET, "length_ft"),
+    ):
+        found, rest = _take_word({word: word}, text)
+        if found is not None:
+            value, rest = _take(unit, rest)
+            return kind, {**data, name: value or 0.0, "name": rest.replace("per turn", "").strip()}
+    allowed = (
+        "a weight and a lure (3/8 swim jig), a trailer and its length (craw 4 in), a line, a reel or a rod"
+    )
+    raise BadInput("the line", line, allowed)
+
+
+def _head(catalog: Catalog, text: str) -> dict[str, Any]:
+    material, text = _take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
+    skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
+    skirt, text = _take_word(skirts, text)
+    ounces, text = _take(OUNCES, text)
+    found: dict[str, Any] = {"weight_oz": ounces or 0.0, "colour": text.strip(" ,")}
+    return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
+
+
+def _trailer(catalog: Catalog, shape: str, text: str) -> dict[str, Any]:
+    plastics = {p: p for p in catalog.plastic} | {"floats": "floating", "sinks": "salted", "salt": "salted"}
+    plastic, text = _take_word(plastics, text)
+    softness, text = _take_word({s: s for s in catalog.softness}, text)
+    fused, text = _take_word({"fused": "fused", "unsplit": "fused"}, text)
+    length, text = _take(LENGTH, text)
+    if length is None:
+        length, text = _take(OUNCES, text)
+    found: dict[str, Any] = {
+        "length_in": length or catalog.trailers[shape].length_in,
+        "colour": text.strip(" ,"),
+    }
+    if fused:
+        found["split"] = False
+    return found | ({"plastic": plastic} if plastic else {}) | ({"softness": softness} if softness else {})

@@ -1,0 +1,41 @@
+"""What every kept table can do: list, fetch, put away, take back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import TypeVar
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from heathdrop.store.models import Kept, now
+
+K = TypeVar("K", bound=Kept)
+
+
+def listed(session: Session, table: type[K], with_gone: bool = False) -> Sequence[K]:
+    """Rows in the order they came; those put away only when asked for."""
+    query = select(table).order_by(table.id)
+    return session.scalars(query if with_gone else query.where(table.gone_at.is_(None))).all()
+
+
+def fetch(session: Session, table: type[K], id_: int) -> K | None:
+    """The row ``id_``, None when there is none or it was put away."""
+    row = session.get(table, id_)
+    return row if row is not None and row.gone_at is None else None
+
+
+def put_away(session: Session, table: type[K], id_: int) -> K | None:
+    """Mark a row as gone: deleted, or withdrawn. None when there is none."""
+    row = fetch(session, table, id_)
+    if row is not None:
+        row.gone_at = now()
+    return row
+
+
+def take_back(session: Session, table: type[K], id_: int) -> K | None:
+    """Undo that. None when there is no such row."""
+    row = session.get(table, id_)
+    if row is not None:
+        row.gone_at = None
+    return row

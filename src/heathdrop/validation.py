@@ -1,0 +1,106 @@
+"""Validation errors as one sentence: the field, what was given, what is allowed."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+from heathdrop.conditions.scenario import BY_FIELD
+from heathdrop.errors import BadInput
+
+#: Largest request body or input file, bytes.
+MOST_BYTES = 256 * 1024
+
+M = TypeVar("M", bound=BaseModel)
+#: Names of union branches that are no part of the field a person typed.
+_TAGS = {"body", "query", "rig", "areas", "named", "measured"}
+
+
+def field_path(loc: Sequence[str | int]) -> str:
+    """A location as a dotted path: ``program[1].speed_ft_s``."""
+    path = ""
+    for part in loc:
+        if part in _TAGS:
+            continue
+        path += f"[{part}]" if isinstance(part, int) else (f".{part}" if path else str(part))
+    return path or "the request"
+
+
+#: Refusals of a length, in words.
+LENGTHS = {
+    "too_short": ("at least", "min_length"),
+    "too_long": ("at most", "max_length"),
+    "string_too_short": ("at least", "min_length"),
+    "string_too_long": ("at most", "max_length"),
+}
+
+
+def _allowed(error: dict[str, Any], name: str) -> str:
+    kind, context = error["type"], error.get("ctx", {})
+    if kind in ("literal_error", "enum"):
+        return "one of " + str(context.get("expected", "")).replace("'", "").replace(" or ", ", ")
+    if name in BY_FIELD:
+        said: str = BY_FIELD[name].allowed()
+        return said
+    limits = {"greater_than_equal": "ge", "less_than_equal": "le", "greater_than": "gt", "less_than": "lt"}
+    words = {"ge": "at least", "le": "at most", "gt": "more than", "lt": "less than"}
+    if kind in limits:
+        key = limits[kind]
+        return f"{words[key]} {context[key]:g}"
+    if kind == "missing":
+        return "given"
+    if kind in LENGTHS:
+        word, key = LENGTHS[kind]
+        return f"{word} {context[key]:g} long"
+    for piece, text in (
+        ("bool", "true or false"),
+        ("int", "a whole number"),
+        ("float", "a number"),
+        ("finite", "a number"),
+        ("string", "a text"),
+        ("list", "a list"),
+        ("model", "an object"),
+        ("dataclass", "an object"),
+        ("dict", "an object"),
+    ):
+        if piece in kind:
+            return text
+    return str(error["msg"]).lower()
+
+
+def bad_input(errors: Sequence[Any]) -> BadInput:
+    """The first of Pydantic's errors as a BadInput."""
+    error = errors[0]
+    cause = error.get("ctx", {}).get("error")
+    if isinstance(cause, BadInput):
+        return cause
+    loc = error["loc"]
+    path = field_path(loc)
+    name = str(loc[-1]) if loc else ""
+    if error["type"] in ("extra_forbidden", "unexpected_keyword_argument"):
+        return BadInput(path, error["input"], "left out: there is no such field")
+    if error["type"] in ("json_invalid", "json_type"):
+        return BadInput("the request", "not JSON", "a JSON object")
+    given = None if error["type"] == "missing" else error["input"]
+    if error["type"] in ("too_short", "too_long") and isinstance(given, dict | list):
+        given = f"{len(given)} long"
+    elif isinstance(given, dict | list):
+        given = "an object" if isinstance(given, dict) else "a list"
+    return BadInput(path, given, _allowed(error, name))
+
+
+def read_json(model: type[M], raw: bytes) -> M:
+    """Parse ``raw`` into ``model``; BadInput says in one sentence what is wrong."""
+    if len(raw) > MOST_BYTES:
+        raise BadInput("the request", f"{len(raw)} bytes long", f"at most {MOST_BYTES} bytes long")
+    try:
+        data = json.loads(raw)
+    except (ValueError, RecursionError) as error:
+        raise BadInput("the request", "not JSON", "a JSON object") from error
+    try:
+        return model.model_validate(data)
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error

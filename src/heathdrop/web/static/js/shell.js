@@ -1,0 +1,35 @@
+// Every page: sun mode kept in this browser, the sheet of keys, views by number.
+import { by, recall, remember } from "./dom.js";
+
+const root = document.documentElement;
+const TYPING = "input:not([type=range]), select, textarea, dialog";
+
+function sun(on) {
+  root.classList.toggle("sun", on);
+  by("sun").setAttribute("aria-pressed", String(on));
+}
+
+function toggleSun() {
+  const on = !root.classList.contains("sun");
+  sun(on);
+  remember("sun", on ? "1" : "");
+}
+
+sun(recall("sun") === "1");
+by("sun").addEventListener("click", toggleSun);
+by("keys").addEventListener("click", () => by("keysheet").showModal());
+document.addEventListener("keydown", (event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.target.closest(TYPING)) {
+    return;
+  }
+  if (event.key === "?") {
+    by("keysheet").showModal();
+  }
+  if (event.key === "s") {
+    toggleSun();
+  }
+  const view = document.querySelectorAll("input[name=view]")[parseInt(event.key, 10) - 1];
+  if (view) {
+    view.click();
+  }
+});

@@ -1,0 +1,25 @@
+// Numbers stepped by button or arrow key.
+import { by } from "./dom.js";
+
+function step(input, size) {
+  const now = parseFloat(input.value.replace(",", ".")) || 0;
+  const digits = Math.max(0, ...[size, now].map((v) => (String(v).split(".")[1] || "").length));
+  input.value = (now + size).toFixed(digits);
+  input.dispatchEvent(new Event("input", { bubbles: true }));
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest(".step");
+  if (button) {
+    step(by(button.dataset.to), parseFloat(button.dataset.step));
+  }
+});
+
+document.addEventListener("keydown", (event) => {
+  const input = event.target.closest(".num");
+  if (input && input.dataset.step && (event.key === "ArrowUp" || event.key === "ArrowDown")) {
+    event.preventDefault();
+    const size = parseFloat(input.dataset.step) * (event.shiftKey ? 5 : 1);
+    step(input, event.key === "ArrowUp" ? size : -size);
+  }
+});
