@@ -1,0 +1,56 @@
+"""Golden files: what the program answers, kept as text in ``tests/golden`` and renewed by ``make golden``."""
+
+from __future__ import annotations
+
+import dataclasses
+import json
+import math
+import os
+from pathlib import Path
+from typing import Any
+
+FOLDER = Path(__file__).parent / "golden"
+RENEW = os.environ.get("HEATHDROP_GOLDEN") == "renew"
+
+
+def plain(value: Any, digits: int = 8) -> Any:
+    """Records as plain JSON, numbers to ``digits`` significant digits."""
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        return {f.name: plain(getattr(value, f.name), digits) for f in dataclasses.fields(value)}
+    if isinstance(value, dict):
+        return {str(k): plain(v, digits) for k, v in value.items()}
+    if isinstance(value, list | tuple):
+        return [plain(v, digits) for v in value]
+    if hasattr(value, "tolist"):
+        return plain(value.tolist(), digits)
+    if isinstance(value, float):
+        return value if not math.isfinite(value) or value == 0.0 else float(f"{value:.{digits}g}")
+    return value
+
+
+def _differences(at: str, kept: Any, now: Any, tolerance: float) -> list[str]:
+    """Where two plain values differ."""
+    if isinstance(kept, dict) and isinstance(now, dict):
+        found = [f"{at}.{k}: gone" for k in kept if k not in now] + [f"{at}.{k}: new" for k in now if k not in kept]
+        return found + [d for k in kept if k in now for d in _differences(f"{at}.{k}", kept[k], now[k], tolerance)]
+    if isinstance(kept, list) and isinstance(now, list):
+        if len(kept) != len(now):
+            return [f"{at}: {len(kept)} entries, now {len(now)}"]
+        pairs = enumerate(zip(kept, now, strict=True))
+        return [d for k, (a, b) in pairs for d in _differences(f"{at}[{k}]", a, b, tolerance)]
+    numbers = all(isinstance(v, int | float) and not isinstance(v, bool) for v in (kept, now))
+    same = math.isclose(kept, now, rel_tol=tolerance, abs_tol=1e-9) if numbers else kept == now
+    return [] if same else [f"{at}: {kept!r}, now {now!r}"]
+
+
+def holds_to(name: str, value: Any, tolerance: float = 1e-6) -> None:
+    """Assert that ``value`` is what the golden file ``name`` says; write it when renewing."""
+    path = FOLDER / f"{name}.json"
+    now = plain(value)
+    if RENEW:
+        path.write_text(json.dumps(now, indent=1, ensure_ascii=False) + "\n", "utf-8")
+        return
+    kept = json.loads(path.read_text("utf-8"))
+    assert kept, f"{path.name} holds nothing"
+    differences = _differences("", kept, json.loads(json.dumps(now)), tolerance)
+    assert not differences, f"{path.name}: " + "; ".join(differences[:8])
