@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test check bench evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check bench evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -15,6 +15,14 @@ demo: setup
 
 test: setup-dev browser
 	@.venv/bin/python -m pytest
+
+# The fast tests alone: no browser, nothing slow.
+fast: setup-dev
+	@.venv/bin/python -m pytest -m "not slow and not browser" --ignore=tests/browser
+
+# Renews the golden answers in tests/golden; read the difference as text before it lands.
+golden: setup-dev
+	@HEATHDROP_GOLDEN=renew .venv/bin/python -m pytest -q tests/conditions tests/physics tests/sizing tests/advice
 
 check: setup-dev browser
 	@.venv/bin/ruff check .

@@ -31,8 +31,12 @@ def plain(value: Any, digits: int = 8) -> Any:
 def _differences(at: str, kept: Any, now: Any, tolerance: float) -> list[str]:
     """Where two plain values differ."""
     if isinstance(kept, dict) and isinstance(now, dict):
-        found = [f"{at}.{k}: gone" for k in kept if k not in now] + [f"{at}.{k}: new" for k in now if k not in kept]
-        return found + [d for k in kept if k in now for d in _differences(f"{at}.{k}", kept[k], now[k], tolerance)]
+        found = [f"{at}.{k}: gone" for k in kept if k not in now] + [
+            f"{at}.{k}: new" for k in now if k not in kept
+        ]
+        return found + [
+            d for k in kept if k in now for d in _differences(f"{at}.{k}", kept[k], now[k], tolerance)
+        ]
     if isinstance(kept, list) and isinstance(now, list):
         if len(kept) != len(now):
             return [f"{at}: {len(kept)} entries, now {len(now)}"]

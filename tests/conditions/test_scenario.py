@@ -16,7 +16,10 @@ PLAIN = Conditions(water_temp_f=60, bottom_depth_ft=10, fish_depth_ft=5)
 
 
 def test_one_set_of_defaults_for_every_door() -> None:
-    holds_to("conditions.rows", {p: (r.default, r.quantity.label, r.quantity.allowed()) for p, r in BY_PATH.items()})
+    holds_to(
+        "conditions.rows",
+        {p: (r.default, r.quantity.label, r.quantity.allowed()) for p, r in BY_PATH.items()},
+    )
 
 
 @pytest.mark.parametrize(
@@ -45,9 +48,15 @@ def test_the_shared_waters_can_be(name: str) -> None:
 @pytest.mark.parametrize(
     ("changes", "said"),
     [
-        ({"water_temp_f": 31.9}, "conditions.water_temp_f was 31.9; it must be from 32 to 100 °F: below that it is ice."),
+        (
+            {"water_temp_f": 31.9},
+            "conditions.water_temp_f was 31.9; it must be from 32 to 100 °F: below that it is ice.",
+        ),
         ({"water_temp_f": 101}, "conditions.water_temp_f was 101; it must be from 32 to 100 °F."),
-        ({"fish_depth_ft": 10.1}, "conditions.fish_depth_ft was 10.1; it must be no deeper than the bottom at 10 ft."),
+        (
+            {"fish_depth_ft": 10.1},
+            "conditions.fish_depth_ft was 10.1; it must be no deeper than the bottom at 10 ft.",
+        ),
         ({"trend": "up"}, "conditions.trend was “up”; it must be one of rising, steady, falling."),
         ({"activity": 4.1}, "conditions.activity was 4.1; it must be from 0 to 4 (0 dormant to 4 chasing)."),
         ({"posture": "under-cover"}, "there is no cover in open water."),
@@ -73,7 +82,11 @@ def test_edges_that_can_be() -> None:
 @pytest.mark.parametrize(
     ("base", "cover", "said"),
     [
-        (GRASS, {"top_depth_ft": None}, "top_depth_ft was not given; it must be given in feet for submerged-grass."),
+        (
+            GRASS,
+            {"top_depth_ft": None},
+            "top_depth_ft was not given; it must be given in feet for submerged-grass.",
+        ),
         (GRASS, {"top_depth_ft": 9.1}, "top_depth_ft was 9.1; it must be no deeper than the bottom at 9 ft."),
         (MAT, {"top_depth_ft": 1.0}, "it must be 0 or left out: a mat lies on the surface."),
         (MAT, {"thickness_in": 36.1}, "thickness_in was 36.1; it must be from 0.5 to 36 in thick."),

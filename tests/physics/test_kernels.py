@@ -38,7 +38,8 @@ cat, water = catalog.load(), water_at(58)
 lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), water.density_kg_m3, 58)
 cast = Cast(6.0, 0.6, ((0.0, 9.0), (99.0, 9.0)))
 program = [Phase("fall", slack=True, to_depth_m=2.0), Phase("retrieve", speed_m_s=0.6)]
-r = fly(lure, line_by_test(cat, "fluorocarbon", 15), water, cast, program, fidelity=Fidelity(6, 0.3, 0.1, 0.1))
+line, coarse = line_by_test(cat, "fluorocarbon", 15), Fidelity(6, 0.3, 0.1, 0.1)
+r = fly(lure, line, water, cast, program, fidelity=coarse)
 print(float(r.useful().mean()))
 """
 
@@ -94,5 +95,13 @@ def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
 
 def test_the_search_writes_a_setting_in_the_order_of_its_fields() -> None:
     assert Tuned._fields == (
-        "pace_m_s", "start_depth_m", "soft_share", "in_band", "mean_m", "shallowest_m", "deepest_m", "in_cover", "comfort",
-    )  # fmt: skip
+        "pace_m_s",
+        "start_depth_m",
+        "soft_share",
+        "in_band",
+        "mean_m",
+        "shallowest_m",
+        "deepest_m",
+        "in_cover",
+        "comfort",
+    )
