@@ -208,7 +208,7 @@ def test_a_backup_is_restored_and_the_present_kept(tmp_path: Path) -> None:
     with Database(tmp_path / "a.sqlite").session() as session:
         assert len(items.listed(session)) > 20
     assert "before-restore" in saved.name
-    with pytest.raises(BadInput, match="a backup made by Heathdrop"):
+    with pytest.raises(BadInput, match="a whole backup made by this version of Heathdrop"):
         restore(tmp_path / "a.sqlite", tmp_path / "nothing.sqlite")
 
 

@@ -84,8 +84,8 @@ def migrate(path: Path, to: str = "head") -> None:
     LOG.info("migrated from %s to %s", at, to)
 
 
-def backup(path: Path, why: str) -> Path:
-    """A consistent copy of the data file in ``backups`` beside it, dated; the oldest make room."""
+def backup(path: Path, why: str, keep: Path | None = None) -> Path:
+    """A consistent copy of the data file in ``backups`` beside it, dated; the oldest make room (never ``keep``)."""
     folder = path.parent / "backups"
     folder.mkdir(exist_ok=True)
     stamp = datetime.now().strftime("%Y%m%d-%H%M%S-%f")
@@ -93,22 +93,41 @@ def backup(path: Path, why: str) -> Path:
     with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(copy)) as target:
         source.backup(target)
     for old in sorted(folder.glob(f"{path.stem}-*.sqlite"))[:-MOST_BACKUPS]:
-        old.unlink()
+        if old != copy and (keep is None or old.resolve() != keep.resolve()):
+            old.unlink()
     LOG.info("backed up: %s", copy.name)
     return copy
+
+
+def _sound(path: Path) -> bool:
+    """Whether a file is a whole data file of ours, of a revision that this program knows."""
+    try:
+        with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as connection:
+            whole = connection.execute("pragma integrity_check").fetchone() == ("ok",)
+            row = connection.execute("select version_num from alembic_version").fetchone()
+    except sqlite3.Error:
+        return False
+    return whole and row is not None and str(row[0]) <= newest()
 
 
 def restore(path: Path, copy: Path) -> Path:
     """Put ``copy`` in the place of the data file, backing that up first. Raises BadInput for no data file.
 
-    Returns the backup of what was there.
+    The copy is looked at and read into memory before anything is touched, so that making room among the
+    backups cannot take it away. Returns the backup of what was there.
     """
-    if not copy.exists() or _revision(copy) is None:
-        raise BadInput("the backup", copy.name, "a backup made by Heathdrop")
-    saved = backup(path, "before-restore") if path.exists() else copy
-    with closing(sqlite3.connect(copy)) as source, closing(sqlite3.connect(path)) as target:
-        source.backup(target)
+    if not copy.is_file() or not _sound(copy):
+        raise BadInput(
+            "the backup", copy.name, "a whole backup made by this version of Heathdrop or an older one"
+        )
+    with closing(sqlite3.connect(":memory:")) as kept:
+        with closing(sqlite3.connect(f"{copy.resolve().as_uri()}?mode=ro", uri=True)) as source:
+            source.backup(kept)
+        saved = backup(path, "before-restore", keep=copy) if path.exists() else copy
+        with closing(sqlite3.connect(path)) as target:
+            kept.backup(target)
     migrate(path)
+    LOG.info("restored from %s", copy.name)
     return saved
 
 
