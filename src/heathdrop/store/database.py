@@ -85,7 +85,7 @@ def migrate(path: Path, to: str = "head") -> None:
 
 
 def backup(path: Path, why: str, keep: Path | None = None) -> Path:
-    """A consistent, dated copy of the data file in ``backups`` beside it; old ones make room, never ``keep``."""
+    """A dated, consistent copy of the data file in ``backups``. Old ones make room, ``keep`` never does."""
     folder = path.parent / "backups"
     folder.mkdir(exist_ok=True)
     stamp = datetime.now().strftime("%Y%m%d-%H%M%S-%f")
