@@ -3,28 +3,30 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from heathdrop.advice.rules import family_facts, spoken
+from heathdrop.advice.rules import family_facts
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Family, Rule
-from heathdrop.conditions.facts import Facts
+from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Scenario
-from heathdrop.sizing.candidates import screening_rigs
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.schools import leaning_of
-from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.sizing.size import Rated, Sizing
 
-#: Families sized in full when the caller left them to us.
+#: Families shown when the caller left them to us.
 CALLED = 4
+#: Points smaller than this are no reason worth saying.
+WORTH_SAYING = 0.05
 
 
 @dataclass(frozen=True)
 class Standing:
-    """One family's standing: the model's fit of its best screened rig, the rules' points, both together."""
+    """One family's standing: the fit of its best rig, the rules' points, both together."""
 
     family: Family
     best: Rated
+    sizing: Sizing
     fit: float
     points: float
     standing: float
@@ -36,10 +38,9 @@ class Standing:
 
 @dataclass(frozen=True)
 class Call:
-    """All families, best standing first, and the sizing they were screened in."""
+    """All families, best standing first."""
 
     standings: tuple[Standing, ...]
-    sizing: Sizing
 
     @property
     def family(self) -> str:
@@ -62,38 +63,44 @@ def presentation_of(catalog: Catalog, family: Family, facts: Facts) -> str:
     return "burn" if mood >= at.burn_from and not deep else "swim"
 
 
-def call(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Call:
-    """Screen every family and rank them: model fit times e to the rules' points. Raises BadInput."""
-    families = tuple(catalog.families)
-    sizing = size(
-        catalog,
-        replace(scenario, families=families),
-        screening_rigs(catalog, families),
-        refine=False,
-        known=known,
-    )
-    best: dict[str, Rated] = {}
-    for rated in sizing.rigs:
-        best.setdefault(rated.rig.family.id, rated)
-    standings = [_standing(catalog, sizing, best[f]) for f in families]
-    return Call(tuple(sorted(standings, key=lambda s: (-s.standing, s.family.id))), sizing)
+def call(catalog: Catalog, scenario: Scenario, sized: Callable[[Scenario], Sizing]) -> Call:
+    """Size every family the scenario allows and rank them: the fit of its best rig times e to the rules'
+    points. ``sized`` sizes one family. Raises BadInput."""
+    standings = []
+    for family in scenario.families or tuple(catalog.families):
+        sizing = sized(replace(scenario, families=(family,)))
+        standings.append(_standing(catalog, sizing, sizing.rigs[0]))
+    return Call(tuple(sorted(standings, key=lambda s: (-s.standing, -s.fit, s.family.id))))
+
+
+def points_of(catalog: Catalog, sizing: Sizing, family: Family) -> tuple[list[tuple[Rule, float]], float]:
+    """The rules that weigh for or against a family here with their log points, each as far as it is true;
+    and the points of the schools."""
+    facts = family_facts(sizing.facts, family)
+    weighed = [
+        (rule, degree(rule.when, facts) * rule.favours[family.id])
+        for rule in catalog.rules.values()
+        if rule.favours.get(family.id)
+    ]
+    school = leaning_of(catalog, sizing.scenario.schools, facts).favours.get(family.id, 0.0)
+    return [(rule, points) for rule, points in weighed if points], school
 
 
 def _standing(catalog: Catalog, sizing: Sizing, best: Rated) -> Standing:
     family = best.rig.family
-    facts = family_facts(sizing.facts, family)
-    weighed = [r for r in spoken(catalog, facts) if r.favours.get(family.id)]
-    school = leaning_of(catalog, sizing.scenario.schools, facts).favours.get(family.id, 0.0)
-    points = sum(r.favours[family.id] for r in weighed) + school
-    by_weight = sorted(weighed, key=lambda r: -abs(r.favours[family.id]))
+    weighed, school = points_of(catalog, sizing, family)
+    points = sum(p for _, p in weighed) + school
+    by_weight = sorted(weighed, key=lambda row: -abs(row[1]))
+    said = [(rule, p) for rule, p in by_weight if abs(p) >= WORTH_SAYING]
     return Standing(
         family=family,
         best=best,
+        sizing=sizing,
         fit=best.fits.score,
         points=points,
         standing=best.fits.score * math.exp(points),
-        presentation=presentation_of(catalog, family, facts),
-        fors=tuple(r for r in by_weight if r.favours[family.id] > 0),
-        againsts=tuple(r for r in by_weight if r.favours[family.id] < 0),
+        presentation=presentation_of(catalog, family, family_facts(sizing.facts, family)),
+        fors=tuple(rule for rule, p in said if p > 0),
+        againsts=tuple(rule for rule, p in said if p < 0),
         model=limit_sentence(sizing, best),
     )

@@ -24,7 +24,7 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     """What holds a rig back, in words."""
     t = sizing.targets
     part = rated.fits.limiting
-    if rated.fits.parts[part] > 0.97:
+    if part is None:
         return "Nothing holds it back."
     pace = feet(rated.tuned.pace_m_s)
     if part == "depth":
@@ -44,11 +44,20 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         return _cover_sentence(rated)
     if part == "touch":
         return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, is felt."
+    if part == "weight":
+        side = "heavier" if rated.rig.head_oz > sizing.weights.middle_oz else "lighter"
+        return f"It is {side} than {sizing.weights.because}, about {ounces_near(sizing.weights.middle_oz)} oz."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     if rated.liking < 0.9:
         return "The school you hold to would choose another weight or trailer here."
     return f"Its trailer is off the {t.profile} profile wanted today."
+
+
+def ounces_near(oz: float) -> str:
+    """An uneven weight said as the nearest eighth, or sixteenth when it is small."""
+    step = 16.0 if oz < 0.5 else 8.0
+    return ounces_as_written(max(1.0, round(oz * step)) / step)
 
 
 def _cover_sentence(rated: Rated) -> str:

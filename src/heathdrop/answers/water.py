@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -17,7 +18,7 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.size import Rated, Sizing, rate, setting_of, size
 
 #: Answers remembered, so that looking again asks nothing new.
-REMEMBERED = 24
+REMEMBERED = 160
 
 
 @lru_cache(maxsize=REMEMBERED)
@@ -28,42 +29,81 @@ def sizing_of(scenario: Scenario, own: Own = STRANGER) -> Sizing:
 
 @lru_cache(maxsize=REMEMBERED)
 def _called(scenario: Scenario, own: Own) -> Call:
-    return call(catalogue.load(), scenario, own.learned)
+    return call(catalogue.load(), scenario, lambda one: sizing_of(one, own))
 
 
 def call_of(scenario: Scenario, own: Own = STRANGER) -> Call:
-    """The call for a scenario's water; its own families and box do not matter. Raises BadInput."""
-    return _called(replace(scenario, families=("swim-jig",), box="standard"), own)
+    """The call for a scenario's water, whatever families it names. Raises BadInput.
+
+    From a box alone only the families it holds are asked.
+    """
+    families: tuple[str, ...] = ()
+    if scenario.box == "mine":
+        families = tuple(f for f in catalogue.load().families if f in own.tackle.families)
+        if not families or not own.tackle.trailers:
+            raise BadInput("box", "mine", "standard or both until your box holds a head and a trailer")
+    return _called(replace(scenario, families=families), own)
 
 
 def families_called(scenario: Scenario, own: Own = STRANGER) -> tuple[str, ...]:
-    """Families by standing, best first; from a box alone only those it holds. Raises BadInput for an empty
-    box."""
-    ranked = tuple(s.family.id for s in call_of(scenario, own).standings)
-    if scenario.box != "mine":
-        return ranked
-    held = tuple(f for f in ranked if f in own.tackle.families)
-    if not held or not own.tackle.trailers:
-        raise BadInput("box", "mine", "standard or both until your box holds a head and a trailer")
-    return held
+    """Families by standing, best first. Raises BadInput for an empty box."""
+    return tuple(s.family.id for s in call_of(scenario, own).standings)
+
+
+@dataclass(frozen=True)
+class Row:
+    """A rig of an answer: the sizing of its family, its figures, its band."""
+
+    sizing: Sizing
+    rated: Rated
+    band: Bands
 
 
 @dataclass(frozen=True)
 class WaterAnswer:
-    """A sized water: its sizing, the rigs asked for (best first) and their bands."""
+    """A sized water: the rigs asked for, best first."""
 
-    sizing: Sizing
-    rigs: tuple[Rated, ...]
-    bands: tuple[Bands, ...]
+    rows: tuple[Row, ...]
 
 
 def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> WaterAnswer:
-    """The best ``limit`` rigs; a scenario without families has them called. Raises BadInput."""
-    if not scenario.families:
-        scenario = replace(scenario, families=families_called(scenario, own)[:CALLED])
-    sizing = sizing_of(scenario, own)
-    rigs = sizing.rigs[:limit]
-    return WaterAnswer(sizing, rigs, tuple(bands_for(catalogue.load(), sizing, rigs)))
+    """The best ``limit`` rigs. Raises BadInput.
+
+    A scenario without families has them called: rows go by the family's standing and the rig's fit, a
+    quarter of the limit (one at least) for each family, so that all that were called are seen.
+    """
+    catalog = catalogue.load()
+    if scenario.families:
+        sizing = sizing_of(scenario, own)
+        found = [(sizing, r) for r in sizing.rigs[:limit]]
+        if len(scenario.families) > 1:
+            alone = {f: sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families}
+            found = [(alone[r.rig.family.id], r) for _, r in found]
+    else:
+        standings = call_of(scenario, own).standings[: min(CALLED, limit)]
+        each = max(1, limit // CALLED)
+        best = [(s.points, k, s.sizing, r) for s in standings for k, r in enumerate(s.sizing.rigs[:each])]
+        # A family's own order stands (ties are settled in it); families are merged by standing.
+        best.sort(key=lambda row: (-_merged(row[2], row[1], row[0])))
+        found = [(sizing, r) for _, _, sizing, r in best[:limit]]
+    bands = {
+        id(sizing): dict(zip(map(id, rigs), bands_for(catalog, sizing, rigs), strict=True))
+        for sizing, rigs in _by_sizing(found)
+    }
+    return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found))
+
+
+def _merged(sizing: Sizing, k: int, points: float) -> float:
+    """The standing of a family's ``k``-th rig; never above the one before it."""
+    return min(r.fits.score for r in sizing.rigs[: k + 1]) * math.exp(points)
+
+
+def _by_sizing(found: Sequence[tuple[Sizing, Rated]]) -> list[tuple[Sizing, list[Rated]]]:
+    """Rated rigs by the sizing they belong to."""
+    groups: dict[int, tuple[Sizing, list[Rated]]] = {}
+    for sizing, rated in found:
+        groups.setdefault(id(sizing), (sizing, []))[1].append(rated)
+    return list(groups.values())
 
 
 def with_rig(sizing: Sizing, name: RigName) -> tuple[Sizing, Rated]:
@@ -72,13 +112,15 @@ def with_rig(sizing: Sizing, name: RigName) -> tuple[Sizing, Rated]:
     found = next((r for r in sizing.rigs if r.name == name), None)
     if found is not None:
         return sizing, found
-    catalog = catalogue.load()
-    found = rate_rigs(sizing, [name.rig(catalog)])[0]
-    rigs = sorted((*sizing.rigs, found), key=lambda r: (-r.fits.score, r.key))
-    return replace(sizing, rigs=tuple(rigs)), found
+    found = rate_rigs(sizing, [name.rig(catalogue.load())])[0]
+    return replace(sizing, rigs=(*sizing.rigs, found)), found
 
 
 def rate_rigs(sizing: Sizing, rigs: Sequence[Rig]) -> list[Rated]:
-    """Other rigs rated for the same question, best first."""
-    setting, _ = setting_of(catalogue.load(), sizing.scenario, sizing.known)
-    return rate(setting, [sizing.known.applied(rig) for rig in rigs])
+    """Other rigs rated for the same question, each in its own family's setting, best first."""
+    catalog, found = catalogue.load(), []
+    for family in dict.fromkeys(rig.family.id for rig in rigs):
+        setting = setting_of(catalog, replace(sizing.scenario, families=(family,)), sizing.known)
+        mine = [sizing.known.applied(rig) for rig in rigs if rig.family.id == family]
+        found += rate(setting, mine)
+    return sorted(found, key=lambda r: -r.fits.score)

@@ -82,10 +82,10 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
     """Ranked rigs for a scenario, with what the angler's own measurements and box add. Raises BadInput."""
     catalog = catalogue.load()
     answer = size_water(request.scenario(), own, request.limit)
-    sizing, best = answer.sizing, answer.rigs[0]
+    sizing, best = answer.rows[0].sizing, answer.rows[0].rated
     return out.SizeAnswer(
         targets=targets_answer(sizing),
-        rigs=[rig_answer(sizing, r, b) for r, b in zip(answer.rigs, answer.bands, strict=True)],
+        rigs=[rig_answer(row.sizing, row.rated, row.band) for row in answer.rows],
         advice=[
             out.CitedAnswer(kind=a.kind, rule=a.name, school=a.school, sentence=a.sentence)
             for a in advice_for(catalog, sizing, best)

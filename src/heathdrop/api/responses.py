@@ -113,7 +113,7 @@ class CoverAnswer(BaseModel):
 
 
 class FitsAnswer(BaseModel):
-    """Fit of each part, 0..1; touch only for rigs worked on the bottom."""
+    """Fit of each part, 0..1; touch only for rigs worked on the bottom. ``weight`` is how usual the head is."""
 
     touch: float | None
     depth: float
@@ -121,6 +121,7 @@ class FitsAnswer(BaseModel):
     cover: float
     action: float
     profile: float
+    weight: float
 
 
 class RigAnswer(BaseModel):
@@ -145,7 +146,7 @@ class RigAnswer(BaseModel):
     cover: CoverAnswer
     fits: FitsAnswer
     score: float
-    limiting: str
+    limiting: str | None
     why: list[str]
 
 

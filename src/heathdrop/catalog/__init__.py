@@ -38,6 +38,7 @@ from heathdrop.catalog.records import (
     Softness,
     Topic,
     Trailer,
+    Usual,
 )
 from heathdrop.catalog.vocabulary import ANY, PARTS, SLOTS, BadCatalog, clauses, known
 from heathdrop.conditions.scenario import BY_FIELD
@@ -79,6 +80,7 @@ FILES = (
     "rules",
     "schools",
     "outlines",
+    "usual",
 )
 
 
@@ -106,6 +108,7 @@ class Catalog:
     rules: dict[str, Rule]
     topics: dict[str, Topic]
     blade_outlines: dict[str, str]
+    usual: dict[str, Usual]
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -146,7 +149,9 @@ def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
         when = clauses("rules", f"{key}.when", row.get("when", {}), ids)
         rule: Rule = _checked(Rule, "rules", key, {"id": id_, **row, "when": when})
         known("rules", f"{key}.favours", rule.favours, ids["families"])
+        known("rules", f"{key}.trailers", rule.trailers, ids["trailers"])
         known("rules", f"{key}.finish", rule.finish, SLOTS)
+        _known_dress("rules", key, rule.dress, ids)
         found[id_] = rule
     return found
 
@@ -166,14 +171,23 @@ def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic
     return found
 
 
+#: Where the words of a dress are looked up.
+DRESSES = {"orientation": "orientation", "skirt": "skirts", "plastic": "plastic"}
+
+
+def _known_dress(file: str, key: str, dress: Mapping[Any, str], ids: Mapping[str, Any]) -> None:
+    for part, word in dress.items():
+        known(file, f"{key}.dress.{part}", [word], ids[DRESSES[part]])
+
+
 def _known_effect(key: str, effect: Effect, ids: Mapping[str, Any]) -> None:
     families = (*ids["families"], ANY)
-    for name in ("ladder", "heads", "trailers", "favours", "orientation"):
+    for name in ("ladder", "heads", "trailers", "favours"):
         known("schools", f"{key}.{name}", getattr(effect, name), families)
     for family, tails in effect.trailers.items():
         known("schools", f"{key}.trailers.{family}", tails, ids["trailers"])
-    known("schools", f"{key}.orientation", effect.orientation.values(), ids["orientation"])
     known("schools", f"{key}.finish", effect.finish, SLOTS)
+    _known_dress("schools", key, effect.dress, ids)
 
 
 def _known_ids(c: Catalog) -> None:
@@ -196,6 +210,8 @@ def _known_ids(c: Catalog) -> None:
     known("cover", "wood.kinds", details["wood"], c.cover.wood.kinds)
     known("cover", "rock.kinds", details["rock"], c.cover.rock.kinds)
     known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
+    known("usual", "families", c.families, c.usual)
+    known("usual", "families", c.usual, c.families)
     known("judgement", "fit.weights", c.judgement.fit.weights, PARTS)
 
 
@@ -240,6 +256,7 @@ def read_catalog(folder: Path) -> Catalog:
         rules=_rules(files, tables),
         topics=_topics(files, tables),
         blade_outlines=_checked(dict[str, str], "outlines", "blades", files["outlines"]["blades"]),
+        usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
         provenance=provenance,
     )
     _known_ids(catalog)

@@ -88,6 +88,7 @@ class Family:
     action: float
     work: Work
     pace_factor: float
+    least_pace_ft_s: float
     lift_kept: float
     usual_trailer: str
     blades: str
@@ -105,6 +106,8 @@ class Family:
     front_in: float
     aliases: tuple[str, ...]
     weights_oz: tuple[float, ...]
+    plastic_in: tuple[float, ...]
+    bare_too: bool
 
 
 @dataclass(frozen=True)
@@ -154,12 +157,13 @@ class Plastic:
 
 @dataclass(frozen=True)
 class Trailer:
-    """A trailer's shape at its listed length."""
+    """A trailer's shape at its listed length, and the lengths that people own it in."""
 
     __pydantic_config__ = STRICT
     id: str
     name: str
     length_in: float
+    lengths_in: tuple[float, ...]
     width_share: float
     fall_drag_area_cm2: float
     run_drag_area_cm2: float
@@ -222,17 +226,20 @@ class Fused:
 
 @dataclass(frozen=True)
 class Mood:
-    """From the day's conditions to activity: base by temperature (°F), and shifts."""
+    """From the day's conditions to activity: base by temperature (°F, straight lines between), and shifts."""
 
     __pydantic_config__ = STRICT
     base: tuple[Pair, ...]
     rising_below_60: float
     falling: float
+    cooling_on_bait: float
     low_light_or_wind: float
     front_passed: float
     heavy_pressure: float
     spawning: float
     wind_from_mph: float
+    wind_edge_mph: float
+    warming_edge_f: float
     names: tuple[str, ...]
 
 
@@ -342,8 +349,29 @@ class FitNumbers:
     fall_edge: float
     profile_edge: float
     action_edge: float
+    weight_edge: float
+    school_edge: float
     family_share: float
     asked_of_lure: dict[Work, float]
+    fish_sigma_ft: float
+    hand_sigma_ft: float
+    depth_share: float
+    off_floor_ft: dict[Work, float]
+    still_met: float
+    enough: float
+    quick_heavier: float
+    pace_edge: float
+    noise: float
+    doubtful: float
+
+
+@dataclass(frozen=True)
+class Usual:
+    """A family's usual weights: rows of (down to this depth in ft, lightest and heaviest oz)."""
+
+    __pydantic_config__ = STRICT
+    by: Literal["target", "bottom"]
+    rows: tuple[tuple[float, float, float], ...]
 
 
 @dataclass(frozen=True)
@@ -354,14 +382,14 @@ class TargetNumbers:
     tick_into_ft: float
     mat_fall_ft_s: float
     clear_ft: float
+    clear_edge_ft: float
+    skating_ft: float
     bulk_shift: float
 
 
 @dataclass(frozen=True)
 class SchoolNumbers:
     __pydantic_config__ = STRICT
-    head_edge: float
-    ladder_edge: float
     least_liking: float
 
 
@@ -438,7 +466,8 @@ class Judgement:
 
 @dataclass(frozen=True)
 class Rule:
-    """A rule of the trade: when it speaks, what it says, what it favours (log points) and settles."""
+    """A rule of the trade: when it speaks, what it says, what it favours (log points for families and for
+    trailers), how it dresses a rig and what it settles."""
 
     __pydantic_config__ = STRICT
     id: str
@@ -448,7 +477,9 @@ class Rule:
     when: When
     strength: Literal[1, 2, 3]
     favours: dict[str, float] = field(default_factory=dict)
+    trailers: dict[str, float] = field(default_factory=dict)
     finish: dict[str, str] = field(default_factory=dict)
+    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -475,9 +506,10 @@ class Effect:
     favours: dict[str, float] = field(default_factory=dict)
     fall_ft_s: Pair | None = None
     pace_factor: float = 1.0
-    orientation: dict[str, str] = field(default_factory=dict)
+    lean: float = 1.0
     lobbed: bool = False
     bare: bool = False
+    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
     finish: dict[str, str] = field(default_factory=dict)
     by_clarity: ByClarity | None = None
 

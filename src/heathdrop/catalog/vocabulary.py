@@ -6,6 +6,7 @@ does not speak.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Mapping
 from typing import Any
 
@@ -32,7 +33,7 @@ SLOTS = {
     "bite": "The bite",
 }
 #: Parts of a fit.
-PARTS = ("depth", "fall", "cover", "action", "profile", "touch")
+PARTS = ("depth", "fall", "cover", "action", "profile", "weight", "touch")
 #: Stands for every family in a school's effect.
 ANY = "*"
 
@@ -59,7 +60,9 @@ def _clause(file: str, key: str, name: str, wanted: Any, ids: Mapping[str, Itera
     if fact.number:
         if len(wanted) != 2 or not all(isinstance(v, int | float) for v in wanted) or wanted[0] > wanted[1]:
             raise BadCatalog(file, key, "it must be two numbers, the lower first")
-        return Clause(fact_name, turned, low=float(wanted[0]), high=float(wanted[1]))
+        low = -math.inf if wanted[0] <= fact.low else float(wanted[0])
+        high = math.inf if wanted[1] >= fact.high else float(wanted[1])
+        return Clause(fact_name, turned, low=low, high=high, edge=fact.edge)
     words = tuple(w for word in fact.words for w in ids.get(word, (word,)))
     wrong = [w for w in wanted if w not in words]
     if wrong:

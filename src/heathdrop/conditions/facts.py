@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
@@ -13,11 +14,17 @@ Facts = dict[str, Any]
 
 @dataclass(frozen=True)
 class Fact:
-    """What a clause may say of a fact: its words (none for a number), and whether it is the rig's."""
+    """What a clause may say of a fact: its words (none for a number), and whether it is the rig's.
+
+    A number has its range and the ``edge`` over which a clause on it fades in, in the fact's unit.
+    """
 
     words: tuple[str, ...] = ()
     number: bool = False
     rig: bool = False
+    low: float = -math.inf
+    high: float = math.inf
+    edge: float = 0.0
 
 
 def _of_rig(*words: str) -> Fact:
@@ -26,7 +33,13 @@ def _of_rig(*words: str) -> Fact:
 
 #: Facts of the water, made from the conditions' rows.
 OF_WATER = {
-    row.quantity.fact: Fact(row.quantity.all_words, not row.quantity.all_words)
+    row.quantity.fact: Fact(
+        row.quantity.all_words,
+        not row.quantity.all_words,
+        low=row.quantity.low,
+        high=row.quantity.high,
+        edge=row.quantity.edge,
+    )
     for row in ROWS
     if row.quantity.fact
 }
@@ -55,7 +68,7 @@ def facts_of(scenario: Scenario, activity: float) -> Facts:
                 value = getattr(value, part)
             found[row.quantity.fact] = value
     c = scenario.conditions
-    found |= {"posture": c.stands, "activity": activity}
+    found |= {"posture": c.postures, "activity": activity}
     found["density"] = c.cover.stands if c.cover.kind != "open" else None
     return found
 
@@ -63,26 +76,50 @@ def facts_of(scenario: Scenario, activity: float) -> Facts:
 @dataclass(frozen=True)
 class Clause:
     """One condition on one fact: any of ``words``, or from ``low`` to ``high`` with both ends in; ``turned``
-    round."""
+    round. Over ``edge`` either side of an end (in the fact's unit) it fades in and out."""
 
     fact: str
     turned: bool = False
     words: tuple[str, ...] = ()
     low: float = 0.0
     high: float = 0.0
+    edge: float = 0.0
 
-    def holds(self, value: Any) -> bool:
-        """Whether the clause is true of a value; an unknown one (None) is in no range and no list."""
+    def degree(self, value: Any) -> float:
+        """How far the clause is true of a value, 0 to 1; an unknown one (None) is in no range and no list.
+
+        A value may be shares by word (how the fish stand): their sum over the clause's words counts.
+        """
         if value is None:
-            return self.turned
-        inside = value in self.words if self.words else self.low <= value <= self.high
-        return bool(inside) != self.turned
+            return float(self.turned)
+        if isinstance(value, Mapping):
+            inside = sum(value.get(word, 0.0) for word in self.words)
+        elif self.words:
+            inside = float(value in self.words)
+        else:
+            inside = min(self._above(value - self.low), self._above(self.high - value))
+        return 1.0 - inside if self.turned else inside
+
+    def _above(self, past: float) -> float:
+        """How far a value this much past an end is in."""
+        if self.edge <= 0.0 or math.isinf(past):
+            return float(past >= 0.0)
+        return min(1.0, max(0.0, 0.5 + 0.5 * past / self.edge))
 
 
 When = tuple[Clause, ...]
+#: From this degree on a rule is true enough to be said.
+TRUE_ENOUGH = 0.5
+
+
+def degree(when: When, facts: Mapping[str, Any], missing: bool = False) -> float:
+    """How far every clause is true of ``facts``, 0 to 1: as far as the least true of them. A clause on a
+    fact that is not known counts as ``missing``."""
+    return min(
+        (c.degree(facts[c.fact]) if c.fact in facts else float(missing) for c in when), default=1.0
+    )
 
 
 def holds(when: When, facts: Mapping[str, Any], missing: bool = False) -> bool:
-    """Whether every clause is true of ``facts``. A clause on a fact that is not known counts as
-    ``missing``."""
-    return all(c.holds(facts[c.fact]) if c.fact in facts else missing for c in when)
+    """Whether every clause is true enough of ``facts`` to be said."""
+    return degree(when, facts, missing) >= TRUE_ENOUGH

@@ -25,7 +25,8 @@ class Quantity:
     what the page starts from where there is no default, ``cover`` the kinds of cover it belongs to
     (all when empty), ``by`` its words for each kind where they differ, ``fact`` its name in rules,
     ``says`` its unit in a refusal, ``blank`` the word for no value, ``checked`` False where the range
-    hangs on another answer and is checked there.
+    hangs on another answer and is checked there. ``edge`` is how far either side of a bound a rule
+    fades in (in ``unit``; 0: a cliff).
     """
 
     label: str
@@ -42,6 +43,7 @@ class Quantity:
     says: str = ""
     blank: str = ""
     checked: bool = True
+    edge: float = 0.0
 
     @property
     def all_words(self) -> tuple[str, ...]:

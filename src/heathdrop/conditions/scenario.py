@@ -26,8 +26,17 @@ USUAL_DENSITY = "moderate"
 
 #: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
 ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
+#: From wholly on the bottom to wholly off it, and from wholly high to wholly hanging (ft, practice).
+OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 2.0), (1.0, 4.0)
+#: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
+INTO_GRASS_FT = (2.0, 5.0)
 #: Fish said to be on the bottom, or cruising high, may stand this far from it (ft; share of the water).
 NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
+
+
+def fading(value: float, whole: float, gone: float) -> float:
+    """1 up to ``whole``, 0 from ``gone`` on, a straight ramp between."""
+    return min(1.0, max(0.0, (gone - value) / (gone - whole)))
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -63,7 +72,7 @@ class Cover:
     thickness_in: Annotated[
         float | None,
         Quantity(
-            "Mat", "in thick", 0.5, 36, group="first", start=3.0, cover=("matted-grass",), fact="thickness_in"
+            "Mat", "in thick", 0.5, 36, group="first", start=3.0, cover=("matted-grass",), fact="thickness_in", edge=1.0
         ),
     ] = None
     texture: Annotated[
@@ -98,12 +107,12 @@ class Conditions:
 
     __pydantic_config__ = STRICT
 
-    water_temp_f: Annotated[float, Quantity("Water", "°F", 32, 100, group="first", start=58.0, fact="temp_f")]
+    water_temp_f: Annotated[float, Quantity("Water", "°F", 32, 100, group="first", start=58.0, fact="temp_f", edge=3.0)]
     bottom_depth_ft: Annotated[
-        float, Quantity("Bottom", "ft", 1, 60, group="first", start=9.0, fact="bottom_depth_ft")
+        float, Quantity("Bottom", "ft", 1, 60, group="first", start=9.0, fact="bottom_depth_ft", edge=1.0)
     ]
     fish_depth_ft: Annotated[
-        float, Quantity("Fish at", "ft", 0, 60, 0.5, group="first", start=6.0, fact="fish_depth_ft")
+        float, Quantity("Fish at", "ft", 0, 60, 0.5, group="first", start=6.0, fact="fish_depth_ft", edge=1.0)
     ]
     cover: Cover = Cover()
     posture: Annotated[
@@ -122,7 +131,7 @@ class Conditions:
     ] = "auto"
     activity: Annotated[
         float | None,
-        Quantity("Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", blank="judge it for me"),
+        Quantity("Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", edge=0.3, blank="judge it for me"),
     ] = None
     trend: Annotated[str, Quantity("Trend", words=same("rising", "steady", "falling"), fact="trend")] = (
         "steady"
@@ -136,12 +145,12 @@ class Conditions:
         ),
     ] = "fall"
     clarity_ft: Annotated[
-        float, Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", says="ft of visibility")
+        float, Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", edge=1.0, says="ft of visibility")
     ] = 4.0
     light: Annotated[
         str, Quantity("Light", words=same("sunny", "mixed", "overcast", "low"), fact="light")
     ] = "mixed"
-    wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph")] = 5.0
+    wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0)] = 5.0
     forage: Annotated[
         str, Quantity("Forage", words=same("crawfish", "bluegill", "baitfish"), fact="forage")
     ] = "bluegill"
@@ -174,6 +183,20 @@ class Conditions:
         if self.fish_depth_ft >= self.bottom_depth_ft - ON_BOTTOM_FT:
             return "on-bottom"
         return "cruising-high" if self.fish_depth_ft <= CRUISING_FT else "suspended"
+
+    @property
+    def postures(self) -> dict[str, float]:
+        """How far the fish stand in each way, shares that sum to 1: near a bound they do both."""
+        if self.posture != "auto" or self.stands == "under-cover":
+            return {self.stands: 1.0}
+        low = fading(self.bottom_depth_ft - self.fish_depth_ft, *OFF_BOTTOM_FT)
+        high = fading(self.fish_depth_ft, *OFF_HIGH_FT) * (1.0 - low)
+        shares = {"on-bottom": low, "cruising-high": high, "suspended": 1.0 - low - high}
+        under = 0.0
+        if self.cover.kind in WITH_TOP and self.cover.top_depth_ft is not None:
+            under = 1.0 - fading(self.fish_depth_ft - self.cover.top_depth_ft, *INTO_GRASS_FT)
+        shares = {k: v * (1.0 - under) for k, v in shares.items()} | {"under-cover": under}
+        return {k: v for k, v in shares.items() if v > 0.0}
 
 
 @dataclass(frozen=True, kw_only=True)

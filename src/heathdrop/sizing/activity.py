@@ -1,11 +1,17 @@
-"""From the day's conditions to how active the fish are, 0 dormant to 4 chasing."""
+"""From the day's conditions to how active the fish are, 0 dormant to 4 chasing. Ramps, no steps."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions
+from heathdrop.catalog.records import Mood
+from heathdrop.conditions.scenario import Conditions, fading
+
+#: Warming helps below this (°F); a shift smaller than this is not worth a word.
+WARMING_BELOW_F, WORTH_SAYING = 60.0, 0.05
 
 
 @dataclass(frozen=True)
@@ -24,26 +30,38 @@ def judge(catalog: Catalog, c: Conditions) -> Activity:
     names = table.names
     if c.activity is not None:
         return Activity(c.activity, names[round(c.activity)], False, ("your own word",))
-    value = next(float(level) for below, level in table.base if c.water_temp_f < below)
-    reasons = [f"{c.water_temp_f:g} °F water starts at {value:g}"]
-    if c.trend == "rising" and c.water_temp_f < 60.0:
-        value += table.rising_below_60
-        reasons.append(f"warming under 60 °F {table.rising_below_60:+g}")
-    if c.trend == "falling":
-        value += table.falling
-        reasons.append(f"falling temperature {table.falling:+g}")
-    windy = c.wind_mph >= table.wind_from_mph
-    if windy or c.light in ("low", "overcast"):
-        value += table.low_light_or_wind
-        reasons.append(f"{'wind' if windy else 'low light'} {table.low_light_or_wind:+g}")
-    if c.front == "passed":
-        value += table.front_passed
-        reasons.append(f"cold front passed {table.front_passed:+g}")
-    if c.season == "spawn":
-        value += table.spawning
-        reasons.append(f"on beds they guard, they do not chase {table.spawning:+g}")
-    if c.pressure == "heavy":
-        value += table.heavy_pressure
-        reasons.append(f"fished hard {table.heavy_pressure:+g}")
+    value = float(np.interp(c.water_temp_f, [f for f, _ in table.base], [level for _, level in table.base]))
+    reasons = [f"{c.water_temp_f:g} °F water starts at {value:.1f}"]
+    for words, shift in _shifts(table, c):
+        value += shift
+        if abs(shift) >= WORTH_SAYING:
+            reasons.append(f"{words} {shift:+.1f}")
     value = min(4.0, max(0.0, value))
     return Activity(value, names[round(value)], True, tuple(reasons))
+
+
+def _shifts(table: Mood, c: Conditions) -> list[tuple[str, float]]:
+    """What moves fish besides temperature, in words and in levels."""
+    edge = table.warming_edge_f
+    warming = fading(c.water_temp_f, WARMING_BELOW_F - edge, WARMING_BELOW_F + edge)
+    calm = fading(
+        c.wind_mph, table.wind_from_mph - table.wind_edge_mph, table.wind_from_mph + table.wind_edge_mph
+    )
+    dim = c.light in ("low", "overcast")
+    return [
+        ("warming under 60 °F", table.rising_below_60 * warming if c.trend == "rising" else 0.0),
+        _cooling(table, c),
+        ("low light" if dim else "wind", table.low_light_or_wind * (1.0 if dim else 1.0 - calm)),
+        ("cold front passed", table.front_passed if c.front == "passed" else 0.0),
+        ("on beds they guard, they do not chase", table.spawning if c.season == "spawn" else 0.0),
+        ("fished hard", table.heavy_pressure if c.pressure == "heavy" else 0.0),
+    ]
+
+
+def _cooling(table: Mood, c: Conditions) -> tuple[str, float]:
+    """Falling temperature: autumn's slow cooling feeds fish on bait, another fall costs a little."""
+    if c.trend != "falling":
+        return "", 0.0
+    if c.season == "fall" and c.front != "passed":
+        return "autumn's slow cooling on bait", table.cooling_on_bait if c.forage == "baitfish" else 0.0
+    return "falling temperature", table.falling

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar
 
 from heathdrop.catalog import Catalog
-from heathdrop.physics.rig import UNMEASURED, Rig, lure_of, rig_by_name
-from heathdrop.physics.water import Water
-from heathdrop.sizing.fit import LEAST_BULK_CM2, action_of
-from heathdrop.sizing.targets import Targets
-from heathdrop.units import M_PER_FT
+from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
+from heathdrop.sizing.candidates import quick_worth
+from heathdrop.sizing.setting import Setting
 
 #: Pairs of a family that are simulated at most; the rest are left out by their closed-form figures.
 MOST_PAIRS = 200
@@ -110,26 +107,6 @@ def pair(catalog: Catalog, head: OwnedHead, trailer: OwnedTrailer) -> Rig:
     )
 
 
-def _off(value: float, band: tuple[float, float]) -> float:
-    """How far outside a band, in logs."""
-    return max(math.log(band[0] / value), math.log(value / band[1]), 0.0) if value > 0.0 else 9.0
-
-
-def quick_worth(catalog: Catalog, rig: Rig, targets: Targets, water: Water, temperature_f: float) -> float:
-    """A rig's promise without a cast: its fall, action and profile against the targets, as a log (0 best)."""
-    lure = lure_of(catalog, rig, water.density_kg_m3, temperature_f)
-    fall = (
-        math.sqrt(2.0 * max(lure.net_weight_n, 0.0) / (water.density_kg_m3 * lure.fall_drag_area_m2))
-        / M_PER_FT
-    )
-    numbers = catalog.judgement.fit
-    action = (action_of(catalog, rig) - targets.action) / numbers.action_edge
-    bulk = max(rig.bulk_cm2, LEAST_BULK_CM2)
-    off = (_off(fall, targets.fall_ft_s) / numbers.fall_edge) ** 2
-    off += (_off(bulk, targets.bulk_cm2) / numbers.profile_edge) ** 2
-    return -off - action**2 + math.log(max(rig.family.suits.get(rig.trailer.id, 1.0), 1e-3))
-
-
 T = TypeVar("T", OwnedHead, OwnedTrailer)
 
 
@@ -143,35 +120,22 @@ def _distinct(pieces: Sequence[T], alike: Callable[[T], object]) -> list[T]:
     return list(kept.values())
 
 
-def box_rigs(
-    catalog: Catalog,
-    tackle: Tackle,
-    families: Sequence[str],
-    targets: Targets,
-    water: Water,
-    temperature_f: float,
-) -> list[Rig]:
-    """The box's pairs for these families: all of them, or the most promising for every head when there are
-    too many.
+def box_rigs(setting: Setting, tackle: Tackle) -> list[Rig]:
+    """The box's pairs for the setting's family: all of them, or the most promising for every head when there
+    are too many.
 
     Pieces that are alike (same weight and metal; same shape, plastic and length to a quarter inch) are tried
     once.
     Depth cannot be judged without a cast, so every head keeps its share of the places: weight is what moves
     depth.
     """
-    found: list[Rig] = []
     trailers = _distinct(
         tackle.trailers, lambda t: (t.shape, round(t.length_in / ALIKE_IN), t.plastic, t.softness, t.fused)
     )
-    for family in families:
-        own = [h for h in tackle.heads if h.family == family]
-        heads = _distinct(own, lambda h: (h.weight_oz, h.material, h.skirt))
-        rows = [[pair(catalog, h, t) for t in trailers] for h in heads]
-        if sum(map(len, rows)) > MOST_PAIRS:
-            share = max(2, MOST_PAIRS // len(rows))
-            rows = [
-                sorted(r, key=lambda x: -quick_worth(catalog, x, targets, water, temperature_f))[:share]
-                for r in rows
-            ]
-        found += [rig for row in rows for rig in row]
-    return found
+    own = [h for h in tackle.heads if h.family == setting.family.id]
+    heads = _distinct(own, lambda h: (h.weight_oz, h.material, h.skirt))
+    rows = [[pair(setting.catalog, h, t) for t in trailers] for h in heads]
+    if sum(map(len, rows)) > MOST_PAIRS:
+        share = max(2, MOST_PAIRS // len(rows))
+        rows = [sorted(r, key=lambda x: -quick_worth(setting, x))[:share] for r in rows]
+    return [rig for row in rows for rig in row]

@@ -6,8 +6,9 @@ import math
 from dataclasses import dataclass, field
 from typing import Any
 
+import numpy as np
+
 from heathdrop.catalog import Catalog, School, Topic
-from heathdrop.catalog.records import SchoolNumbers
 from heathdrop.catalog.vocabulary import ANY
 from heathdrop.conditions.facts import Facts, holds
 from heathdrop.errors import BadInput
@@ -15,32 +16,30 @@ from heathdrop.errors import BadInput
 
 @dataclass(frozen=True)
 class Leaning:
-    """The schools' joint effect on sizing. Weights oz, bulk cm², fall ft/s; factors have no unit."""
+    """The schools' joint effect on sizing. Weights oz, bulk cm², fall ft/s; factors have no unit.
+
+    ``lean`` is the factor that moves the usual weights by a step.
+    """
 
     heads: dict[str, tuple[float, float]] = field(default_factory=dict)
     ladder: dict[str, float] = field(default_factory=dict)
     trailers: dict[str, dict[str, float]] = field(default_factory=dict)
     favours: dict[str, float] = field(default_factory=dict)
-    orientation: dict[str, str] = field(default_factory=dict)
+    dress: dict[str, str] = field(default_factory=dict)
     bulk_cm2: tuple[float, float] | None = None
     fall_ft_s: tuple[float, float] | None = None
+    lean: float = 1.0
     lobbed: bool = False
     bare: bool = False
 
-    def liking(self, numbers: SchoolNumbers, family: str, head_oz: float, trailer: str) -> float:
-        """How well a rig suits the schools, as a factor on its profile (1 when they have no say)."""
-        band = self.heads.get(family) or self.heads.get(ANY)
-        off = (
-            max(0.0, math.log(band[0] / head_oz), math.log(head_oz / band[1])) / numbers.head_edge
-            if band
-            else 0.0
-        )
+    def band(self, family: str) -> tuple[float, float] | None:
+        """The weights (oz) a school names for this family; None when none does."""
         rung = self.ladder.get(family)
-        if rung is not None:
-            off = max(off, abs(math.log(head_oz / rung)) / numbers.ladder_edge)
-        tails = {**self.trailers.get(ANY, {}), **self.trailers.get(family, {})}
-        weight = numbers.least_liking + (1.0 - numbers.least_liking) * math.exp(-(off**2))
-        return weight * tails.get(trailer, 1.0)
+        return (rung, rung) if rung is not None else self.heads.get(family) or self.heads.get(ANY)
+
+    def tail(self, family: str, trailer: str) -> float:
+        """How a school likes a trailer on this family, as a factor (1 when it has no say)."""
+        return self.trailers.get(family, {}).get(trailer, self.trailers.get(ANY, {}).get(trailer, 1.0))
 
 
 NEUTRAL = Leaning()
@@ -64,22 +63,30 @@ def applying(catalog: Catalog, facts: Facts) -> list[Topic]:
 def leaning_of(catalog: Catalog, picks: tuple[tuple[str, str], ...], facts: Facts) -> Leaning:
     """The joint effect of the schools whose topic applies."""
     schools = chosen(catalog, picks)
-    found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "orientation": {}}
+    found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "dress": {}}
     for effect in (schools[t.id].effect for t in applying(catalog, facts)):
         found["heads"] |= effect.heads
-        found["orientation"] |= effect.orientation
+        found["dress"] |= effect.dress
         for family, tails in effect.trailers.items():
             found["trailers"][family] = {**found["trailers"].get(family, {}), **tails}
         for family, points in effect.favours.items():
             found["favours"][family] = found["favours"].get(family, 0.0) + points
         for family, rows in effect.ladder.items():
-            found["ladder"][family] = next(oz for deepest, oz in rows if facts["fish_depth_ft"] <= deepest)
+            found["ladder"][family] = rung(rows, facts["fish_depth_ft"])
         for key, band in (("bulk_cm2", effect.bulk), ("fall_ft_s", effect.fall_ft_s)):
             if band is not None:
                 found[key] = band
+        found["lean"] = found.get("lean", 1.0) * effect.lean
         found["lobbed"] = found.get("lobbed", False) or effect.lobbed
         found["bare"] = found.get("bare", False) or effect.bare
     return Leaning(**found)
+
+
+def rung(rows: tuple[tuple[float, float], ...], depth_ft: float) -> float:
+    """A ladder's weight (oz) at a depth: each rung holds at the middle of its depths, logs between."""
+    edges = [0.0, *(deepest for deepest, _ in rows)]
+    middles = [0.5 * (a + b) for a, b in zip(edges, edges[1:], strict=False)]
+    return math.exp(float(np.interp(depth_ft, middles, [math.log(oz) for _, oz in rows])))
 
 
 def pace_factor(catalog: Catalog, picks: tuple[tuple[str, str], ...], family: str) -> float:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions
+from heathdrop.conditions.scenario import Conditions, fading
 from heathdrop.sizing.activity import Activity
 from heathdrop.sizing.schools import NEUTRAL, Leaning
 
@@ -44,7 +44,7 @@ def targets_for(
 
     numbers = catalog.judgement.targets
     near = catalog.targets[round(activity.value)]
-    shift = numbers.bulk_shift if c.clarity_ft < numbers.clear_ft else 1.0 / numbers.bulk_shift
+    shift = numbers.bulk_shift ** (2.0 * murkiness(catalog, c.clarity_ft) - 1.0)
     under_mat = c.cover.kind == "matted-grass"
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
     depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
@@ -61,26 +61,48 @@ def targets_for(
     )
 
 
+def murkiness(catalog: Catalog, clarity_ft: float) -> float:
+    """How far this water counts as murky rather than clear, 0 to 1: it fades over, there is no edge."""
+    numbers = catalog.judgement.targets
+    return fading(clarity_ft, numbers.clear_ft - numbers.clear_edge_ft, numbers.clear_ft + numbers.clear_edge_ft)
+
+
 def depth_band(catalog: Catalog, c: Conditions) -> tuple[tuple[float, float], str]:
-    """The band (ft, top and low edge) a lure should keep to, and why."""
+    """The band (ft, top and low edge) a lure should keep to, and why.
+
+    Fish between two stations (half off the floor, level with the grass tops) are asked for by a band
+    between the two. Its top keeps under the surface: above that a lure skates.
+    """
+    stations = _stations(catalog, c)
+    top = sum(share * band[0] for share, band, _ in stations)
+    low = sum(share * band[1] for share, band, _ in stations)
+    least = catalog.judgement.targets.skating_ft
+    top = min(max(top, least), max(0.0, c.bottom_depth_ft - least))
+    low = max(low, top + least)
+    return (top, min(low, c.bottom_depth_ft)), max(stations, key=lambda s: s[0])[2]
+
+
+def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float, float], str]]:
+    """Where the fish stand: shares that sum to 1, the band (ft) each asks for, and why."""
     numbers = catalog.judgement.targets
     fish, bottom, top = c.fish_depth_ft, c.bottom_depth_ft, c.cover.top_depth_ft
-    if c.cover.kind == "submerged-grass" and top is not None and fish >= top:
+    grass = 0.0
+    if c.cover.kind == "submerged-grass" and top is not None:
+        grass = 1.0 - fading(fish - top, -numbers.tick_above_ft, 0.0)
+    found = []
+    if grass > 0.0 and top is not None:
         low = min(top + numbers.tick_into_ft, bottom)
-        return (max(0.0, top - numbers.tick_above_ft), low), "fish are in the grass: tick its top"
-    if c.stands == "on-bottom":
-        return (max(0.0, bottom - 1.0), bottom), "fish are on the bottom: the last foot above it"
-    if c.stands == "under-cover":
-        under = (
-            (c.cover.thickness_in or 0.0) / 12.0
-            if c.cover.kind == "matted-grass"
-            else fish - numbers.above_fish_ft
-        )
-        return (
-            max(0.0, min(under, fish - 0.5)),
-            max(fish, 0.5),
-        ), "fish hold under the cover: from its underside to their level"
-    return (
-        max(0.0, fish - numbers.above_fish_ft),
-        fish,
-    ), "fish feed upward: from two feet above them to their own level"
+        found.append((grass, (top - numbers.tick_above_ft, low), "fish are in the grass: tick its top"))
+    for posture, share in c.postures.items():
+        if posture == "on-bottom":
+            band, why = (bottom - 1.0, bottom), "fish are on the bottom: the last foot above it"
+        elif posture == "under-cover":
+            mat = (c.cover.thickness_in or 0.0) / 12.0
+            under = mat if c.cover.kind == "matted-grass" else fish - numbers.above_fish_ft
+            band = (min(under, fish - 0.5), max(fish, 0.5))
+            why = "fish hold under the cover: from its underside to their level"
+        else:
+            band = (fish - numbers.above_fish_ft, fish)
+            why = "fish feed upward: from two feet above them to their own level"
+        found.append((share * (1.0 - grass), (max(0.0, band[0]), band[1]), why))
+    return found

@@ -24,9 +24,17 @@ _WORKERS = 2
 _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
 
 
-def scene_of(line: Line, water: Water, cast: Cast, band_m: tuple[float, float], cover_top_m: float) -> Scene:
-    """Line, bottom, cast and band as the compiled search takes them."""
-    band = Band(float(band_m[0]), float(band_m[1]), float(cover_top_m))
+def scene_of(
+    line: Line,
+    water: Water,
+    cast: Cast,
+    band_m: tuple[float, float],
+    cover_top_m: float,
+    haze_m: float = 1.0,
+    skates_m: float = 0.1,
+) -> Scene:
+    """Line, bottom, cast and band as the compiled search takes them; ``haze_m`` blurs the band at best."""
+    band = Band(*(float(v) for v in (*band_m, cover_top_m, haze_m, skates_m)))
     return Scene(
         line_params(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band
     )

@@ -95,11 +95,14 @@ class Samples(NamedTuple):
 
 
 class Band(NamedTuple):
-    """A depth band and the cover's top, m."""
+    """A depth band and the cover's top, m; how blurred the band is at best (one sigma), and how near the
+    surface a lure skates."""
 
     top: float
     low: float
     cover: float
+    haze: float
+    skates: float
 
 
 class Scene(NamedTuple):
@@ -113,11 +116,13 @@ class Scene(NamedTuple):
 
 
 class Limits(NamedTuple):
-    """What one rig may do: paces (m/s) and the deepest start of its retrieve (m)."""
+    """What one rig may do: paces (m/s), the deepest start of its retrieve (m), and how blurred the band is
+    to it (one sigma, m): fish, hand and its own uncertainty."""
 
     slowest_m_s: float
     fastest_m_s: float
     deepest_start_m: float
+    haze_m: float
 
 
 class Tuned(NamedTuple):
@@ -181,4 +186,4 @@ def leg_at(rows: Floats, i: int) -> Leg:
 @compiled
 def limits_at(rows: Floats, i: int) -> Limits:
     """Row ``i`` of a batch of limits."""
-    return Limits(rows[i, 0], rows[i, 1], rows[i, 2])
+    return Limits(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3])

@@ -21,6 +21,7 @@ from heathdrop.physics.kernels.records import (
     LONGEST_WAYS,
     USEFUL_FAR,
     USEFUL_NEAR,
+    Band,
     Floats,
     Grid,
     Limits,
@@ -34,8 +35,7 @@ from heathdrop.physics.kernels.records import (
     lure_at,
 )
 
-#: Softness of the band's edges: a lure this far outside (m) counts e^-1.
-EDGE_M = 0.3048
+ROOT_2 = math.sqrt(2.0)
 FALL_BACK_WEIGHT = 1e-3
 #: How much less a pace at the edge of the mood's band is worth than one at its middle: e^-0.5.
 EDGE_COMFORT = 0.5
@@ -58,7 +58,20 @@ def comfort(pace: float, limits: Limits) -> float:
 
 
 @compiled
-def measure(out: Samples, k: int, scene: Scene, pace: float, start: float, worth: float) -> Tuned:
+def met(band: Band, depth: float, haze: float) -> float:
+    """Worth of a depth (m): the chance that it is in the band, both blurred by ``haze`` (one sigma, m).
+
+    1 is what the middle of the band gives a rig whose own depth is certain; skating counts in proportion.
+    """
+    inside = math.erf((band.low - depth) / (ROOT_2 * haze)) - math.erf((band.top - depth) / (ROOT_2 * haze))
+    at_best = 2.0 * math.erf(0.5 * (band.low - band.top) / (ROOT_2 * band.haze))
+    return min(1.0, inside / at_best) * min(1.0, depth / band.skates)
+
+
+@compiled
+def measure(
+    out: Samples, k: int, scene: Scene, pace: float, start: float, worth: float, haze: float
+) -> Tuned:
     """The useful part of ``k`` samples against the band, as the setting they were cast with."""
     count = 0
     soft = inside = total = covered = deep = 0.0
@@ -68,12 +81,9 @@ def measure(out: Samples, k: int, scene: Scene, pace: float, start: float, worth
         x, z = out.x[i], out.z[i]
         if x > USEFUL_FAR * scene.distance or x < USEFUL_NEAR * scene.distance:
             continue
-        off = max(top - z, z - low)
-        if off <= 0.0:
+        if top <= z <= low:
             inside += 1.0
-            soft += 1.0
-        else:
-            soft += math.exp(-(off / EDGE_M) * (off / EDGE_M))
+        soft += met(scene.band, z, haze)
         if z > scene.band.cover:
             covered += 1.0
         total += z
@@ -123,7 +133,7 @@ def try_one(
     legs[0, 1] = pace
     begin = Start(scene.distance, start, scene.tip, 0.0)
     k = run_chain(lure, scene.line, scene.bottom, legs, grid, begin, TRIAL_SAMPLE_S, out, shapes)
-    return measure(out, k, scene, pace, start, comfort(pace, limits))
+    return measure(out, k, scene, pace, start, comfort(pace, limits), limits.haze_m)
 
 
 @compiled
@@ -243,7 +253,7 @@ def replay(
     for i in range(settings.shape[0]):
         slowest = min(slowest, settings[i, 0])
     room = _room(scene.distance, slowest)
-    any_pace = Limits(0.1, 1.0, FAR)
+    any_pace = Limits(0.1, 1.0, FAR, scene.band.haze)
     for i in range(first, last):
         own = Scene(line_at(lines, i), scene.bottom, scene.distance, scene.tip, scene.band)
         found = try_one(lure_at(lures, i), own, grid, any_pace, settings[i, 0], settings[i, 1], room)

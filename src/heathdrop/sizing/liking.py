@@ -1,0 +1,46 @@
+"""Which trailers the rules and the schools like in this water: forage, cold, cover act on the trailer here."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from heathdrop.catalog import Catalog, Family
+from heathdrop.conditions.facts import Facts, degree
+from heathdrop.sizing.schools import Leaning
+
+
+@dataclass(frozen=True)
+class Liking:
+    """A factor 0..1 for each trailer of a family (1 for the best liked), and how its rigs are dressed."""
+
+    factors: dict[str, float]
+    dress: dict[str, str]
+
+
+def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
+    """Log points of the rules for each trailer, each as far as its rule is true."""
+    found = dict.fromkeys(catalog.trailers, 0.0)
+    for rule in catalog.rules.values():
+        if rule.trailers:
+            how = degree(rule.when, facts)
+            for trailer, points in rule.trailers.items():
+                found[trailer] += how * points
+    return found
+
+
+def liking_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> Liking:
+    """How well each trailer suits a family here. ``facts`` hold the family."""
+    pulls = pulls_of(catalog, facts)
+    least = catalog.judgement.schools.least_liking
+    worth = {
+        t: math.exp(p) * family.suits.get(t, 1.0) * leaning.tail(family.id, t) for t, p in pulls.items()
+    }
+    shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and family.bare_too)]
+    best = max(shown)
+    factors = {t: max(least * min(1.0, v / best), min(1.0, v / best)) for t, v in worth.items()}
+    dress: dict[str, str] = {}
+    for rule in sorted(catalog.rules.values(), key=lambda r: -r.strength):
+        if rule.dress and degree(rule.when, facts) >= 0.5:
+            dress = {**rule.dress, **dress}
+    return Liking(factors, {**dress, **leaning.dress})

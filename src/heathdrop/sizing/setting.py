@@ -1,0 +1,178 @@
+"""Everything that rating a rig needs besides the rig: the water, the cast, what is wanted, what schools hold."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.catalog import Catalog, Family
+from heathdrop.conditions.facts import Facts, facts_of
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.physics.cast import Cast
+from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.rig import Lure, Rig, lure_of
+from heathdrop.physics.touch import touch_of
+from heathdrop.physics.water import Water, water_at
+from heathdrop.sizing.activity import judge
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.liking import Liking, liking_of
+from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
+from heathdrop.sizing.targets import Targets, targets_for
+from heathdrop.sizing.tune import Limits, Tuned
+from heathdrop.sizing.usual import Weights, weights_for
+from heathdrop.units import feet, metres
+
+#: No band of paces is narrower than this, ft/s.
+NARROWEST_FT_S = 0.05
+#: Depth (ft) beyond everything: no stems there.
+NOWHERE_FT = 1e6
+
+
+@dataclass(frozen=True)
+class Setting:
+    """Everything that rating a family's rig needs besides the rig: the water, the cast, what is wanted, what
+    the schools hold, which weights are usual and which trailers liked."""
+
+    catalog: Catalog
+    scenario: Scenario
+    family: Family
+    targets: Targets
+    water: Water
+    line: Line
+    cast: Cast
+    stand: Stand
+    leaning: Leaning
+    weights: Weights
+    liking: Liking
+    facts: Facts
+    mat_factor: float = 1.0
+    known: Knowledge = UNTAUGHT
+
+    @property
+    def temperature_f(self) -> float:
+        """Water temperature, °F."""
+        return self.scenario.conditions.water_temp_f
+
+    @property
+    def grass_top_ft(self) -> float:
+        """Depth (ft) from which a rig is among stems; far below everything where there are none."""
+        c = self.scenario.conditions.cover
+        if c.kind == "submerged-grass" and c.top_depth_ft is not None:
+            return c.top_depth_ft
+        return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else NOWHERE_FT
+
+    def lure(self, rig: Rig) -> Lure:
+        """The rig in this water."""
+        return lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f)
+
+    def odds(
+        self, rig: Rig, lure: Lure, tuned: Tuned, least_way_ft: float = 0.0, stand: Stand | None = None
+    ) -> CoverOdds:
+        """Odds in this water's cover for a rig at a setting, what was learned of its mat included.
+
+        ``least_way_ft`` is the least way swum in it; ``stand`` another way into the same cover.
+        """
+        hand = self.catalog.judgement.hand
+        sunk = max(0.0, feet(tuned.start_depth_m) - self.grass_top_ft)
+        swum = hand.through_cover * feet(self.cast.distance_m) * tuned.in_cover
+        way = hand.hopped_ft if rig.family.work == "drop" else max(swum, least_way_ft)
+        return cover_odds(
+            self.catalog, rig, lure.net_weight_n, stand or self.stand, sunk, way, self.mat_factor
+        )
+
+    def touch(self, net_weight_n: float, line: Line) -> float:
+        """How clearly a lure of this weight is felt on the bottom on this line, 0 to 1."""
+        c = self.scenario.conditions
+        away = self.catalog.judgement.hand.felt_at * self.cast.distance_m
+        depth = metres(c.bottom_depth_ft)
+        return touch_of(self.catalog, net_weight_n, line, self.water, depth, away, c.wind_mph)
+
+
+def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
+    """The setting of a checked scenario for the first of its families.
+
+    Raises BadInput for an unknown cover, line, family or school.
+    """
+    c, gear = scenario.conditions, scenario.gear
+    family = catalog.pick(catalog.families, "families", scenario.families[0])
+    activity = judge(catalog, c)
+    facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
+    chosen(catalog, scenario.schools)
+    leaning = leaning_of(catalog, scenario.schools, facts)
+    stand = Stand(
+        c.cover.kind, c.cover.stands, c.cover.texture, c.cover.thickness_in, c.cover.detail, leaning.lobbed
+    )
+    targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
+    mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
+    line = line_by_test(catalog, gear.line.material, gear.line.test_lb, "gear.line")
+    return Setting(
+        catalog=catalog,
+        scenario=scenario,
+        family=family,
+        targets=targets,
+        water=water_at(c.water_temp_f),
+        line=known.line(line, gear.line.material),
+        cast=cast_of(catalog, scenario, pitched=family.work == "drop"),
+        stand=stand,
+        leaning=leaning,
+        weights=weights_for(catalog, family, targets, c.bottom_depth_ft, stand, leaning, mat_factor),
+        liking=liking_of(catalog, facts, family, leaning),
+        facts=facts,
+        mat_factor=mat_factor,
+        known=known,
+    )
+
+
+def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False) -> Cast:
+    """The scenario's cast over its bottom: the stated depth at the far end, shallower toward the angler.
+
+    A ``pitched`` lure goes no further than a pitch.
+    """
+    gear, pitch = scenario.gear, catalog.judgement.hand.pitch_ft
+    away, deep = (
+        metres(min(gear.cast_ft, pitch) if pitched else gear.cast_ft),
+        metres(scenario.conditions.bottom_depth_ft),
+    )
+    shapes = {
+        "level": ((0.0, deep), (200.0, deep)),
+        "slope": ((0.0, 0.3 * deep), (away, deep), (200.0, deep)),
+        "steps": (
+            (0.0, 0.35 * deep),
+            (0.3 * away, 0.35 * deep),
+            (0.3 * away + 0.2, 0.65 * deep),
+            (0.65 * away, 0.65 * deep),
+            (0.65 * away + 0.2, deep),
+            (200.0, deep),
+        ),
+    }
+    return Cast(away, metres(gear.rod_tip_height_ft), shapes[scenario.conditions.bottom_shape])
+
+
+def reachable_paces(
+    catalog: Catalog, targets: Targets, inches_per_turn: float, factor: float = 1.0
+) -> tuple[float, float]:
+    """The pace band (ft/s) that the fish's mood allows and the reel can turn."""
+    slow, fast = (turns * inches_per_turn / 12.0 for turns in catalog.judgement.hand.turns_per_s)
+    low = min(max(factor * targets.pace_ft_s[0], slow), fast)
+    return low, max(low + NARROWEST_FT_S, min(factor * targets.pace_ft_s[1], fast))
+
+
+def limits_for(setting: Setting) -> Limits:
+    """The family's paces for this mood and its blade, and how deep its retrieve may start."""
+    family = setting.family
+    slow, fast = mood_paces(setting)
+    slow = max(slow, family.least_pace_ft_s)
+    fast = max(fast, slow + NARROWEST_FT_S)
+    clear = 0.0 if family.work != "swim" else setting.catalog.judgement.hand.off_bottom_ft
+    return Limits(
+        metres(slow), metres(fast), metres(max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)), 0.0
+    )
+
+
+def mood_paces(setting: Setting) -> tuple[float, float]:
+    """The paces (ft/s) that the fish's mood asks of the family, its blade not asked."""
+    inches_per_turn = setting.scenario.gear.reel.inches_per_turn
+    factor = setting.family.pace_factor * pace_factor(
+        setting.catalog, setting.scenario.schools, setting.family.id
+    )
+    return reachable_paces(setting.catalog, setting.targets, inches_per_turn, factor)

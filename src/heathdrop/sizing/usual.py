@@ -1,0 +1,79 @@
+"""The sense of weight: what most would tie on for a family at a depth, as a soft prior on the head.
+
+A school that names weights speaks in the table's place; a lean moves everything by a step. Under a mat
+the weight that goes through often enough stands in for habit.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from heathdrop.catalog import Catalog, Family
+from heathdrop.catalog.records import Usual
+from heathdrop.physics.cover import Stand, halfway_oz
+from heathdrop.sizing.schools import Leaning
+from heathdrop.sizing.targets import Targets
+
+#: Half the width (log) of the weights that go through a mat often enough, and the least of any band.
+MAT_HALF, LEAST_HALF = 0.25, 0.12
+#: The mood above which fish count as quick.
+WILLING = 2.0
+
+
+@dataclass(frozen=True)
+class Weights:
+    """Weights that are usual: their middle (oz), half their width (log), and who says so."""
+
+    middle_oz: float
+    half: float
+    edge: float
+    because: str
+
+    def fit(self, head_oz: float) -> float:
+        """How usual a weight is: 1 at the middle, falling off with the log of the ratio."""
+        off = math.log(head_oz / self.middle_oz) / (self.half * self.edge)
+        return math.exp(-0.5 * off * off)
+
+
+def table_band(usual: Usual, depth_ft: float) -> tuple[float, float]:
+    """Lightest and heaviest (oz) at a depth: each row holds at its middle, straight lines in logs between."""
+    edges = [0.0, *(row[0] for row in usual.rows)]
+    middles = [0.5 * (a + b) for a, b in zip(edges, edges[1:], strict=False)]
+    low, high = (
+        math.exp(float(np.interp(depth_ft, middles, [math.log(row[k]) for row in usual.rows]))) for k in (1, 2)
+    )
+    return low, high
+
+
+def weights_for(
+    catalog: Catalog,
+    family: Family,
+    targets: Targets,
+    bottom_ft: float,
+    stand: Stand,
+    leaning: Leaning,
+    mat_factor: float = 1.0,
+) -> Weights:
+    """The usual weights of a family in this water, a school's where one speaks, moved by the lean."""
+    fit = catalog.judgement.fit
+    band = leaning.band(family.id)
+    if band is not None:
+        low, high = band
+        middle, half = math.sqrt(low * high), max(LEAST_HALF, 0.5 * math.log(high / low))
+        return Weights(middle * leaning.lean, half, fit.school_edge, "the school you hold to")
+    if stand.kind == "matted-grass" and family.work == "drop":
+        odds = fit.enough / (1.0 - fit.enough)
+        lobbed = catalog.cover.mats.lobbed if stand.lobbed else 1.0
+        opens = mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
+        return Weights(opens * leaning.lean, MAT_HALF, fit.weight_edge, "what opens this mat")
+    usual = catalog.usual[family.id]
+    depth = targets.depth_ft[1] if usual.by == "target" else bottom_ft
+    low, high = table_band(usual, depth)
+    quick = 1.0
+    if usual.by == "target":
+        quick = math.exp(fit.quick_heavier * (targets.activity.value - WILLING))
+    middle, half = math.sqrt(low * high) * quick * leaning.lean, max(LEAST_HALF, 0.5 * math.log(high / low))
+    return Weights(middle, half, fit.weight_edge, f"what is usual at {depth:.0f} ft")
