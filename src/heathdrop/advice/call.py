@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from heathdrop.advice.rules import family_facts
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.conditions.facts import Facts, degree
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Scenario, check
+from heathdrop.sizing.candidates import promise
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.schools import leaning_of
+from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
 
 #: Families shown when the caller left them to us.
@@ -63,32 +66,63 @@ def presentation_of(catalog: Catalog, family: Family, facts: Facts) -> str:
     return "burn" if mood >= at.burn_from and not deep else "swim"
 
 
-def call(catalog: Catalog, scenario: Scenario, sized: Callable[[Scenario], Sizing]) -> Call:
-    """Size every family the scenario allows and rank them: the fit of its best rig times e to the rules'
-    points. ``sized`` sizes one family. Raises BadInput."""
-    standings = []
-    for family in scenario.families or tuple(catalog.families):
-        sizing = sized(replace(scenario, families=(family,)))
-        standings.append(_standing(catalog, sizing, sizing.rigs[0]))
-    return Call(tuple(sorted(standings, key=lambda s: (-s.standing, -s.fit, s.family.id))))
+def call(
+    catalog: Catalog,
+    scenario: Scenario,
+    sized: Callable[[Scenario], Sizing],
+    known: Knowledge = UNTAUGHT,
+    places: int | None = None,
+) -> Call:
+    """Size the families that the scenario allows (all when it names none) and rank them: the fit of a
+    family's best rig times e to the rules' points. ``sized`` sizes one family. Raises BadInput.
+
+    With ``places`` only families that may stand among so many are sized: one whose most promising rig,
+    everything else perfect, would not reach them is left out. Every place given is the same as without.
+    """
+    check(scenario)
+    alone = [replace(scenario, families=(f,)) for f in scenario.families or tuple(catalog.families)]
+    if places is None or scenario.box != "standard":
+        found = [_standing(catalog, sized(one)) for one in alone]
+        return Call(_in_order(found))
+    promised = [(_promised(catalog, setting_of(catalog, one, known)), one) for one in alone]
+    promised.sort(key=lambda row: -row[0])
+    found = []
+    for most, one in promised:
+        if len(found) >= places and most < _in_order(found)[places - 1].standing:
+            break
+        found.append(_standing(catalog, sized(one)))
+    return Call(_in_order(found)[:places])
 
 
-def points_of(catalog: Catalog, sizing: Sizing, family: Family) -> tuple[list[tuple[Rule, float]], float]:
+def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:
+    return tuple(sorted(found, key=lambda s: (-s.standing, -s.fit, s.family.id)))
+
+
+def _promised(catalog: Catalog, setting: Setting) -> float:
+    """The standing that no rig of the setting's family can pass."""
+    weighed, school = points_of(catalog, setting.facts, setting.scenario, setting.family)
+    return promise(setting) * math.exp(sum(p for _, p in weighed) + school)
+
+
+def points_of(
+    catalog: Catalog, water: Facts, scenario: Scenario, family: Family
+) -> tuple[list[tuple[Rule, float]], float]:
     """The rules that weigh for or against a family here with their log points, each as far as it is true;
     and the points of the schools."""
-    facts = family_facts(sizing.facts, family)
+    facts = family_facts(water, family)
     weighed = [
         (rule, degree(rule.when, facts) * rule.favours[family.id])
         for rule in catalog.rules.values()
         if rule.favours.get(family.id)
     ]
-    school = leaning_of(catalog, sizing.scenario.schools, facts).favours.get(family.id, 0.0)
+    school = leaning_of(catalog, scenario.schools, facts).favours.get(family.id, 0.0)
     return [(rule, points) for rule, points in weighed if points], school
 
 
-def _standing(catalog: Catalog, sizing: Sizing, best: Rated) -> Standing:
+def _standing(catalog: Catalog, sizing: Sizing) -> Standing:
+    best = sizing.rigs[0]
     family = best.rig.family
-    weighed, school = points_of(catalog, sizing, family)
+    weighed, school = points_of(catalog, sizing.facts, sizing.scenario, family)
     points = sum(p for _, p in weighed) + school
     by_weight = sorted(weighed, key=lambda row: -abs(row[1]))
     said = [(rule, p) for rule, p in by_weight if abs(p) >= WORTH_SAYING]

@@ -28,12 +28,14 @@ def sizing_of(scenario: Scenario, own: Own = STRANGER) -> Sizing:
 
 
 @lru_cache(maxsize=REMEMBERED)
-def _called(scenario: Scenario, own: Own) -> Call:
-    return call(catalogue.load(), scenario, lambda one: sizing_of(one, own))
+def _called(scenario: Scenario, own: Own, places: int | None) -> Call:
+    return call(catalogue.load(), scenario, lambda one: sizing_of(one, own), own.learned, places)
 
 
-def call_of(scenario: Scenario, own: Own = STRANGER) -> Call:
-    """The call for a scenario's water, whatever families it names. Raises BadInput.
+def call_of(scenario: Scenario, own: Own = STRANGER, places: int | None = None) -> Call:
+    """The call for a scenario's water, whatever families it names: all, or the best ``places``.
+
+    Raises BadInput.
 
     From a box alone only the families it holds are asked.
     """
@@ -42,12 +44,12 @@ def call_of(scenario: Scenario, own: Own = STRANGER) -> Call:
         families = tuple(f for f in catalogue.load().families if f in own.tackle.families)
         if not families or not own.tackle.trailers:
             raise BadInput("box", "mine", "standard or both until your box holds a head and a trailer")
-    return _called(replace(scenario, families=families), own)
+    return _called(replace(scenario, families=families), own, places)
 
 
-def families_called(scenario: Scenario, own: Own = STRANGER) -> tuple[str, ...]:
-    """Families by standing, best first. Raises BadInput for an empty box."""
-    return tuple(s.family.id for s in call_of(scenario, own).standings)
+def family_called(scenario: Scenario, own: Own = STRANGER) -> str:
+    """The family that stands first. Raises BadInput for an empty box."""
+    return call_of(scenario, own, places=1).family
 
 
 @dataclass(frozen=True)
@@ -80,7 +82,7 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
             alone = {f: sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families}
             found = [(alone[r.rig.family.id], r) for _, r in found]
     else:
-        standings = call_of(scenario, own).standings[: min(CALLED, limit)]
+        standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)
         best = [(s.points, k, s.sizing, r) for s in standings for k, r in enumerate(s.sizing.rigs[:each])]
         # A family's own order stands (ties are settled in it); families are merged by standing.

@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator, Mapping
 from dataclasses import MISSING, dataclass, fields, is_dataclass
+from functools import cache
 from typing import Any, get_args, get_type_hints
 
 from heathdrop.errors import BadInput
@@ -98,6 +99,7 @@ def same(*words: str) -> tuple[Word, ...]:
     return tuple((w, w.replace("-", " ")) for w in words)
 
 
+@cache
 def places(record: Any, path: str = "") -> tuple[Place, ...]:
     """Every quantity of a record and of the records in it, in order."""
     return tuple(_places(record, path))

@@ -10,13 +10,15 @@ import math
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family, Trailer
-from heathdrop.physics.rig import Rig, lure_of, rig_by_name
-from heathdrop.sizing.fit import LEAST_BULK_CM2, action_fit, action_of, within
+from heathdrop.physics.rig import Lure, Rig, rig_by_name
+from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
 #: Bottom lures and drops hold trailers of two appendages or more on edge when a rule turns them.
 TURNED_FROM = 2
+#: The skirt alone.
+BARE = "none"
 
 
 def standard_trailers(catalog: Catalog, bare: bool = False) -> list[str]:
@@ -52,28 +54,74 @@ def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float
 def standard_rigs(setting: Setting) -> list[Rig]:
     """The standard set of the setting's family: trailers × heads, each pair at its best length."""
     catalog, family = setting.catalog, setting.family
+    heads = [rig_by_name(catalog, family.id, oz, BARE) for oz in family.weights_oz]
+    bare = [setting.lure(rig) for rig in heads]
     found = []
     for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too):
         trailer = catalog.trailers[id_]
-        made = [dressed(setting, family.weights_oz[0], trailer, length) for length in lengths_of(family, trailer)]
-        for oz in family.weights_oz:
-            heads = [replace(rig, head_oz=oz) for rig in made]
-            found.append(max(heads, key=lambda rig: quick_worth(setting, rig)) if len(heads) > 1 else heads[0])
+        lengths = lengths_of(family, trailer)
+        made = [dressed(setting, family.weights_oz[0], trailer, length) for length in lengths]
+        if len(made) == 1:
+            found += [replace(made[0], head_oz=oz) for oz in family.weights_oz]
+            continue
+        steady = [_steady_worth(setting, rig) for rig in made]
+        more = [_added(setting.lure(rig), bare[0]) for rig in made]
+        for oz, lure in zip(family.weights_oz, bare, strict=True):
+            worth = [w + _fall_worth(setting, _plus(lure, m)) for w, m in zip(steady, more, strict=True)]
+            found.append(replace(made[worth.index(max(worth))], head_oz=oz))
     return found
+
+
+def _added(whole: Lure, bare: Lure) -> tuple[float, float]:
+    """What a trailer adds to net weight (N) and fall drag area (m²), whatever the head."""
+    return whole.net_weight_n - bare.net_weight_n, whole.fall_drag_area_m2 - bare.fall_drag_area_m2
+
+
+def _plus(bare: Lure, added: tuple[float, float]) -> tuple[float, float]:
+    return bare.net_weight_n + added[0], bare.fall_drag_area_m2 + added[1]
+
+
+def _fall_worth(setting: Setting, sinks: tuple[float, float]) -> float:
+    """Worth of a slack fall, as a log, from net weight (N) and fall drag area (m²); the line's drag left out."""
+    weight, area = max(sinks[0], 1e-6), sinks[1]
+    fall = feet(math.sqrt(2.0 * weight / (setting.water.density_kg_m3 * area)))
+    numbers = setting.catalog.judgement.fit
+    fit = within(fall, setting.targets.fall_ft_s, numbers.fall_edge)
+    return numbers.weights["fall"] * math.log(max(fit, LEAST_PART))
+
+
+def _steady_worth(setting: Setting, rig: Rig) -> float:
+    """Worth of what the head does not change, as a log: action and profile."""
+    catalog, targets = setting.catalog, setting.targets
+    numbers = catalog.judgement.fit
+    bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
+    action = action_fit(catalog, rig, action_of(catalog, rig), targets)
+    profile = setting.liking.factors[rig.trailer.id] * bulk
+    return numbers.weights["action"] * math.log(max(action, LEAST_PART)) + numbers.weights[
+        "profile"
+    ] * math.log(max(profile, LEAST_PART))
 
 
 def quick_worth(setting: Setting, rig: Rig) -> float:
     """A rig's promise without a cast: its fall, action, profile and weight against the targets, as a log."""
-    catalog, targets = setting.catalog, setting.targets
-    lure = lure_of(catalog, rig, setting.water.density_kg_m3, setting.temperature_f)
-    weight = max(lure.net_weight_n, 1e-6)
-    fall = feet(math.sqrt(2.0 * weight / (setting.water.density_kg_m3 * lure.fall_drag_area_m2)))
-    numbers = catalog.judgement.fit
-    parts = {
-        "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
-        "action": action_fit(catalog, rig, action_of(catalog, rig), targets),
-        "profile": setting.liking.factors[rig.trailer.id]
-        * within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge),
-        "weight": setting.weights.fit(rig.head_oz),
-    }
-    return sum(numbers.weights[k] * math.log(max(v, 1e-9)) for k, v in parts.items())
+    lure = setting.lure(rig)
+    usual = setting.catalog.judgement.fit.weights["weight"] * math.log(
+        max(setting.weights.fit(rig.head_oz), LEAST_PART)
+    )
+    sinks = (lure.net_weight_n, lure.fall_drag_area_m2)
+    return _steady_worth(setting, rig) + _fall_worth(setting, sinks) + usual
+
+
+def promise(setting: Setting) -> float:
+    """The score that no standard rig of the setting's family can pass: action and profile of its best trailer,
+    its most usual head, everything else perfect. Cheap: no rig is simulated."""
+    catalog, family = setting.catalog, setting.family
+    weights = catalog.judgement.fit.weights
+    steady = max(
+        _steady_worth(setting, dressed(setting, family.weights_oz[0], catalog.trailers[id_], length))
+        for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too)
+        for length in lengths_of(family, catalog.trailers[id_])
+    )
+    usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
+    whole = sum(weights.values()) - (weights["touch"] if family.work == "swim" else 0.0)
+    return math.exp((steady + weights["weight"] * math.log(max(usual, LEAST_PART))) / whole)

@@ -28,11 +28,15 @@ class Fits:
 
 
 def within(value: float, band: tuple[float, float], edge: float) -> float:
-    """1 inside the band, falling off with the log of the ratio outside it."""
+    """1 inside the band, falling off with the log of the ratio outside it: half at ``edge``."""
     if value <= 0.0:
         return 0.0
-    off = max(math.log(band[0] / value), math.log(value / band[1]), 0.0)
-    return math.exp(-((off / edge) ** 2))
+    return ebbing(max(math.log(band[0] / value), math.log(value / band[1]), 0.0) / edge)
+
+
+def ebbing(off: float) -> float:
+    """1 where nothing is off, a half at 1, with a long tail: no small step makes a great difference."""
+    return 1.0 / (1.0 + off * off)
 
 
 def action_of(catalog: Catalog, rig: Rig) -> float:
@@ -45,7 +49,7 @@ def action_fit(catalog: Catalog, rig: Rig, action: float, targets: Targets) -> f
     """Fit of an action: how far from what the mood asks of the lure itself, in levels."""
     numbers = catalog.judgement.fit
     wanted = numbers.asked_of_lure[rig.family.work] * targets.action
-    return math.exp(-(((action - wanted) / numbers.action_edge) ** 2))
+    return ebbing((action - wanted) / numbers.action_edge)
 
 
 def touch_fit(touch: float) -> float:

@@ -27,6 +27,7 @@ from heathdrop.sizing.fit import (
     action_fit,
     action_of,
     cover_fit,
+    ebbing,
     joined,
     touch_fit,
     within,
@@ -162,10 +163,10 @@ def ranked(setting: Setting, rated: Sequence[Rated], tackle: Tackle = EMPTY) -> 
     """Best first. Equal scores: the weight nearest the usual, then the family's usual trailer; never by name
     alone. Within the noise what the box holds goes first when the box was asked."""
 
-    def order(r: Rated) -> tuple[float, float, bool, float, str]:
+    def order(r: Rated) -> tuple[float, float, bool, float, float, float]:
         usual = r.rig.trailer.id != r.rig.family.usual_trailer
         off = abs(math.log(r.rig.head_oz / setting.weights.middle_oz))
-        return (-round(r.fits.score, PLACES), off, usual, r.rig.bulk_cm2, r.key)
+        return (-round(r.fits.score, PLACES), off, usual, r.rig.bulk_cm2, r.countdown_s, r.rig.trailer.mass_g)
 
     found = sorted(rated, key=order)
     if setting.scenario.box != "standard" and found:
@@ -209,7 +210,8 @@ def _rated(setting: Setting, rigs: Sequence[Rig], refine: bool) -> list[Rated]:
     else:
         tuned = [_worked(setting, limits)] * len(rigs)
     seconds = _countdowns(setting, lures, tuned)
-    return [_rate(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
+    _, quickest = mood_paces(setting)
+    return [_rate(setting, quickest, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
 
 
 def _swum(
@@ -268,25 +270,20 @@ def _worked(setting: Setting, limits: Limits) -> Tuned:
     return Tuned(pace, bottom, met, met, bottom, bottom, bottom, among, 1.0)
 
 
-def mood_comfort(setting: Setting, pace_ft_s: float) -> float:
-    """What a pace is worth to fish of this mood when a blade asks for more than they do: 1 within their
-    band's edges."""
-    _, fast = mood_paces(setting)
-    off = max(0.0, math.log(pace_ft_s / fast))
-    return math.exp(-((off / setting.catalog.judgement.fit.pace_edge) ** 2))
-
-
-def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) -> Rated:
-    """One candidate's fall, cover odds and fits."""
+def _rate(
+    setting: Setting, quickest_ft_s: float, rig: Rig, lure: Lure, tuned: Tuned, seconds: float
+) -> Rated:
+    """One candidate's fall, cover odds and fits; ``quickest_ft_s`` is the mood's, whatever the blade asks."""
     catalog, targets = setting.catalog, setting.targets
     numbers = catalog.judgement.fit
     fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
     odds = setting.odds(rig, lure, tuned)
     action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
     liking = setting.liking.factors[rig.trailer.id]
+    hurried = max(0.0, math.log(feet(tuned.pace_m_s) / quickest_ft_s))
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
     parts = {
-        "depth": tuned.soft_share * tuned.comfort * mood_comfort(setting, feet(tuned.pace_m_s)),
+        "depth": tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge),
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
         "cover": cover_fit(catalog, odds, setting.stand.kind == "matted-grass"),
         "action": action_fit(catalog, rig, action, targets),

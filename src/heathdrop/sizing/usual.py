@@ -14,6 +14,7 @@ import numpy as np
 from heathdrop.catalog import Catalog, Family
 from heathdrop.catalog.records import Usual
 from heathdrop.physics.cover import Stand, halfway_oz
+from heathdrop.sizing.fit import ebbing
 from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.targets import Targets
 
@@ -33,9 +34,8 @@ class Weights:
     because: str
 
     def fit(self, head_oz: float) -> float:
-        """How usual a weight is: 1 at the middle, falling off with the log of the ratio."""
-        off = math.log(head_oz / self.middle_oz) / (self.half * self.edge)
-        return math.exp(-0.5 * off * off)
+        """How usual a weight is: 1 at the middle, a half at ``edge`` half-widths off, with a long tail."""
+        return ebbing(math.log(head_oz / self.middle_oz) / (self.half * self.edge))
 
 
 def table_band(usual: Usual, depth_ft: float) -> tuple[float, float]:

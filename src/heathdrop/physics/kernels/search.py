@@ -45,8 +45,9 @@ SHIFT = 0.7
 GOOD_ENOUGH = 0.985
 #: Seconds between two samples of a trial; the cast ends just inside the useful part's near end.
 TRIAL_SAMPLE_S, TRIAL_ENDS = 0.25, 0.95 * USEFUL_NEAR
-#: The last small step of pace, as a factor, and the least move of the count worth a cast (m).
-PACE_STEP, LEAST_MOVE_M = 0.08, 0.05
+#: The first step of pace in a round of small moves, as a factor; rounds, each half as wide as the one before;
+#: and the least move of the count worth a cast (m).
+PACE_STEP, ROUNDS, LEAST_MOVE_M = 0.16, 3, 0.05
 
 
 @compiled
@@ -156,7 +157,6 @@ def _find(
     scene: Scene,
     grid: Grid,
     limits: Limits,
-    refine: bool,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
     """One rig's search at search fidelity."""
@@ -176,21 +176,24 @@ def _find(
         share = (at_middle - target) / (at_middle - at_other)
         trial = try_one(lure, scene, grid, limits, middle * (other / middle) ** share, start, room)
         best = _better(trial, best, target)
-    if _worth(best) < GOOD_ENOUGH:
+    step, shift = PACE_STEP, SHIFT
+    for _ in range(ROUNDS):
+        if _worth(best) >= GOOD_ENOUGH:
+            break
         # Count further down when it runs high at its best, less when it runs deep.
-        z0 = min(deepest, max(LEAST_MOVE_M, best.start_depth_m + SHIFT * (target - best.mean_m)))
+        z0 = min(deepest, max(LEAST_MOVE_M, best.start_depth_m + shift * (target - best.mean_m)))
         if abs(z0 - best.start_depth_m) > LEAST_MOVE_M:
             trial = try_one(lure, scene, grid, limits, best.pace_m_s, z0, room)
             best = _better(trial, best, target)
-    if refine and _worth(best) < GOOD_ENOUGH:
-        # Then a small step of pace: toward the band while out of it, toward the mood's middle once in it.
+        # Then a step of pace: toward the band while out of it, toward the mood's middle once in it.
         off = target - best.mean_m
         within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
         slower = best.pace_m_s > middle if within else off > 0.0
-        step = 1.0 - PACE_STEP if slower else 1.0 + PACE_STEP
-        near = min(limits.fastest_m_s, max(limits.slowest_m_s, best.pace_m_s * step))
+        factor = 1.0 - step if slower else 1.0 + step
+        near = min(limits.fastest_m_s, max(limits.slowest_m_s, best.pace_m_s * factor))
         trial = try_one(lure, scene, grid, limits, near, best.start_depth_m, room)
         best = _better(trial, best, target)
+        step, shift = 0.5 * step, 0.5 * shift
     return best
 
 
@@ -231,7 +234,7 @@ def search(
     room = _room(scene.distance, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
-        found = _find(lure, scene, coarse, mine, refine, room)
+        found = _find(lure, scene, coarse, mine, room)
         if refine:
             found = try_one(lure, scene, fine, mine, found.pace_m_s, found.start_depth_m, room)
         _put(results, i, found)

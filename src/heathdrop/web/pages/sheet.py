@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
-from heathdrop.answers.water import call_of, families_called, sizing_of
+from heathdrop.answers.water import call_of, family_called, sizing_of
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.demo import ashmoor
@@ -65,7 +65,7 @@ def scenario_from(values: dict[str, str], own: Own) -> Scenario:
         raise bad_input(error.errors()) from error
     if values["family"] != CALLED:
         return scenario
-    return replace(scenario, families=families_called(scenario, own)[:1])
+    return replace(scenario, families=(family_called(scenario, own),))
 
 
 def sheet_for(values: dict[str, str], own: Own) -> Sheet:

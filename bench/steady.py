@@ -1,0 +1,132 @@
+"""How steady the judgement is: one smallest step of each condition over random waters."""
+
+from __future__ import annotations
+
+import copy
+import random
+from collections import Counter
+from typing import Any
+
+from heathdrop.advice.call import CALLED
+from heathdrop.answers.water import call_of
+from heathdrop.catalog import load
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+
+#: (path, step): the smallest step an angler would type.
+STEPS = (
+    ("conditions.water_temp_f", 1.0),
+    ("conditions.fish_depth_ft", 0.5),
+    ("conditions.bottom_depth_ft", 0.5),
+    ("conditions.wind_mph", 1.0),
+    ("conditions.clarity_ft", 0.5),
+    ("gear.line.test_lb", 1.0),
+)
+
+
+def random_water(rng: random.Random) -> dict[str, Any]:
+    """A water that could be: a body of a size request without families."""
+    bottom = round(rng.uniform(3, 30) * 2) / 2
+    on_floor = rng.random() < 0.35
+    fish = bottom if on_floor else round(rng.uniform(1, bottom) * 2) / 2
+    season, low, high = rng.choice(
+        [("winter", 38, 50), ("pre-spawn", 48, 62), ("spawn", 62, 72), ("post-spawn", 66, 78), ("summer", 74, 88), ("fall", 50, 70)]
+    )
+    kind = rng.choice(["open", "open", "submerged-grass", "submerged-grass", "pads", "reeds", "wood", "rock", "rock", "docks", "matted-grass"])
+    cover: dict[str, Any] = {"kind": kind}
+    if kind == "submerged-grass":
+        cover |= {"top_depth_ft": max(0.5, round(rng.uniform(0.3, 0.9) * bottom * 2) / 2), "density": rng.choice(["sparse", "moderate", "thick"])}
+    if kind in ("pads", "reeds", "matted-grass"):
+        bottom = min(bottom, 8.0)
+        fish = min(fish, bottom)
+    if kind == "matted-grass":
+        cover |= {"thickness_in": rng.randint(1, 10), "texture": rng.choice(["duckweed", "milfoil", "hydrilla", "hyacinth"])}
+    if kind == "wood":
+        cover["detail"] = rng.choice(["laydown", "brush", "standing-timber"])
+    if kind == "rock":
+        cover["detail"] = rng.choice(["gravel", "chunk", "riprap", "bluff"])
+    return {
+        "conditions": {
+            "water_temp_f": rng.randint(low, high),
+            "trend": rng.choice(["rising", "steady", "falling"]),
+            "season": season,
+            "clarity_ft": round(rng.uniform(0.5, 12) * 2) / 2,
+            "light": rng.choice(["sunny", "mixed", "overcast", "low"]),
+            "wind_mph": rng.randint(0, 18),
+            "forage": rng.choice(["crawfish", "bluegill", "baitfish"]),
+            "bottom_depth_ft": bottom,
+            "fish_depth_ft": fish,
+            "cover": cover,
+        },
+        "gear": {
+            "line": {"material": "fluorocarbon", "test_lb": rng.choice([8, 10, 12, 15, 17, 20])},
+            "cast_ft": rng.choice([40, 60, 80, 100]),
+        },
+    }
+
+
+def moved(body: dict[str, Any], path: str, step: float) -> dict[str, Any]:
+    """The body with one number moved."""
+    new = copy.deepcopy(body)
+    *places, last = path.split(".")
+    at: Any = new
+    for place in places:
+        at = at[place]
+    at[last] += step
+    return new
+
+
+def scenario_of(body: dict[str, Any]) -> Scenario:
+    return SizeRequest.model_validate(body).scenario()
+
+
+def steadiness(count: int = 200, seed: int = 11) -> None:
+    """Print the share of steps that change the first family or its head, and the greatest change of a score."""
+    rng, told = random.Random(seed), Counter[str]()
+    worst, where, by = 0.0, "", Counter[str]()
+    sizes = {f.id: f.weights_oz for f in load().families.values()}
+    edge = high = 0
+    for k in range(count):
+        body = random_water(rng)
+        base = call_of(scenario_of(body), places=CALLED)
+        first = base.standings[0]
+        scores = {s.family.id: {r.key: r.fits.score for r in s.sizing.rigs} for s in base.standings[:4]}
+        high += first.fit > 0.95
+        edge += first.best.rig.head_oz in (sizes[first.family.id][0], sizes[first.family.id][-1])
+        for path, step in STEPS:
+            sign = 1.0 if rng.random() < 0.5 else -1.0
+            for way in (sign, -sign):
+                try:
+                    other = call_of(scenario_of(moved(body, path, way * step)), places=CALLED)
+                except BadInput:
+                    continue
+                break
+            else:
+                continue
+            told["steps"] += 1
+            then = other.standings[0]
+            if then.family.id != first.family.id:
+                told["family"] += 1
+                by[path] += 1
+            rows = sizes[first.family.id]
+            same = [s.best.rig.head_oz for s in other.standings if s.family.id == first.family.id]
+            told["head"] += any(abs(rows.index(oz) - rows.index(first.best.rig.head_oz)) > 1 for oz in same)
+            for s in other.standings:
+                for r in s.sizing.rigs:
+                    before = scores.get(s.family.id, {}).get(r.key)
+                    if before is not None and abs(r.fits.score - before) > worst:
+                        worst = abs(r.fits.score - before)
+                        where = f"water {k}, {path}: {r.key} {before:.3f} to {r.fits.score:.3f}"
+                    told["jump"] += before is not None and abs(r.fits.score - before) > 0.08
+    steps = told["steps"]
+    print(
+        f"steadiness: {steps} steps over {count} waters: first family changes in {100 * told['family'] / steps:.1f} %, "
+        f"its head by more than a size in {100 * told['head'] / steps:.1f} %, scores moved by more than .08: {told['jump']}"
+    )
+    print(f"  greatest change of a score {worst:.3f} ({where}); families by step {dict(by)}")
+    print(f"  first rigs above 95: {100 * high / count:.0f} %; at the edge of the catalogue: {100 * edge / count:.0f} %")
+
+
+if __name__ == "__main__":
+    steadiness()
