@@ -13,6 +13,7 @@ from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.sizing.candidates import promise
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.presentation import presentation_of
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
@@ -49,21 +50,6 @@ class Call:
     def family(self) -> str:
         """The family called."""
         return self.standings[0].family.id
-
-
-def presentation_of(catalog: Catalog, family: Family, facts: Facts) -> str:
-    """How a family is fished in this water: drag, shake, hop, swim, slow-roll, burn, pitch or punch."""
-    at = catalog.judgement.presentation
-    cold, deep, mood = facts["temp_f"] < at.cold_f, facts["fish_depth_ft"] >= at.deep_ft, facts["activity"]
-    if family.work == "drop":
-        return family.drop_way
-    if family.work == "bottom":
-        if mood < at.shake_below or family.bottom_way == "shake":
-            return "shake"
-        return "drag" if cold or family.bottom_way == "drag" else "hop"
-    if family.slow_rolled and (deep or mood < at.slow_below):
-        return "slow-roll"
-    return "burn" if mood >= at.burn_from and not deep else "swim"
 
 
 def call(

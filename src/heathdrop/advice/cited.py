@@ -27,20 +27,23 @@ class Cited:
     rule_id: str | None = None
 
 
-def _concerns(rule: Rule, rig: Rig) -> bool:
-    """Whether a rule is about this rig: its family, a part it has, or rigs at large."""
-    if rule.favours.get(rig.family.id):
-        return True
+def concerns(rule: Rule, rig: Rig) -> bool:
+    """Whether a rule is about this rig: its trailer where it speaks of trailers, else its family, a part it
+    has, or rigs at large. What the rig does not show is not said beside it."""
+    if rule.trailers and rule.trailers.get(rig.trailer.id, 0.0) <= 0.0:
+        return False
+    if rule.favours:
+        return bool(rule.favours.get(rig.family.id)) or bool(rule.trailers)
     if rule.finish:
         return any(has_part(slot, rig) for slot in rule.finish)
-    return not rule.favours
+    return True
 
 
 def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST) -> tuple[Cited, ...]:
     """What speaks for this rig in this water: the model first, then rules strongest first, then schools."""
-    facts = rig_facts(sizing, rated)
+    facts = rig_facts(catalog, sizing, rated)
     found = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
-    rules = [r for r in spoken(catalog, facts) if _concerns(r, rated.rig)]
+    rules = [r for r in spoken(catalog, facts) if concerns(r, rated.rig)]
     found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
     found += [

@@ -1,17 +1,22 @@
 """Finishing the rig: what the rules and the chosen schools settle about everything but head and trailer
-size."""
+size. What the rig itself shows (its trailer, how it is turned, its plastic) is read from the rig."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
+from heathdrop.advice.linesay import line_said
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import SLOTS
+from heathdrop.conditions.facts import Facts, degree
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
+
+#: Two appendages can be turned on edge.
+TURNED_FROM = 2
 
 
 @dataclass(frozen=True)
@@ -27,22 +32,26 @@ class Settled:
 
 def has_part(slot: str, rig: Rig) -> bool:
     """Whether a rig has such a part at all."""
-    if slot == "orientation":
-        return rig.trailer.appendages >= 2
-    if slot in ("blades", "blade_finish"):
-        return rig.family.blade != ""
-    if slot == "trailer_hook":
-        return rig.family.takes_trailer_hook
-    if slot == "guard":
-        return rig.family.guarded
-    return not rig.skirt.bare if slot == "skirt" else True
+    family = rig.family
+    parts = {
+        "turned": rig.trailer.appendages >= TURNED_FROM,
+        "plastic": not rig.trailer.bare,
+        "cut": not rig.trailer.bare,
+        "trailer_colour": not rig.trailer.bare and not rig.skirt.bare,
+        "blades": bool(family.blades) or family.blade == "under",
+        "blade": family.blade != "",
+        "trailer_hook": family.takes_trailer_hook,
+        "guard": family.guarded,
+        "skirt": not rig.skirt.bare,
+        "slack": family.work == "bottom",
+    }
+    return parts.get(slot, True)
 
 
 def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, ...]:
     """Every slot that applies to the rig, settled by the strongest rule; a chosen school goes before
     rules."""
-    facts = rig_facts(sizing, rated)
-    family = rated.rig.family
+    facts = rig_facts(catalog, sizing, rated)
     found: dict[str, Settled] = {}
     schools = chosen(catalog, sizing.scenario.schools)
 
@@ -50,31 +59,65 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
         found.setdefault(slot, Settled(slot, SLOTS[slot], text, source, because))
 
     for topic in applying(catalog, facts):
-        effect = schools[topic.id].effect
-        for slot, text in effect.finish.items():
-            settle(slot, text, f"school: {schools[topic.id].name}", schools[topic.id].says)
-        if effect.by_clarity is not None:
+        school = schools[topic.id]
+        for slot, text in school.effect.finish.items():
+            settle(slot, text, f"school: {school.name}", school.says)
+        if school.effect.by_clarity is not None:
             murky = sizing.facts["clarity_ft"] < catalog.judgement.targets.clear_ft
-            metal = effect.by_clarity.under_4 if murky else effect.by_clarity.over_4
-            bright = any(r.finish.get("blade_finish") == "painted or dull" for r in spoken(catalog, facts))
-            text = f"{metal}, painted or dull" if bright else metal
-            settle("blade_finish", text, f"school: {schools[topic.id].name}", schools[topic.id].says)
+            metal = school.effect.by_clarity.under_4 if murky else school.effect.by_clarity.over_4
+            shine = next((r.finish["blade"] for r in spoken(catalog, facts) if "blade" in r.finish), "")
+            text = f"{metal}, {shine}" if shine else metal
+            settle("blade", text, f"school: {school.name}", school.says)
     for rule in spoken(catalog, facts):
         for slot, text in rule.finish.items():
-            settle(
-                slot, "on edge" if (slot, text) == ("orientation", "vertical") else text, rule.name, rule.says
-            )
-    settle("line", family.line, "Line by the job", catalog.rules["line-for-the-family"].says)
-    settle(
-        "reel",
-        _turns(sizing, rated),
-        "Pace in turns",
-        "Inches of line per turn times turns a second is the pace.",
-    )
+            settle(slot, text, rule.name, rule.says)
+    settle("trailer", *_trailer(catalog, facts, rated.rig))
+    settle("turned", *_turned(catalog, facts, rated.rig))
+    settle("line", *line_said(catalog, sizing, rated))
+    if rated.rig.family.work == "swim":
+        found["reel"] = _reel(found.get("reel"), sizing, rated)
+    else:
+        found.pop("reel", None)
+        if rated.rig.family.work == "bottom":
+            found["reel"] = _sweep(rated)
     return tuple(found[slot] for slot in SLOTS if slot in found and has_part(slot, rated.rig))
 
 
-def _turns(sizing: Sizing, rated: Rated) -> str:
+def _trailer(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
+    """The trailer picked, and the rule that likes it most (the numbers where none does)."""
+    name = rig.trailer.name if rig.trailer.bare else f"{rig.trailer.name}, {rig.trailer_length_in:g} in"
+    liked = {
+        rule.id: degree(rule.when, facts) * rule.trailers.get(rig.trailer.id, 0.0)
+        for rule in catalog.rules.values()
+    }
+    by = max(liked, key=lambda id_: liked[id_])
+    if liked[by] <= 0.0:
+        return name, "By the numbers", "Its fall, its bulk and its action are nearest to what is wanted."
+    return name, catalog.rules[by].name, catalog.rules[by].says
+
+
+def _turned(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
+    """How the trailer is turned, as simulated."""
+    for rule in spoken(catalog, facts):
+        if rule.dress.get("orientation") == rig.orientation.id:
+            return rig.orientation.name, rule.name, rule.says
+    says = "Laid flat it planes and rights itself." if rig.orientation.lift_factor == 1.0 else "As you chose."
+    return rig.orientation.name, "As simulated", says
+
+
+def _reel(said: Settled | None, sizing: Sizing, rated: Rated) -> Settled:
+    """Handle turns for the pace, after what a school says of the gear."""
     gear = sizing.scenario.gear
     turns = gear.turns_per_s(feet(rated.tuned.pace_m_s)) * 10
-    return f"{turns:.0f} turns in 10 s at {gear.reel.inches_per_turn:g} in a turn"
+    words = f"{turns:.0f} turns in 10 s at {gear.reel.inches_per_turn:g} in a turn"
+    if said is not None:
+        return replace(said, text=f"{said.text}; {words}")
+    because = "Inches of line per turn times turns a second is the pace."
+    return Settled("reel", SLOTS["reel"], words, "Pace in turns", because)
+
+
+def _sweep(rated: Rated) -> Settled:
+    """How fast the rod sweeps a dragged lure; the reel only takes up slack."""
+    seconds = 1.0 / feet(rated.tuned.pace_m_s)
+    words = f"the rod moves it: a foot of sweep in about {seconds:.0f} s; the reel only takes up slack"
+    return Settled("reel", SLOTS["reel"], words, "The rod moves it", "A dragged lure is moved by the rod.")

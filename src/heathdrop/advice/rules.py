@@ -5,21 +5,24 @@ from __future__ import annotations
 from heathdrop.advice.why import runs
 from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.conditions.facts import Facts, holds
+from heathdrop.sizing.presentation import presentation_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
 
 
 def family_facts(facts: Facts, family: Family) -> Facts:
     """The facts with a family put to them."""
-    return {**facts, "family": family.id, "work": family.work}
+    return {**facts, "family": family.id, "work": family.work, "blade_at": family.blade}
 
 
-def rig_facts(sizing: Sizing, rated: Rated) -> Facts:
+def rig_facts(catalog: Catalog, sizing: Sizing, rated: Rated) -> Facts:
     """The facts with a rated rig put to them."""
     rig = rated.rig
     return {
         **family_facts(sizing.facts, rig.family),
         "head_oz": rig.head_oz,
+        "way": presentation_of(catalog, rig.family, sizing.facts),
+        "skirt": rig.skirt.id,
         "head_shape": rig.head_shape.id,
         "trailer": rig.trailer.id,
         "appendages": rig.trailer.appendages,

@@ -93,6 +93,7 @@ class Family:
     usual_trailer: str
     blades: str
     line: str
+    lines: tuple[tuple[str, float, float], ...]
     suits: dict[str, float]
     guarded: bool
     blade: Literal["", "front", "arm", "under"]

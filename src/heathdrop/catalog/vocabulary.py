@@ -14,8 +14,8 @@ from heathdrop.conditions.facts import FACTS, Clause, When
 
 #: Slots of the finish, in the order of tying it on, with their labels.
 SLOTS = {
-    "trailer_shape": "Trailer",
-    "orientation": "Turned",
+    "trailer": "Trailer",
+    "turned": "Turned",
     "cut": "Cut",
     "plastic": "Plastic",
     "skirt": "Skirt",
@@ -23,13 +23,14 @@ SLOTS = {
     "colour": "Colour",
     "trailer_colour": "Trailer colour",
     "blades": "Blades",
-    "blade_finish": "Blade",
+    "blade": "Blade",
     "trailer_hook": "Trailer hook",
     "line": "Line",
     "rod": "Rod",
     "reel": "Reel",
-    "tip": "Rod tip",
-    "work": "Working it",
+    "rod_tip": "Rod tip",
+    "slack": "Slack",
+    "working": "Working it",
     "bite": "The bite",
 }
 #: Parts of a fit.

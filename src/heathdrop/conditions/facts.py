@@ -43,11 +43,16 @@ OF_WATER = {
     for row in ROWS
     if row.quantity.fact
 }
+#: How a lure may be fished.
+PRESENTATIONS = ("drag", "shake", "hop", "swim", "slow-roll", "burn", "pitch", "punch", "yo-yo")
 #: Facts of the chosen rig. Words that are ids of a catalogue table are held to it when the catalogue is read.
 OF_RIG: dict[str, Fact] = {
     "family": _of_rig("families"),
     "work": _of_rig("swim", "bottom", "drop"),
+    "way": _of_rig(*PRESENTATIONS),
     "head_shape": _of_rig("heads"),
+    "skirt": _of_rig("skirts"),
+    "blade_at": _of_rig("front", "arm", "under", ""),
     "trailer": _of_rig("trailers"),
     "runs": _of_rig("high", "deep", ""),
     **{

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure
+from heathdrop.sizing.presentation import WAY_OF, presentation_of
 from heathdrop.sizing.size import Rated, Sizing
 
 
@@ -49,13 +51,11 @@ WAYS: tuple[Way, ...] = (
     ),
 )
 WAY = {way.id: way for way in WAYS}
-#: How each kind of family is worked unless told otherwise.
-USUAL = {"swim": "steady", "bottom": "drag", "drop": "hop"}
 
 
-def usual_way(rated: Rated) -> str:
-    """The way of working that the rig's family asks for."""
-    return USUAL[rated.rig.family.work]
+def usual_way(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
+    """The way of working that the rig's presentation in this water asks for."""
+    return WAY_OF[presentation_of(catalog, rated.rig.family, sizing.facts)]
 
 
 def program_of(

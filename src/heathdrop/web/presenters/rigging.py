@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from heathdrop.advice.change import COMPLAINTS, Change, changes_for
 from heathdrop.advice.finish import Settled, finish_of
@@ -60,11 +60,8 @@ def rigging_of(catalog: Catalog, sizing: Sizing, rated: Rated, wrong: str, link:
     """The Rig view of a chosen rig. Raises BadInput for an unknown complaint."""
     settled = finish_of(catalog, sizing, rated)
     by_slot = {s.slot: s.text for s in settled}
-    rig = rated.rig
-    if by_slot.get("orientation") == "on edge" and rig.trailer.appendages >= 2:
-        rig = replace(rig, orientation=catalog.orientation["vertical"])
-    cut = by_slot.get("skirt", "").startswith("cut")
-    drawing = draw_rig(rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0)
+    cut = by_slot.get("skirt", "").startswith(("cut", "trimmed"))
+    drawing = draw_rig(rated.rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0)
     changes = changes_for(catalog, sizing, rated, wrong) if wrong else ()
     return Rigging(
         drawing=drawing,

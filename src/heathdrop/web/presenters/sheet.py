@@ -32,11 +32,10 @@ MARKS = {
     "cover": "cover",
     "action": "action",
     "profile": "profile",
+    "weight": "unusual weight",
     "touch": "touch",
     "none": "nothing holds it back",
 }
-#: A part fit above this holds nothing back worth a mark.
-GOOD_ENOUGH = 0.93
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
 MOST_ROWS, MOST_COLUMNS = 16, 12
 #: Rules cited beside the board at most.
@@ -127,7 +126,7 @@ def present(
     if view != "cast":
         choices = Choices("hop" if chosen.rig.family.work == "drop" else "steady", None, None, ())
     elif not choices.way:
-        choices = replace(choices, way=usual_way(chosen))
+        choices = replace(choices, way=usual_way(catalog, sizing, chosen))
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
     rivals = rivals_of(sizing, chosen, choices, cast) if view == "cast" else ()
     shown = [(r.mark, r.result) for r in rivals]
@@ -230,7 +229,7 @@ def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
 
 def _mark(sizing: Sizing, rated: Rated) -> str:
     part = rated.fits.limiting
-    if rated.fits.parts[part] > GOOD_ENOUGH:
+    if part is None:
         return "none"
     if part == "depth":
         return runs(sizing, rated) or "high"

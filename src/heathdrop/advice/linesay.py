@@ -1,0 +1,48 @@
+"""The line set against the line that suits: said with what the difference does to the depth, and offered."""
+
+from __future__ import annotations
+
+from heathdrop.catalog import Catalog, Family
+from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.sizing.program import play
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet
+
+#: A line that moves the lure by less than this (ft) is not worth a figure.
+WORTH_SAYING_FT = 0.1
+
+
+def suits(family: Family, line: LineSet) -> bool:
+    """Whether the line set is among those that suit the family."""
+    return any(m == line.material and low <= line.test_lb <= high for m, low, high in family.lines)
+
+
+def offered(family: Family) -> tuple[str, float]:
+    """The line to offer in its place: material and test (lb), the middle of the first that suits."""
+    material, low, high = family.lines[0]
+    return material, round(0.5 * (low + high))
+
+
+def mean_ft(sizing: Sizing, rated: Rated, line: Line) -> float | None:
+    """Mean depth (ft) of the rig's own retrieve on a line; None when it never reaches the useful part."""
+    depths = play(sizing, rated, line=line).useful()
+    return feet(float(depths.mean())) if depths.size else None
+
+
+def line_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[str, str, str]:
+    """What is said of the line: words, who says so, why."""
+    family, set_ = rated.rig.family, sizing.scenario.gear.line
+    rule = catalog.rules["line-for-the-family"]
+    mine = f"{set_.test_lb:g} lb {set_.material}"
+    if suits(family, set_):
+        return f"your {mine} suits", rule.name, f"Usual: {family.line}."
+    material, test = offered(family)
+    words = f"you set {mine}; usual is {family.line}"
+    if family.work == "swim":
+        other = line_by_test(catalog, material, test)
+        here, there = mean_ft(sizing, rated, sizing.line), mean_ft(sizing, rated, other)
+        if here is not None and there is not None and abs(there - here) >= WORTH_SAYING_FT:
+            side = "deeper" if there > here else "higher"
+            words += f": on {test:g} lb {material} this runs {abs(there - here):.1f} ft {side}"
+    return words, rule.name, rule.says
