@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
@@ -90,6 +92,23 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
     )
 
 
+def weight_sentence(sizing: Sizing, rated: Rated) -> str:
+    """What is to be said of the head: the end of the scale, or the simulation against habit."""
+    rig, usual = rated.rig, sizing.weights
+    lightest, heaviest = rig.family.weights_oz[0], rig.family.weights_oz[-1]
+    head = ounces_as_written(rig.head_oz)
+    if rig.head_oz <= lightest:
+        return f"{head} oz is the lightest {rig.family.name} listed: it might go lighter than you can buy."
+    if rig.head_oz >= heaviest:
+        return f"{head} oz is the heaviest {rig.family.name} listed: it might go heavier than you can buy."
+    off = math.log(rig.head_oz / usual.middle_oz)
+    if rated.fits.limiting == "weight" or abs(off) <= usual.half:
+        return ""
+    side = "Heavier" if off > 0.0 else "Lighter"
+    about = ounces_near(usual.middle_oz)
+    return f"{side} than {usual.because} (about {about} oz): the rest of its fit asks for it."
+
+
 def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> str:
     """Where it works against the band, in words."""
     if rated.rig.family.work == "drop":
@@ -113,6 +132,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
         limit_sentence(sizing, rated),
+        weight_sentence(sizing, rated),
         change_sentence(sizing, rated),
     ]
     return tuple(s for s in said if s)

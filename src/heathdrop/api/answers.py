@@ -9,6 +9,8 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.cited import advice_for
+from heathdrop.advice.doubt import doubt_of
+from heathdrop.advice.finish import finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import size_water
@@ -18,7 +20,8 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
-from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.presentation import presentation_of
+from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
 
@@ -86,6 +89,13 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
     return out.SizeAnswer(
         targets=targets_answer(sizing),
         rigs=[rig_answer(row.sizing, row.rated, row.band) for row in answer.rows],
+        finish={
+            settled.slot: out.SettledAnswer(
+                sentence=settled.text, by=settled.source, because=settled.because
+            )
+            for settled in finish_of(catalog, sizing, best)
+        },
+        doubt=doubt_of(catalog, sizing, best),
         advice=[
             out.CitedAnswer(kind=a.kind, rule=a.name, school=a.school, sentence=a.sentence)
             for a in advice_for(catalog, sizing, best)
@@ -132,6 +142,7 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
     parts: dict[str, Any] = {k: _r(v) for k, v in rated.fits.parts.items()}
     return out.RigAnswer(
         family=rig.family.id,
+        work=presentation_of(catalogue.load(), rig.family, sizing.facts),
         head_oz=rig.head_oz,
         head_material=rig.head_material.id,
         trailer=rig.trailer.id,
@@ -157,5 +168,6 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         fits=out.FitsAnswer(**{"touch": None, **parts}),
         score=_r(rated.fits.score),
         limiting=rated.fits.limiting,
+        equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),
     )

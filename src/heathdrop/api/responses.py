@@ -129,6 +129,7 @@ class RigAnswer(BaseModel):
     on its mean."""
 
     family: str
+    work: str
     head_oz: float
     head_material: str
     trailer: str
@@ -147,7 +148,16 @@ class RigAnswer(BaseModel):
     fits: FitsAnswer
     score: float
     limiting: str | None
+    equals: int
     why: list[str]
+
+
+class SettledAnswer(BaseModel):
+    """One thing settled about a rig: what, which rule or school says so, and why."""
+
+    sentence: str
+    by: str
+    because: str
 
 
 class CitedAnswer(BaseModel):
@@ -160,10 +170,13 @@ class CitedAnswer(BaseModel):
 
 
 class SizeAnswer(BaseModel):
-    """Ranked rigs for a water, best first."""
+    """Ranked rigs for a water, best first; ``finish`` and ``doubt`` speak of the first. ``equals`` counts the
+    rigs of a rig's family that are as good within the noise."""
 
     targets: TargetsAnswer
     rigs: list[RigAnswer]
+    finish: dict[str, SettledAnswer]
+    doubt: str | None
     advice: list[CitedAnswer]
     cautions: list[str]
 

@@ -22,6 +22,7 @@ from heathdrop.catalog.records import (
     CoverNumbers,
     Effect,
     Family,
+    Fitted,
     Fused,
     HeadShape,
     Judgement,
@@ -81,6 +82,7 @@ FILES = (
     "schools",
     "outlines",
     "usual",
+    "fitted",
 )
 
 
@@ -109,6 +111,7 @@ class Catalog:
     topics: dict[str, Topic]
     blade_outlines: dict[str, str]
     usual: dict[str, Usual]
+    fitted: Fitted
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -153,6 +156,19 @@ def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
         known("rules", f"{key}.finish", rule.finish, SLOTS)
         _known_dress("rules", key, rule.dress, ids)
         found[id_] = rule
+    return found
+
+
+def _with_points(rules: dict[str, Rule], fitted: Fitted, ids: Mapping[str, Any]) -> dict[str, Rule]:
+    """The rules with what fitting to worked waters added to their points."""
+    known("fitted", "points", fitted.points, rules)
+    found = dict(rules)
+    for id_, more in fitted.points.items():
+        known("fitted", f"points.{id_}", more, ids["families"])
+        mine = {**rules[id_].favours}
+        for family, points in more.items():
+            mine[family] = round(mine.get(family, 0.0) + points, 4)
+        found[id_] = replace(rules[id_], favours=mine)
     return found
 
 
@@ -241,6 +257,10 @@ def read_catalog(folder: Path) -> Catalog:
     }
     cover = {k: v for k, v in files["cover"].items() if k != "provenance"}
     judgement = {k: v for k, v in files["judgement"].items() if k != "provenance"}
+    fitted: Fitted = _checked(
+        Fitted, "fitted", "fitted", {k: v for k, v in files["fitted"].items() if k != "provenance"}
+    )
+    judgement["fit"] = {**judgement["fit"], "weights": {**judgement["fit"]["weights"], **fitted.weights}}
     catalog = Catalog(
         **tables,
         cold=_checked(Cold, "plastics", "cold", plastics["cold"]),
@@ -253,10 +273,11 @@ def read_catalog(folder: Path) -> Catalog:
         ),
         cover=_checked(CoverNumbers, "cover", "cover", cover),
         judgement=_checked(Judgement, "judgement", "judgement", judgement),
-        rules=_rules(files, tables),
+        rules=_with_points(_rules(files, tables), fitted, tables),
         topics=_topics(files, tables),
         blade_outlines=_checked(dict[str, str], "outlines", "blades", files["outlines"]["blades"]),
         usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
+        fitted=fitted,
         provenance=provenance,
     )
     _known_ids(catalog)

@@ -361,8 +361,11 @@ class FitNumbers:
     still_met: float
     enough: float
     quick_heavier: float
+    wind_heavier: float
+    breeze_mph: float
     pace_edge: float
     noise: float
+    least_part: float
     doubtful: float
 
 
@@ -373,6 +376,15 @@ class Usual:
     __pydantic_config__ = STRICT
     by: Literal["target", "bottom"]
     rows: tuple[tuple[float, float, float], ...]
+
+
+@dataclass(frozen=True)
+class Fitted:
+    """What fitting to worked waters gives: exponents of the parts, and log points added to rules by family."""
+
+    __pydantic_config__ = STRICT
+    weights: dict[str, float]
+    points: dict[str, dict[str, float]]
 
 
 @dataclass(frozen=True)

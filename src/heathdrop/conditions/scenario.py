@@ -27,9 +27,9 @@ USUAL_DENSITY = "moderate"
 #: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
 ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
 #: From wholly on the bottom to wholly off it, and from wholly high to wholly hanging (ft, practice).
-OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 2.0), (1.0, 4.0)
+OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 3.0), (1.0, 4.5)
 #: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
-INTO_GRASS_FT = (2.0, 5.0)
+INTO_GRASS_FT = (1.5, 5.5)
 #: Fish said to be on the bottom, or cruising high, may stand this far from it (ft; share of the water).
 NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
 

@@ -115,7 +115,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         cast=cast_of(catalog, scenario, pitched=family.work == "drop"),
         stand=stand,
         leaning=leaning,
-        weights=weights_for(catalog, family, targets, c.bottom_depth_ft, stand, leaning, mat_factor),
+        weights=weights_for(catalog, family, targets, c, stand, leaning, mat_factor),
         liking=liking_of(catalog, facts, family, leaning),
         facts=facts,
         mat_factor=mat_factor,

@@ -283,9 +283,11 @@ def _rate(
     hurried = max(0.0, math.log(feet(tuned.pace_m_s) / quickest_ft_s))
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
     parts = {
-        "depth": tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge),
+        "depth": max(
+            numbers.least_part, tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge)
+        ),
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
-        "cover": cover_fit(catalog, odds, setting.stand.kind == "matted-grass"),
+        "cover": max(numbers.least_part, cover_fit(catalog, odds, setting.stand.kind == "matted-grass")),
         "action": action_fit(catalog, rig, action, targets),
         "profile": liking * bulk,
         "weight": setting.weights.fit(rig.head_oz),

@@ -13,6 +13,7 @@ import numpy as np
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.catalog.records import Usual
+from heathdrop.conditions.scenario import Conditions
 from heathdrop.physics.cover import Stand, halfway_oz
 from heathdrop.sizing.fit import ebbing
 from heathdrop.sizing.schools import Leaning
@@ -52,7 +53,7 @@ def weights_for(
     catalog: Catalog,
     family: Family,
     targets: Targets,
-    bottom_ft: float,
+    c: Conditions,
     stand: Stand,
     leaning: Leaning,
     mat_factor: float = 1.0,
@@ -70,10 +71,10 @@ def weights_for(
         opens = mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
         return Weights(opens * leaning.lean, MAT_HALF, fit.weight_edge, "what opens this mat")
     usual = catalog.usual[family.id]
-    depth = targets.depth_ft[1] if usual.by == "target" else bottom_ft
+    depth = targets.depth_ft[1] if usual.by == "target" else c.bottom_depth_ft
     low, high = table_band(usual, depth)
-    quick = 1.0
+    more = fit.wind_heavier * max(0.0, c.wind_mph - fit.breeze_mph)
     if usual.by == "target":
-        quick = math.exp(fit.quick_heavier * (targets.activity.value - WILLING))
-    middle, half = math.sqrt(low * high) * quick * leaning.lean, max(LEAST_HALF, 0.5 * math.log(high / low))
+        more += fit.quick_heavier * (targets.activity.value - WILLING)
+    middle, half = math.sqrt(low * high) * math.exp(more) * leaning.lean, max(LEAST_HALF, 0.5 * math.log(high / low))
     return Weights(middle, half, fit.weight_edge, f"what is usual at {depth:.0f} ft")

@@ -43,6 +43,8 @@ EDGE_COMFORT = 0.5
 SHIFT = 0.7
 #: Worth at which the search stops looking.
 GOOD_ENOUGH = 0.985
+#: What a lure that skates on the surface is still worth.
+SKATING = 0.1
 #: Seconds between two samples of a trial; the cast ends just inside the useful part's near end.
 TRIAL_SAMPLE_S, TRIAL_ENDS = 0.25, 0.95 * USEFUL_NEAR
 #: The first step of pace in a round of small moves, as a factor; rounds, each half as wide as the one before;
@@ -66,7 +68,7 @@ def met(band: Band, depth: float, haze: float) -> float:
     """
     inside = math.erf((band.low - depth) / (ROOT_2 * haze)) - math.erf((band.top - depth) / (ROOT_2 * haze))
     at_best = 2.0 * math.erf(0.5 * (band.low - band.top) / (ROOT_2 * band.haze))
-    return min(1.0, inside / at_best) * min(1.0, depth / band.skates)
+    return min(1.0, inside / at_best) * min(1.0, SKATING + (1.0 - SKATING) * depth / band.skates)
 
 
 @compiled

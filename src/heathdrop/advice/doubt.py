@@ -1,0 +1,27 @@
+"""Doubt, said: when nothing fits well, what holds it back and what would have to change."""
+
+from __future__ import annotations
+
+from heathdrop.advice.why import limit_sentence
+from heathdrop.catalog import Catalog
+from heathdrop.sizing.size import Rated, Sizing
+
+#: What would have to change, by the part that costs most.
+WOULD_HELP = {
+    "depth": "Fish nearer to where it can run, another pace or thinner line would have to come first.",
+    "fall": "Another head and trailer together, or fish in another mood, would have to come first.",
+    "cover": "Thinner cover, or a lane through it, would have to come first.",
+    "action": "A trailer that works as they want, or another family, would have to come first.",
+    "profile": "A trailer of another shape or size would have to come first.",
+    "weight": "Another family, whose usual weights suit this depth, may be the better answer.",
+    "touch": "Less wind, a shorter cast or thinner line would have to come first.",
+}
+
+
+def doubt_of(catalog: Catalog, sizing: Sizing, best: Rated) -> str | None:
+    """A sentence when the best rig fits badly, None when it does not."""
+    part = best.fits.limiting
+    if part is None or best.fits.score >= catalog.judgement.fit.doubtful:
+        return None
+    fits = f"Nothing here fits well: the best is {best.fits.score * 100:.0f} of 100."
+    return f"{fits} {limit_sentence(sizing, best)} {WOULD_HELP[part]}"
