@@ -8,7 +8,6 @@ answer that the API gives. ``make agree`` prints them all; ``--quick`` leaves th
 from __future__ import annotations
 
 import json
-import random
 import sys
 from collections import Counter
 from dataclasses import dataclass
@@ -81,7 +80,7 @@ def verdict(water: Water, rig: dict[str, Any]) -> str:
 def agreement(waters: list[Water]) -> None:
     """Print the agreement with worked waters, per set and per family."""
     tally: dict[str, Counter[str]] = {"A": Counter(), "B": Counter()}
-    first_two, edges, high = Counter(), 0, 0
+    first_two, high = Counter[str](), 0
     for water in waters:
         answer = asked(water, limit=20)
         rig = answer["rigs"][0]
@@ -96,14 +95,21 @@ def agreement(waters: list[Water]) -> None:
     for which, counts in tally.items():
         total = sum(counts.values())
         if total:
-            share = {k: f"{100 * counts[k] / total:.0f} %" for k in ("strict", "family", "defensible", "wrong", "absurd")}
-            print(f"set {which}, {total} waters: {share}, first choice in first two {100 * first_two[which] / total:.0f} %")
+            share = {
+                k: f"{100 * counts[k] / total:.0f} %"
+                for k in ("strict", "family", "defensible", "wrong", "absurd")
+            }
+            print(
+                f"set {which}, {total} waters: {share}, first choice in the first two "
+                f"{100 * first_two[which] / total:.0f} %"
+            )
     whole = sum(tally.values(), Counter())
     total = sum(whole.values())
     print(
         f"both sets: strict {100 * whole['strict'] / total:.1f} %, wrong or absurd "
-        f"{100 * (whole['wrong'] + whole['absurd']) / total:.1f} %, absurd {whole['absurd']}, first choice in the "
-        f"first two {100 * sum(first_two.values()) / total:.1f} %, first rig above 95: {100 * high / total:.0f} %"
+        f"{100 * (whole['wrong'] + whole['absurd']) / total:.1f} %, absurd {whole['absurd']}, "
+        f"first choice in the first two {100 * sum(first_two.values()) / total:.1f} %, "
+        f"first rig above 95: {100 * high / total:.0f} %"
     )
 
 
@@ -124,7 +130,8 @@ def named_families(waters: list[Water], show: bool = False) -> None:
             good[family] += heavy and suits
             if show and not (heavy and suits):
                 print(
-                    f"  {water.id:45} {family:15} {rig['head_oz']:<7g}{'' if heavy else f' not {low:g}-{high:g}'} "
+                    f"  {water.id:45} {family:15} {rig['head_oz']:<7g}"
+                    f"{'' if heavy else f' not {low:g}-{high:g}'} "
                     f"{rig['trailer']}{'' if suits else ' not ' + ','.join(trailers)}"
                 )
     for family in sorted(total):
@@ -132,8 +139,8 @@ def named_families(waters: list[Water], show: bool = False) -> None:
         print(f"  {family:17} both {good[family]:3}/{n:<3} weight {weight[family]}, trailer {tail[family]}")
     whole, n = sum(good.values()), sum(total.values())
     print(
-        f"named families: both right {whole}/{n} = {100 * whole / n:.1f} %, weight {100 * sum(weight.values()) / n:.0f} %, "
-        f"trailer {100 * sum(tail.values()) / n:.0f} %"
+        f"named families: both right {whole}/{n} = {100 * whole / n:.1f} %, "
+        f"weight {100 * sum(weight.values()) / n:.0f} %, trailer {100 * sum(tail.values()) / n:.0f} %"
     )
 
 

@@ -1,9 +1,10 @@
-"""`make calibrate`: fit the judgement's numbers to the worked waters, and say how well they do on waters held out.
+"""`make calibrate`: fit the judgement's numbers to the worked waters, and say how they do on waters held out.
 
 The form stays: parts between 0 and 1, a weighted geometric mean, log points of rules for families. A small
-preference model is fitted: pairwise logistic losses ("an accepted rig of a family above the best one outside the
-accepted", "a first family above a defensible, wrong or absurd one"), with squared pulls toward the numbers as they
-stand in the catalogue. Every figure printed as held out comes from fits that have not seen the water.
+preference model is fitted: pairwise logistic losses ("an accepted rig of a family above the best one outside
+the accepted", "a first family above a defensible, wrong or absurd one"), with squared pulls toward the
+numbers as they stand in the catalogue. Every figure printed as held out comes from fits that have not seen
+the water.
 With ``--write`` the fit is written to ``fitted.toml``.
 """
 
@@ -28,7 +29,7 @@ from heathdrop.conditions.facts import degree
 from heathdrop.conditions.request import SizeRequest
 
 Floats = NDArray[np.float64]
-#: Softness of a preference (in log score), pulls toward the present numbers, and how much each kind of miss costs.
+#: Softness of a preference (in log score), pulls toward the present numbers, what each kind of miss costs.
 SOFT, PULL_WEIGHTS, PULL_POINTS = 0.08, 6.0, 12.0
 COSTS = {"defensible": 0.5, "wrong": 1.0, "absurd": 2.0}
 FOLDS = 10
@@ -37,7 +38,7 @@ FITTED = Path(catalogue.__file__).parent / "data" / "fitted.toml"
 
 @dataclass(frozen=True)
 class Asked:
-    """A worked water sized in every family: log parts of its rigs (NaN: no such part), names, rules' degrees."""
+    """A worked water sized in every family: log parts of its rigs (NaN: none), names, rules' degrees."""
 
     water: Water
     families: tuple[str, ...]
@@ -55,7 +56,10 @@ def asked(water: Water) -> Asked:
     parts, rigs, points, degrees = [], [], [], []
     for family in catalog.families.values():
         sizing = sizing_of(changed(scenario, families=(family.id,)))
-        rows = [[np.log(max(r.fits.parts.get(k, np.nan), 1e-9)) if k in r.fits.parts else np.nan for k in PARTS] for r in sizing.rigs]
+        rows = [
+            [np.log(max(r.fits.parts.get(k, np.nan), 1e-9)) if k in r.fits.parts else np.nan for k in PARTS]
+            for r in sizing.rigs
+        ]
         parts.append(np.array(rows))
         rigs.append(tuple((r.rig.head_oz, r.rig.trailer.id) for r in sizing.rigs))
         weighed, school = points_of(catalog, sizing.facts, scenario, family)
@@ -102,7 +106,9 @@ def fit_weights(rows: list[Asked], start: Floats) -> Floats:
 
 def named_points(rows: list[Asked]) -> list[tuple[str, str]]:
     """(rule, family) of every number that the points have."""
-    return sorted({(rule, f) for row in rows for f, d in zip(row.families, row.degrees, strict=True) for rule in d})
+    return sorted(
+        {(rule, f) for row in rows for f, d in zip(row.families, row.degrees, strict=True) for rule in d}
+    )
 
 
 def fit_points(rows: list[Asked], weights: Floats, names: list[tuple[str, str]]) -> Floats:
@@ -121,7 +127,13 @@ def fit_points(rows: list[Asked], weights: Floats, names: list[tuple[str, str]])
             for k, family in enumerate(row.families):
                 if family in water.first:
                     continue
-                kind = "absurd" if family in water.absurd else "defensible" if family in water.defensible else "wrong"
+                kind = (
+                    "absurd"
+                    if family in water.absurd
+                    else "defensible"
+                    if family in water.defensible
+                    else "wrong"
+                )
                 left.append(features[g] - features[k])
                 base.append(standing[g] - standing[k])
                 cost_of.append(COSTS[kind] / len(water.first))
@@ -130,18 +142,23 @@ def fit_points(rows: list[Asked], weights: Floats, names: list[tuple[str, str]])
     def cost(delta: Floats) -> tuple[float, Floats]:
         gaps = b + a @ delta
         slope = -c / (1.0 + np.exp(np.clip(gaps / SOFT, -50, 50))) / SOFT
-        return float((c * _loss(gaps)).sum() + PULL_POINTS * delta @ delta), a.T @ slope + 2.0 * PULL_POINTS * delta
+        return float(
+            (c * _loss(gaps)).sum() + PULL_POINTS * delta @ delta
+        ), a.T @ slope + 2.0 * PULL_POINTS * delta
 
     return np.asarray(minimize(cost, np.zeros(len(names)), jac=True, method="L-BFGS-B").x)
 
 
 def judged(row: Asked, weights: Floats, delta: Floats, names: list[tuple[str, str]]) -> str:
-    """The verdict on a water under numbers: strict, family, defensible, wrong or absurd; ``+2`` is appended when the
-    notes' first choice is among the first two."""
+    """The verdict on a water under numbers: strict, family, defensible, wrong or absurd; ``+2`` is appended
+    when the notes' first choice is among the first two."""
     where = {name: i for i, name in enumerate(names)}
     found = [scores(p, weights) for p in row.parts]
     more = np.array(
-        [sum(how * delta[where[(rule, f)]] for rule, how in d.items()) for f, d in zip(row.families, row.degrees, strict=True)]
+        [
+            sum(how * delta[where[(rule, f)]] for rule, how in d.items())
+            for f, d in zip(row.families, row.degrees, strict=True)
+        ]
     )
     standing = np.array([s.max() for s in found]) + row.points + more
     order = np.argsort(-standing)
@@ -161,7 +178,10 @@ def told(verdicts: list[str], rows: list[Asked], words: str) -> None:
     """Print shares of verdicts, whole and per set."""
     for name, chosen in (("both", ("A", "B")), ("A", ("A",)), ("B", ("B",))):
         mine = [v for v, row in zip(verdicts, rows, strict=True) if row.water.set in chosen]
-        shares = {k: round(100 * sum(v.startswith(k) for v in mine) / len(mine), 1) for k in ("strict", "family", "defensible", "wrong", "absurd")}
+        shares = {
+            k: round(100 * sum(v.startswith(k) for v in mine) / len(mine), 1)
+            for k in ("strict", "family", "defensible", "wrong", "absurd")
+        }
         two = 100 * sum(v.endswith("+2") for v in mine) / len(mine)
         print(f"  {words}, set {name} ({len(mine)}): {shares}, first choice in the first two {two:.0f} %")
 
@@ -179,7 +199,6 @@ def rigs_right(rows: list[Asked], weights: Floats) -> tuple[int, int]:
 
 
 def main() -> None:
-    catalog = catalogue.load()
     rows = [asked(water) for water in worked()]
     names = named_points(rows)
     prior = tomllib.loads((FITTED.parent / "judgement.toml").read_text("utf-8"))["fit"]["weights"]
@@ -212,10 +231,10 @@ def main() -> None:
 def write(weights: Floats, delta: Floats, names: list[tuple[str, str]]) -> None:
     """Write the fitted table: exponents of the parts, and what the fit adds to the rules' points."""
     lines = [
-        "# Written by `make calibrate`: do not edit by hand. What the worked waters add to the numbers of rules.toml.",
+        "# Written by `make calibrate`, not by hand: what worked waters add to the numbers of rules.toml.",
         "[provenance]",
-        'weights = { origin = "fitted", spread = 0.20, note = "exponents of the parts; pairwise preferences over the worked waters" }',
-        'points = { origin = "fitted", spread = 0.10, note = "added to a rule\'s points for a family; pulled toward none" }',
+        'weights = { origin = "fitted", spread = 0.20, note = "exponents of the parts" }',
+        'points = { origin = "fitted", spread = 0.10, note = "added to a rule\'s points" }',
         "",
         "[weights]",
         *(f"{k} = {v:.3f}" for k, v in zip(PARTS, weights, strict=True)),

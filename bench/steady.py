@@ -31,17 +31,44 @@ def random_water(rng: random.Random) -> dict[str, Any]:
     on_floor = rng.random() < 0.35
     fish = bottom if on_floor else round(rng.uniform(1, bottom) * 2) / 2
     season, low, high = rng.choice(
-        [("winter", 38, 50), ("pre-spawn", 48, 62), ("spawn", 62, 72), ("post-spawn", 66, 78), ("summer", 74, 88), ("fall", 50, 70)]
+        [
+            ("winter", 38, 50),
+            ("pre-spawn", 48, 62),
+            ("spawn", 62, 72),
+            ("post-spawn", 66, 78),
+            ("summer", 74, 88),
+            ("fall", 50, 70),
+        ]
     )
-    kind = rng.choice(["open", "open", "submerged-grass", "submerged-grass", "pads", "reeds", "wood", "rock", "rock", "docks", "matted-grass"])
+    kind = rng.choice(
+        [
+            "open",
+            "open",
+            "submerged-grass",
+            "submerged-grass",
+            "pads",
+            "reeds",
+            "wood",
+            "rock",
+            "rock",
+            "docks",
+            "matted-grass",
+        ]
+    )
     cover: dict[str, Any] = {"kind": kind}
     if kind == "submerged-grass":
-        cover |= {"top_depth_ft": max(0.5, round(rng.uniform(0.3, 0.9) * bottom * 2) / 2), "density": rng.choice(["sparse", "moderate", "thick"])}
+        cover |= {
+            "top_depth_ft": max(0.5, round(rng.uniform(0.3, 0.9) * bottom * 2) / 2),
+            "density": rng.choice(["sparse", "moderate", "thick"]),
+        }
     if kind in ("pads", "reeds", "matted-grass"):
         bottom = min(bottom, 8.0)
         fish = min(fish, bottom)
     if kind == "matted-grass":
-        cover |= {"thickness_in": rng.randint(1, 10), "texture": rng.choice(["duckweed", "milfoil", "hydrilla", "hyacinth"])}
+        cover |= {
+            "thickness_in": rng.randint(1, 10),
+            "texture": rng.choice(["duckweed", "milfoil", "hydrilla", "hyacinth"]),
+        }
     if kind == "wood":
         cover["detail"] = rng.choice(["laydown", "brush", "standing-timber"])
     if kind == "rock":
@@ -82,7 +109,7 @@ def scenario_of(body: dict[str, Any]) -> Scenario:
 
 
 def steadiness(count: int = 200, seed: int = 11) -> None:
-    """Print the share of steps that change the first family or its head, and the greatest change of a score."""
+    """Print the share of steps that change the first family or its head, and how far scores move."""
     rng, told = random.Random(seed), Counter[str]()
     worst, where, by = 0.0, "", Counter[str]()
     sizes = {f.id: f.weights_oz for f in load().families.values()}
@@ -113,19 +140,29 @@ def steadiness(count: int = 200, seed: int = 11) -> None:
             same = [s.best.rig.head_oz for s in other.standings if s.family.id == first.family.id]
             told["head"] += any(abs(rows.index(oz) - rows.index(first.best.rig.head_oz)) > 1 for oz in same)
             for s in other.standings:
+                kept = scores.get(s.family.id, {})
                 for r in s.sizing.rigs:
-                    before = scores.get(s.family.id, {}).get(r.key)
-                    if before is not None and abs(r.fits.score - before) > worst:
-                        worst = abs(r.fits.score - before)
-                        where = f"water {k}, {path}: {r.key} {before:.3f} to {r.fits.score:.3f}"
-                    told["jump"] += before is not None and abs(r.fits.score - before) > 0.08
+                    before = kept.get(r.key)
+                    if before is None:
+                        continue
+                    apart = abs(r.fits.score - before)
+                    told["scores"] += 1
+                    told["jump"] += apart > 0.08
+                    told["first"] += apart > 0.08 and r.key == next(iter(kept))
+                    if apart > worst:
+                        worst, where = apart, f"{path}: {r.key} {before:.3f} to {r.fits.score:.3f}"
     steps = told["steps"]
     print(
-        f"steadiness: {steps} steps over {count} waters: first family changes in {100 * told['family'] / steps:.1f} %, "
-        f"its head by more than a size in {100 * told['head'] / steps:.1f} %, scores moved by more than .08: {told['jump']}"
+        f"steadiness: {steps} steps over {count} waters: first family changes in "
+        f"{100 * told['family'] / steps:.1f} %, "
+        f"its head by more than a size in {100 * told['head'] / steps:.1f} %, "
+        f"scores moved by more than .08: {told['jump']} of {told['scores']}, of first rigs {told['first']}"
     )
     print(f"  greatest change of a score {worst:.3f} ({where}); families by step {dict(by)}")
-    print(f"  first rigs above 95: {100 * high / count:.0f} %; at the edge of the catalogue: {100 * edge / count:.0f} %")
+    print(
+        f"  first rigs above 95: {100 * high / count:.0f} %, "
+        f"at the catalogue's edge: {100 * edge / count:.0f} %"
+    )
 
 
 if __name__ == "__main__":

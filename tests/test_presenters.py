@@ -17,7 +17,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.box import EMPTY
-from heathdrop.sizing.program import USUAL, WAYS, play, program_of, usual_way
+from heathdrop.sizing.program import WAYS, play, program_of, usual_way
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import feet, metres
 from heathdrop.web.assets import ounces_markup

@@ -36,13 +36,42 @@ def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = Non
                 "and use a descending device where local rules call for one.",
             )
         )
-    if c.wind_mph >= at.windy_mph or (c.cover.kind == "wood" and c.wind_mph >= at.windy_in_wood_mph):
+    if c.cover.kind == "matted-grass" and c.clarity_ft <= at.mud_ft:
+        found.append(
+            (
+                "mud",
+                "Mud is running in under this mat: they hunt by sight there, so leave it for a clear one.",
+            )
+        )
+    hard = c.cover.kind == "wood" or c.cover.detail in ("riprap", "bluff")
+    if c.wind_mph >= at.windy_mph or (hard and c.wind_mph >= at.windy_in_wood_mph):
         found.append(
             (
                 "wind",
                 "Wind near timber, riprap or a dam moves a boat faster than you think, and "
                 "lightning gives no second chance: "
                 "when in doubt, leave.",
+            )
+        )
+    if c.light == "low":
+        found.append(
+            (
+                "low-light",
+                "Low light: run slowly, lights on, and keep clear of timber and stones that you cannot see.",
+            )
+        )
+    if c.cover.detail == "standing-timber":
+        found.append(
+            (
+                "timber",
+                "Standing timber breaks and hides its own stumps: idle in, and never tie under dead limbs.",
+            )
+        )
+    if c.water_temp_f >= at.hot_f:
+        found.append(
+            (
+                "heat",
+                "Heat: drink, cover up; warm water holds little air: fight fish briefly, release at once.",
             )
         )
     found.append(
@@ -64,5 +93,11 @@ def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = Non
             ("trailer-hook", "Trailer hooks and the number of hooks or lures: check the local rules.")
         )
     if c.season == "spawn":
-        found.append(("closed-season", "Some waters close or limit the spawn: check the local rules."))
+        found.append(
+            (
+                "closed-season",
+                "Bedding fish: seconds out of water, back where it was; some waters close the spawn, "
+                "check the local rules.",
+            )
+        )
     return tuple(Caution(*row) for row in found)

@@ -7,13 +7,15 @@ from dataclasses import dataclass
 from heathdrop.advice.finish import has_part
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.advice.why import limit_sentence
-from heathdrop.catalog import Catalog, Rule
+from heathdrop.catalog import Catalog, Effect, Rule
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 
 #: Rules cited at most, so that the strong ones are read.
 MOST = 9
+#: What a school without an effect holds.
+NO_EFFECT = Effect()
 
 
 @dataclass(frozen=True)
@@ -46,7 +48,9 @@ def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST)
     rules = [r for r in spoken(catalog, facts) if concerns(r, rated.rig)]
     found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
-    found += [
-        Cited("school", t.name, schools[t.id].says, schools[t.id].name) for t in applying(catalog, facts)
-    ]
+    for topic in applying(catalog, facts):
+        school = schools[topic.id]
+        # A default that changes nothing has nothing to say.
+        if school.id != topic.default or school.effect != NO_EFFECT:
+            found.append(Cited("school", topic.name, school.says, school.name))
     return tuple(found)

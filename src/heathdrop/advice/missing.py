@@ -47,8 +47,10 @@ Grid = dict[tuple[Piece, Piece], float]
 
 def _grid(catalog: Catalog, scenario: Scenario, known: Knowledge, tackle: Tackle) -> Grid:
     """Fit of every standard pair of the families called for a scenario, and of the box's own weights."""
-    families = tuple(s.family.id for s in call(catalog, scenario, known).standings[:FAMILIES])
-    sizing = size(catalog, replace(scenario, families=families, box="standard"), known=known)
+    standard = replace(scenario, families=(), box="standard")
+    ranked = call(catalog, standard, lambda one: size(catalog, one, known=known), known, places=FAMILIES)
+    families = tuple(s.family.id for s in ranked.standings)
+    sizing = size(catalog, replace(standard, families=families), known=known)
     found: Grid = {}
     for r in sizing.rigs:
         key = ("head", r.rig.family.id, r.rig.head_oz), ("trailer", r.rig.trailer.id, 0.0)

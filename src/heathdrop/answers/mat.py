@@ -29,7 +29,8 @@ def mat_curve(sizing: Sizing, rated: Rated) -> MatCurve | None:
     if sizing.scenario.conditions.cover.kind != "matted-grass":
         return None
     catalog = catalogue.load()
-    setting, _ = setting_of(catalog, sizing.scenario, sizing.known)
+    scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
+    setting = setting_of(catalog, scenario, sizing.known)
     half = setting.mat_factor * halfway_oz(catalog, setting.stand)
     heads = tuple(MOST_OZ * k / POINTS for k in range(1, POINTS + 1))
 

@@ -15,7 +15,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
-from heathdrop.sizing.size import Rated, Sizing, rate, setting_of, size
+from heathdrop.sizing.size import Rated, Sizing, rate, rated_at, setting_of, size
 
 #: Answers remembered, so that looking again asks nothing new.
 REMEMBERED = 160
@@ -86,7 +86,7 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
         each = max(1, limit // CALLED)
         best = [(s.points, k, s.sizing, r) for s in standings for k, r in enumerate(s.sizing.rigs[:each])]
         # A family's own order stands (ties are settled in it); families are merged by standing.
-        best.sort(key=lambda row: (-_merged(row[2], row[1], row[0])))
+        best.sort(key=lambda row: -_merged(row[2], row[1], row[0]))
         found = [(sizing, r) for _, _, sizing, r in best[:limit]]
     bands = {
         id(sizing): dict(zip(map(id, rigs), bands_for(catalog, sizing, rigs), strict=True))
@@ -126,3 +126,10 @@ def rate_rigs(sizing: Sizing, rigs: Sequence[Rig]) -> list[Rated]:
         mine = [sizing.known.applied(rig) for rig in rigs if rig.family.id == family]
         found += rate(setting, mine)
     return sorted(found, key=lambda r: -r.fits.score)
+
+
+def at_setting(sizing: Sizing, rated: Rated, count_s: float | None, pace_ft_s: float | None) -> Rated:
+    """A rated rig at a count (s) and a pace (ft/s) of the angler's own, None: as the search found."""
+    scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
+    setting = setting_of(catalogue.load(), scenario, sizing.known)
+    return rated_at(setting, rated.rig, count_s, pace_ft_s)

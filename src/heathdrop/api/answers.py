@@ -90,9 +90,7 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
         targets=targets_answer(sizing),
         rigs=[rig_answer(row.sizing, row.rated, row.band) for row in answer.rows],
         finish={
-            settled.slot: out.SettledAnswer(
-                sentence=settled.text, by=settled.source, because=settled.because
-            )
+            settled.slot: out.SettledAnswer(sentence=settled.text, by=settled.source, because=settled.because)
             for settled in finish_of(catalog, sizing, best)
         },
         doubt=doubt_of(catalog, sizing, best),

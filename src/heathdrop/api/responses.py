@@ -113,7 +113,7 @@ class CoverAnswer(BaseModel):
 
 
 class FitsAnswer(BaseModel):
-    """Fit of each part, 0..1; touch only for rigs worked on the bottom. ``weight`` is how usual the head is."""
+    """Fit of each part, 0..1; touch only where the bottom is worked; ``weight``: how usual the head is."""
 
     touch: float | None
     depth: float

@@ -380,7 +380,7 @@ class Usual:
 
 @dataclass(frozen=True)
 class Fitted:
-    """What fitting to worked waters gives: exponents of the parts, and log points added to rules by family."""
+    """What fitting to worked waters gives: exponents of the parts, log points added to rules by family."""
 
     __pydantic_config__ = STRICT
     weights: dict[str, float]
@@ -423,6 +423,8 @@ class CautionNumbers:
     deep_fish_ft: float
     windy_mph: float
     windy_in_wood_mph: float
+    mud_ft: float
+    hot_f: float
 
 
 @dataclass(frozen=True)

@@ -98,7 +98,7 @@ class Clause:
         if value is None:
             return float(self.turned)
         if isinstance(value, Mapping):
-            inside = sum(value.get(word, 0.0) for word in self.words)
+            inside = float(sum(value.get(word, 0.0) for word in self.words))
         elif self.words:
             inside = float(value in self.words)
         else:
@@ -120,9 +120,7 @@ TRUE_ENOUGH = 0.5
 def degree(when: When, facts: Mapping[str, Any], missing: bool = False) -> float:
     """How far every clause is true of ``facts``, 0 to 1: as far as the least true of them. A clause on a
     fact that is not known counts as ``missing``."""
-    return min(
-        (c.degree(facts[c.fact]) if c.fact in facts else float(missing) for c in when), default=1.0
-    )
+    return min((c.degree(facts[c.fact]) if c.fact in facts else float(missing) for c in when), default=1.0)
 
 
 def holds(when: When, facts: Mapping[str, Any], missing: bool = False) -> bool:

@@ -7,7 +7,7 @@ scenario, the JSON schema, the page's controls and the vocabulary of the rules a
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Hashable, Iterator, Mapping
 from dataclasses import MISSING, dataclass, fields, is_dataclass
 from functools import cache
 from typing import Any, get_args, get_type_hints
@@ -99,10 +99,14 @@ def same(*words: str) -> tuple[Word, ...]:
     return tuple((w, w.replace("-", " ")) for w in words)
 
 
-@cache
 def places(record: Any, path: str = "") -> tuple[Place, ...]:
     """Every quantity of a record and of the records in it, in order."""
     return tuple(_places(record, path))
+
+
+@cache
+def _cached(record: Hashable) -> tuple[Place, ...]:
+    return places(record)
 
 
 def _places(record: Any, path: str) -> Iterator[Place]:
@@ -121,7 +125,7 @@ def _places(record: Any, path: str) -> Iterator[Place]:
 
 def check_record(record: Any, path: str) -> None:
     """Every quantity of ``record`` against its own row. Raises BadInput for the first that cannot be."""
-    for place in places(type(record)):
+    for place in _cached(record.__class__):
         value: Any = record
         for part in place.path.split("."):
             value = getattr(value, part)

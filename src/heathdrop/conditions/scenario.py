@@ -72,7 +72,15 @@ class Cover:
     thickness_in: Annotated[
         float | None,
         Quantity(
-            "Mat", "in thick", 0.5, 36, group="first", start=3.0, cover=("matted-grass",), fact="thickness_in", edge=1.0
+            "Mat",
+            "in thick",
+            0.5,
+            36,
+            group="first",
+            start=3.0,
+            cover=("matted-grass",),
+            fact="thickness_in",
+            edge=1.0,
         ),
     ] = None
     texture: Annotated[
@@ -107,7 +115,9 @@ class Conditions:
 
     __pydantic_config__ = STRICT
 
-    water_temp_f: Annotated[float, Quantity("Water", "°F", 32, 100, group="first", start=58.0, fact="temp_f", edge=3.0)]
+    water_temp_f: Annotated[
+        float, Quantity("Water", "°F", 32, 100, group="first", start=58.0, fact="temp_f", edge=3.0)
+    ]
     bottom_depth_ft: Annotated[
         float, Quantity("Bottom", "ft", 1, 60, group="first", start=9.0, fact="bottom_depth_ft", edge=1.0)
     ]
@@ -131,7 +141,9 @@ class Conditions:
     ] = "auto"
     activity: Annotated[
         float | None,
-        Quantity("Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", edge=0.3, blank="judge it for me"),
+        Quantity(
+            "Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", edge=0.3, blank="judge it for me"
+        ),
     ] = None
     trend: Annotated[str, Quantity("Trend", words=same("rising", "steady", "falling"), fact="trend")] = (
         "steady"
@@ -145,7 +157,8 @@ class Conditions:
         ),
     ] = "fall"
     clarity_ft: Annotated[
-        float, Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", edge=1.0, says="ft of visibility")
+        float,
+        Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", edge=1.0, says="ft of visibility"),
     ] = 4.0
     light: Annotated[
         str, Quantity("Light", words=same("sunny", "mixed", "overcast", "low"), fact="light")

@@ -47,7 +47,9 @@ def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float
         head_oz,
         trailer.id,
         trailer_length_in=length_in,
-        **dress,
+        orientation=dress.get("orientation"),
+        skirt=dress.get("skirt"),
+        plastic=dress.get("plastic"),
     )
 
 
@@ -82,7 +84,7 @@ def _plus(bare: Lure, added: tuple[float, float]) -> tuple[float, float]:
 
 
 def _fall_worth(setting: Setting, sinks: tuple[float, float]) -> float:
-    """Worth of a slack fall, as a log, from net weight (N) and fall drag area (m²); the line's drag left out."""
+    """Worth of a slack fall, as a log, from net weight (N) and fall drag area (m²); the line left out."""
     weight, area = max(sinks[0], 1e-6), sinks[1]
     fall = feet(math.sqrt(2.0 * weight / (setting.water.density_kg_m3 * area)))
     numbers = setting.catalog.judgement.fit
@@ -113,8 +115,8 @@ def quick_worth(setting: Setting, rig: Rig) -> float:
 
 
 def promise(setting: Setting) -> float:
-    """The score that no standard rig of the setting's family can pass: action and profile of its best trailer,
-    its most usual head, everything else perfect. Cheap: no rig is simulated."""
+    """The score that no standard rig of the setting's family can pass: action and profile of its best
+    trailer, its most usual head, everything else perfect. Cheap: no rig is simulated."""
     catalog, family = setting.catalog, setting.family
     weights = catalog.judgement.fit.weights
     steady = max(

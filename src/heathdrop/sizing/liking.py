@@ -1,4 +1,4 @@
-"""Which trailers the rules and the schools like in this water: forage, cold, cover act on the trailer here."""
+"""Which trailers the rules and the schools like in this water: forage, cold and cover act on them here."""
 
 from __future__ import annotations
 
@@ -33,14 +33,13 @@ def liking_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) 
     """How well each trailer suits a family here. ``facts`` hold the family."""
     pulls = pulls_of(catalog, facts)
     least = catalog.judgement.schools.least_liking
-    worth = {
-        t: math.exp(p) * family.suits.get(t, 1.0) * leaning.tail(family.id, t) for t, p in pulls.items()
-    }
+    worth = {t: math.exp(p) * family.suits.get(t, 1.0) * leaning.tail(family.id, t) for t, p in pulls.items()}
     shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and family.bare_too)]
     best = max(shown)
     factors = {t: max(least * min(1.0, v / best), min(1.0, v / best)) for t, v in worth.items()}
     dress: dict[str, str] = {}
     for rule in sorted(catalog.rules.values(), key=lambda r: -r.strength):
         if rule.dress and degree(rule.when, facts) >= 0.5:
-            dress = {**rule.dress, **dress}
+            for part, word in rule.dress.items():
+                dress.setdefault(part, word)
     return Liking(factors, {**dress, **leaning.dress})

@@ -1,4 +1,4 @@
-"""Everything that rating a rig needs besides the rig: the water, the cast, what is wanted, what schools hold."""
+"""All that rating a rig needs besides the rig: the water, the cast, what is wanted, what schools hold."""
 
 from __future__ import annotations
 

@@ -14,7 +14,7 @@ from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
-from heathdrop.physics.fall import fall_time_s, glide_factor
+from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, liveliness, spread_of
 from heathdrop.physics.rig_name import RigName, name_of
@@ -42,7 +42,7 @@ from heathdrop.sizing.setting import (
     setting_of,
 )
 from heathdrop.sizing.targets import Targets
-from heathdrop.sizing.tune import Limits, Tuned, scene_of, tune
+from heathdrop.sizing.tune import Limits, Scene, Tuned, scene_of, tune, tuned_at
 from heathdrop.sizing.usual import Weights
 from heathdrop.units import feet, metres
 
@@ -52,6 +52,8 @@ __all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "si
 NEVER_S = 1e6
 #: Swum rigs that are measured once more at board fidelity: the best of a family by the search.
 REFINED = 12
+#: No retrieve starts nearer the surface than this, m.
+LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
 PLACES = 3
 
@@ -184,7 +186,9 @@ def equals_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> list[Rated]:
     return [
         r
         for r in sizing.rigs
-        if r is not rated and r.rig.family == rated.rig.family and abs(r.fits.score - rated.fits.score) <= noise
+        if r is not rated
+        and r.rig.family == rated.rig.family
+        and abs(r.fits.score - rated.fits.score) <= noise
     ]
 
 
@@ -218,6 +222,12 @@ def _swum(
     setting: Setting, rigs: Sequence[Rig], lures: Sequence[Lure], limits: Limits, refine: bool
 ) -> list[Tuned]:
     """The search's best setting for each, its band blurred by how well each rig's depth is known."""
+    scene, bounds = _scene(setting, rigs, limits)
+    return tune(lures, bounds, scene, refine)
+
+
+def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
+    """What every cast of the search shares, and each rig's own limits."""
     targets, numbers = setting.targets, setting.catalog.judgement
     band = (metres(targets.depth_ft[0]), metres(targets.depth_ft[1]))
     known = math.hypot(numbers.fit.fish_sigma_ft, numbers.fit.hand_sigma_ft)
@@ -236,7 +246,24 @@ def _swum(
         s = spread_of(setting.catalog, rig, setting.temperature_f)
         own = numbers.fit.depth_share * middle * math.hypot(s.run, s.lift)
         bounds.append(limits._replace(haze_m=metres(math.hypot(known, own))))
-    return tune(lures, bounds, scene, refine)
+    return scene, bounds
+
+
+def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float | None) -> Rated:
+    """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's."""
+    best = _rated(setting, [rig], refine=True)[0]
+    if setting.family.work != "swim":
+        return best
+    lure, pace, start = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m
+    if count_s is not None:
+        start = max(LEAST_START_M, depth_after_s(lure, count_s, setting.line, setting.water))
+    if pace_ft_s is not None:
+        pace = metres(pace_ft_s)
+    scene, bounds = _scene(setting, [rig], limits_for(setting))
+    tuned = tuned_at(lure, bounds[0], scene, pace, start)
+    seconds = best.countdown_s if count_s is None else count_s
+    _, quickest = mood_paces(setting)
+    return _rate(setting, quickest, rig, lure, tuned, seconds)
 
 
 def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:

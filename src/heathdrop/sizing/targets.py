@@ -64,7 +64,9 @@ def targets_for(
 def murkiness(catalog: Catalog, clarity_ft: float) -> float:
     """How far this water counts as murky rather than clear, 0 to 1: it fades over, there is no edge."""
     numbers = catalog.judgement.targets
-    return fading(clarity_ft, numbers.clear_ft - numbers.clear_edge_ft, numbers.clear_ft + numbers.clear_edge_ft)
+    return fading(
+        clarity_ft, numbers.clear_ft - numbers.clear_edge_ft, numbers.clear_ft + numbers.clear_edge_ft
+    )
 
 
 def depth_band(catalog: Catalog, c: Conditions) -> tuple[tuple[float, float], str]:

@@ -9,12 +9,12 @@ import numpy as np
 
 from heathdrop.physics.cast import Cast, Fidelity, line_params, lure_params
 from heathdrop.physics.kernels.records import Band, Limits, Scene, Tuned, rows_of
-from heathdrop.physics.kernels.search import search
+from heathdrop.physics.kernels.search import search, trial_room, try_one
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-__all__ = ["BOARD", "SEARCH", "Limits", "Scene", "Tuned", "scene_of", "shared_out", "tune"]
+__all__ = ["BOARD", "SEARCH", "Limits", "Scene", "Tuned", "scene_of", "shared_out", "tune", "tuned_at"]
 
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
 SEARCH = Fidelity(8, 0.2, 0.08, 0.14)
@@ -60,3 +60,9 @@ def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene, refine: 
     results = np.zeros((len(lures), len(Tuned._fields)))
     shared_out(search, len(lures), rows, bounds, scene, SEARCH.grid(), BOARD.grid(), refine, results)
     return [Tuned(*row) for row in results.tolist()]
+
+
+def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m: float) -> Tuned:
+    """What a lure does at a pace and a starting depth that are given, at the board's fidelity."""
+    room = trial_room(scene.distance, pace_m_s)
+    return Tuned(*try_one(lure_params(lure), scene, BOARD.grid(), limits, pace_m_s, start_m, room))

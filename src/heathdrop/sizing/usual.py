@@ -44,7 +44,8 @@ def table_band(usual: Usual, depth_ft: float) -> tuple[float, float]:
     edges = [0.0, *(row[0] for row in usual.rows)]
     middles = [0.5 * (a + b) for a, b in zip(edges, edges[1:], strict=False)]
     low, high = (
-        math.exp(float(np.interp(depth_ft, middles, [math.log(row[k]) for row in usual.rows]))) for k in (1, 2)
+        math.exp(float(np.interp(depth_ft, middles, [math.log(row[k]) for row in usual.rows])))
+        for k in (1, 2)
     )
     return low, high
 
@@ -68,7 +69,9 @@ def weights_for(
     if stand.kind == "matted-grass" and family.work == "drop":
         odds = fit.enough / (1.0 - fit.enough)
         lobbed = catalog.cover.mats.lobbed if stand.lobbed else 1.0
-        opens = mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
+        opens = (
+            mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
+        )
         return Weights(opens * leaning.lean, MAT_HALF, fit.weight_edge, "what opens this mat")
     usual = catalog.usual[family.id]
     depth = targets.depth_ft[1] if usual.by == "target" else c.bottom_depth_ft
@@ -76,5 +79,8 @@ def weights_for(
     more = fit.wind_heavier * max(0.0, c.wind_mph - fit.breeze_mph)
     if usual.by == "target":
         more += fit.quick_heavier * (targets.activity.value - WILLING)
-    middle, half = math.sqrt(low * high) * math.exp(more) * leaning.lean, max(LEAST_HALF, 0.5 * math.log(high / low))
+    middle, half = (
+        math.sqrt(low * high) * math.exp(more) * leaning.lean,
+        max(LEAST_HALF, 0.5 * math.log(high / low)),
+    )
     return Weights(middle, half, fit.weight_edge, f"what is usual at {depth:.0f} ft")

@@ -83,7 +83,19 @@ BY_NAME = {c.name: c for c in CONTROLS}
 #: "call": the family is called for the water.
 CALLED = "call"
 #: State that is no part of a scenario: what is looked at, how the lure is worked, what went wrong.
-VIEW = {"view": FIRST, "way": "", "lift_in": "", "hold_s": "", "vs1": "", "vs2": "", "wrong": ""}
+VIEW = {
+    **{
+        "view": FIRST,
+        "way": "",
+        "lift_in": "",
+        "hold_s": "",
+        "vs1": "",
+        "vs2": "",
+        "wrong": "",
+        "missed_ft": "",
+    },
+    **{"count_s": "", "pace_ft_s": ""},
+}
 SCHOOL = "s_"
 DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": ""} | VIEW
 #: Longest text of a control, and of a rig's name.

@@ -99,7 +99,7 @@ def measure(
 
 
 @compiled
-def _room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats]:
+def trial_room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats]:
     """Scratch for one cast: samples, shapes (none) and one leg."""
     samples = int((LONGEST_WAYS * distance / slowest + LONGEST_MORE_S) / TRIAL_SAMPLE_S) + 8
     out = Samples(
@@ -233,7 +233,7 @@ def search(
     slowest = FAR
     for i in range(first, last):
         slowest = min(slowest, limits[i, 0])
-    room = _room(scene.distance, slowest)
+    room = trial_room(scene.distance, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
         found = _find(lure, scene, coarse, mine, room)
@@ -257,7 +257,7 @@ def replay(
     slowest = FAR
     for i in range(settings.shape[0]):
         slowest = min(slowest, settings[i, 0])
-    room = _room(scene.distance, slowest)
+    room = trial_room(scene.distance, slowest)
     any_pace = Limits(0.1, 1.0, FAR, scene.band.haze)
     for i in range(first, last):
         own = Scene(line_at(lines, i), scene.bottom, scene.distance, scene.tip, scene.band)

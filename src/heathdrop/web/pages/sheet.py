@@ -11,6 +11,7 @@ from fastapi.responses import RedirectResponse, Response
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
+from heathdrop.advice.change import MOST_MISSED_FT
 from heathdrop.answers.own import Own
 from heathdrop.answers.water import call_of, family_called, sizing_of
 from heathdrop.conditions.request import SizeRequest
@@ -90,7 +91,13 @@ def choices_from(values: dict[str, str]) -> Choices:
     lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
     hold = number_or_none("hold_s", values["hold_s"], 0.0, 30.0, "s")
     return Choices(
-        values["way"], None if lift is None else lift * M_PER_IN, hold, (values["vs1"], values["vs2"])
+        values["way"],
+        None if lift is None else lift * M_PER_IN,
+        hold,
+        (values["vs1"], values["vs2"]),
+        number_or_none("count_s", values["count_s"], 0.3, 120.0, "s"),
+        number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s"),
+        number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
     )
 
 

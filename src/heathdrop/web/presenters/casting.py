@@ -26,12 +26,16 @@ FRAME_S = 0.2
 
 @dataclass(frozen=True)
 class Choices:
-    """What the angler chose for the Cast view. Empty means the usual."""
+    """What the angler chose for the Cast view, and a count (s) and pace (ft/s) to hold to. Empty means the
+    usual."""
 
     way: str
     lift_m: float | None
     hold_s: float | None
     against: tuple[str, ...]
+    count_s: float | None = None
+    pace_ft_s: float | None = None
+    missed_ft: float | None = None
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from heathdrop.advice.change import COMPLAINTS, Change, changes_for
+from heathdrop.advice.change import COMPLAINTS, MEASURED, Change, changes_for
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.answers.mat import MOST_OZ, mat_curve
 from heathdrop.catalog import Catalog
@@ -54,23 +54,50 @@ class Rigging:
     faults: tuple[Fault, ...]
     changes: tuple[Advised, ...]
     nothing_to_do: bool
+    misses: tuple[Fault, ...]
 
 
-def rigging_of(catalog: Catalog, sizing: Sizing, rated: Rated, wrong: str, link: Link) -> Rigging:
+def rigging_of(
+    catalog: Catalog, sizing: Sizing, rated: Rated, wrong: str, missed_ft: float | None, link: Link
+) -> Rigging:
     """The Rig view of a chosen rig. Raises BadInput for an unknown complaint."""
     settled = finish_of(catalog, sizing, rated)
     by_slot = {s.slot: s.text for s in settled}
     cut = by_slot.get("skirt", "").startswith(("cut", "trimmed"))
-    drawing = draw_rig(rated.rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0)
-    changes = changes_for(catalog, sizing, rated, wrong) if wrong else ()
+    drawing = draw_rig(
+        rated.rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0
+    )
+    changes = changes_for(catalog, sizing, rated, wrong, missed_ft) if wrong else ()
     return Rigging(
         drawing=drawing,
         settled=settled,
-        faults=tuple(Fault(words, link(wrong=k), k == wrong) for k, words in COMPLAINTS.items()),
+        faults=tuple(
+            Fault(words, link(wrong=k, missed_ft=""), k == wrong) for k, words in COMPLAINTS.items()
+        ),
         changes=tuple(
-            Advised(c, link(**dict(c.tries), wrong="", view="size") if c.tries else "") for c in changes
+            Advised(c, link(**dict(c.tries), wrong="", missed_ft="", view="size") if c.tries else "")
+            for c in changes
         ),
         nothing_to_do=bool(wrong) and not changes,
+        misses=_misses(wrong, missed_ft, link) if rated.rig.family.work == "swim" else (),
+    )
+
+
+#: By how much a lure may be said to have missed, ft; 0: not known.
+MISSES_FT = (0.0, 0.5, 1.0, 2.0, 4.0)
+
+
+def _misses(wrong: str, missed_ft: float | None, link: Link) -> tuple[Fault, ...]:
+    """By how much it ran too high or too low, to choose from; none for other complaints."""
+    if wrong not in MEASURED:
+        return ()
+    return tuple(
+        Fault(
+            f"{ft:g} ft" if ft else "not sure",
+            link(missed_ft=f"{ft:g}" if ft else ""),
+            (missed_ft or 0.0) == ft,
+        )
+        for ft in MISSES_FT
     )
 
 

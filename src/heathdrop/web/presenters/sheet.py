@@ -8,17 +8,18 @@ from urllib.parse import urlencode
 from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
+from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.why import limit_sentence, reasons, runs
-from heathdrop.answers.water import with_rig
+from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
-from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet, ounces_as_written
-from heathdrop.web.fields import CALLED
-from heathdrop.web.presenters.calling import Calling, Link, calling_of
+from heathdrop.web.fields import CALLED, CONTROLS, DEFAULTS
+from heathdrop.web.presenters.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
 from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
 from heathdrop.web.presenters.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
@@ -38,6 +39,10 @@ MARKS = {
 }
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
 MOST_ROWS, MOST_COLUMNS = 16, 12
+#: The four answers asked first: until one is given the sheet speaks of the water shown.
+ASKED_FIRST = tuple(c.name for c in CONTROLS if c.group == "first")
+#: Rigs as good that are named, at most.
+MOST_EQUALS = 3
 #: Rules cited beside the board at most.
 MOST_CITED = 3
 
@@ -77,6 +82,10 @@ class Sheet:
     key: str
     is_best: bool
     to_best: str
+    kept: bool
+    given: bool
+    doubt: str
+    equals: str
     head: str
     family: str
     called: bool
@@ -122,9 +131,14 @@ def present(
     chosen = best
     if values["pick"]:
         sizing, chosen = with_rig(sizing, RigName.parse(values["pick"]))
+    kept = choices.count_s is not None or choices.pace_ft_s is not None
+    if kept:
+        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
     bands = bands_for(catalog, sizing, [chosen])[0]
     if view != "cast":
-        choices = Choices("hop" if chosen.rig.family.work == "drop" else "steady", None, None, ())
+        choices = replace(
+            choices, way=usual_way(catalog, sizing, chosen), lift_m=None, hold_s=None, against=()
+        )
     elif not choices.way:
         choices = replace(choices, way=usual_way(catalog, sizing, chosen))
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
@@ -136,7 +150,11 @@ def present(
     return Sheet(
         key=chosen.key,
         is_best=chosen is best,
-        to_best=link(pick=""),
+        to_best=link(pick="", count_s="", pace_ft_s=""),
+        kept=kept,
+        given=any(values[name] != DEFAULTS[name] for name in ASKED_FIRST),
+        doubt=doubt_of(catalog, sizing, chosen) or "",
+        equals=_equals(catalog, sizing, chosen),
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
         called=values["family"] == CALLED,
@@ -156,7 +174,9 @@ def present(
         ),
         casting=casting_of(sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
-        rigging=rigging_of(catalog, sizing, chosen, values["wrong"], link) if view == "rig" else None,
+        rigging=rigging_of(catalog, sizing, chosen, values["wrong"], choices.missed_ft, link)
+        if view == "rig"
+        else None,
         mat=mat_drawing(sizing, chosen) if view == "size" else None,
         view=view,
         why=reasons(sizing, chosen),
@@ -166,6 +186,16 @@ def present(
         mood_why=_sentence("; ".join(activity.reasons)),
         cautions=cautions_for(catalog, sizing.scenario, chosen),
     )
+
+
+def _equals(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
+    """The rigs as good within the noise, in words; nothing where there are none."""
+    same = equals_of(catalog, sizing, rated)
+    if not same:
+        return ""
+    named = "; ".join(rig_words(r) for r in same[:MOST_EQUALS])
+    more = f" and {len(same) - MOST_EQUALS} more" if len(same) > MOST_EQUALS else ""
+    return f"As good: {named}{more}."
 
 
 def _spoke(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[Cited, ...]:
@@ -192,6 +222,8 @@ def _aloud(sizing: Sizing, rated: Rated) -> str:
     rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
     if rated.rig.family.work == "drop":
         return f"{rig}, let it land, hop it once or twice, then move on."
+    if rated.rig.family.work == "bottom":
+        return f"{rig}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
     return (
         f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
         f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
@@ -215,6 +247,15 @@ def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
             works,
             falls,
             hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
+        )
+    if rated.rig.family.work == "bottom":
+        felt = rated.fits.parts["touch"] * 100
+        return (
+            count,
+            Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
+            Figure("Works at", f"{mean:.0f}", "ft", "along the floor"),
+            falls,
+            Figure("Felt", f"{felt:.0f}", "%", "in today's wind"),
         )
     return (
         count,
@@ -260,11 +301,8 @@ def _owned(tackle: Tackle, chosen: Rated) -> str:
 
 
 def row_label(rated: Rated) -> str:
-    """A trailer as the board names it: its shape, with the length when it is not the listed one."""
-    rig = rated.rig
-    return rig.trailer.name + (
-        f" {rig.trailer_length_in:g} in" if rig.trailer_length_in != rig.trailer.length_in else ""
-    )
+    """A trailer as the board names its row: its shape. A cell shows the length that does best."""
+    return rated.rig.trailer.name + (", joined" if rated.rig.fused else "")
 
 
 def _board(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
@@ -291,7 +329,8 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
     if r is None:
         return None
     score = round(r.fits.score * 100)
-    said = f"{ounces_as_written(oz)} oz, {row_label(r)}: {score} of 100. {limit_sentence(sizing, r)}"
+    length = "" if r.rig.trailer.bare else f" {r.rig.trailer_length_in:g} in"
+    said = f"{ounces_as_written(oz)} oz, {row_label(r)}{length}: {score} of 100. {limit_sentence(sizing, r)}"
     shade = (
         0
         if score < 30
@@ -305,7 +344,14 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
         if score < 92
         else 5
     )
-    place = r.rig.trailer.id if row_label(r) == r.rig.trailer.name else f"{r.rig.trailer.id}-{row}"
+    place = f"{r.rig.trailer.id}-{row}" if r.rig.fused else r.rig.trailer.id
     return Cell(
-        r.key, f"cell-{place}-{int(oz * 10000)}", score, shade, _mark(sizing, r), said, r is chosen, r is best
+        r.key,
+        f"cell-{place}-{int(oz * 10000)}",
+        score,
+        shade,
+        _mark(sizing, r),
+        said,
+        r.key == chosen.key,
+        r is best,
     )

@@ -1,0 +1,163 @@
+"""It fouled, hung up or would not go through: what meets the cover better."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import replace
+
+from heathdrop.advice.change.hand import (
+    LEAST_WAY_FT,
+    Change,
+    Hand,
+    Tries,
+    mean_depth_ft,
+    neighbour_head,
+    odds_of,
+    percent,
+    pick,
+    with_part,
+)
+from heathdrop.catalog import Catalog, Trailer
+from heathdrop.physics.cover import CoverOdds
+from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.sizing.candidates import standard_trailers
+from heathdrop.sizing.setting import Setting
+from heathdrop.sizing.size import Rated
+from heathdrop.units import feet, metres, ounces_as_written
+
+#: A chance that moves by less than this is no change worth showing; cover that stems grow in.
+WORTH_SHOWING, STEMS = 0.015, ("submerged-grass", "matted-grass", "pads", "reeds")
+
+
+def slicker(catalog: Catalog, rig: Rig, how: Callable[[Trailer], float]) -> str | None:
+    """The next trailer that does better by ``how`` (more is slicker), None when this is the slickest."""
+    better = [t for t in standard_trailers(catalog) if how(catalog.trailers[t]) > how(rig.trailer) + 0.02]
+    return min(better, key=lambda t: how(catalog.trailers[t])) if better else None
+
+
+def fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
+    """Slicker trailer, higher line, lighter head, another family: in that order."""
+    if setting.stand.kind not in STEMS:
+        says = "there is nothing to foul on in this water: a lure that picks things up is on the bottom"
+        return [Change("Did it touch bottom?", says, "rule", False)]
+    rig = rated.rig
+    found = []
+    tail = slicker(setting.catalog, rig, lambda t: -t.catching)
+    if tail is not None:
+        other = with_part(setting, rig, trailer=tail)
+        found += _less(setting, rated, other, f"Slicker trailer: {other.trailer.name}", "fouls")
+    if rig.family.work == "swim":
+        found += _higher(setting, hand)
+    return found + other_family(setting, rated, "fouls")
+
+
+def _higher(setting: Setting, hand: Hand) -> list[Change]:
+    """Rod tip up, or one head down: clear of more of it."""
+    rig = hand.rig
+    tip = min(metres(12.0), hand.tip_m + metres(setting.catalog.judgement.change.tip_step_ft))
+    tries = (("rod_tip_height_ft", f"{feet(tip):g}"),)
+    moves: list[tuple[str, Hand, Tries]] = [
+        (f"Rod tip up, to {feet(tip):g} ft", replace(hand, tip_m=tip), tries)
+    ]
+    oz = neighbour_head(rig, -1)
+    if oz is not None:
+        light = with_part(setting, rig, oz=oz)
+        moves.append((f"One head down: {ounces_as_written(oz)} oz", replace(hand, rig=light), pick(light)))
+    before, found = mean_depth_ft(setting, hand), []
+    for what, moved, how in moves:
+        rise = before - mean_depth_ft(setting, moved)
+        if rise >= 0.15:
+            effect = f"runs {rise:.1f} ft higher, clear of more of it"
+            found.append(Change(what, effect, "model", rise > 0.5, how))
+    return found
+
+
+def _less(setting: Setting, rated: Rated, other: Rig, what: str, verb: str) -> list[Change]:
+    """Another rig that fouls or hangs less; nothing when it does not."""
+    before, after = (getattr(odds_of(setting, rated, r), verb) for r in (rated.rig, other))
+    if before - after < WORTH_SHOWING:
+        return []
+    effect = f"{verb} on {percent(after)} casts instead of {percent(before)}"
+    return [Change(what, effect, "model", after < 0.85 * before, pick(other))]
+
+
+def other_family(setting: Setting, rated: Rated, verb: str) -> list[Change]:
+    """The family of the same way of working that meets this cover best."""
+    catalog, rig = setting.catalog, rated.rig
+    others = [
+        rig_by_name(catalog, f.id, rig.head_oz, f.usual_trailer)
+        for f in catalog.families.values()
+        if f.id != rig.family.id and f.work == rig.family.work
+    ]
+    if not others:
+        return []
+
+    def chance(one: Rig) -> float:
+        odds: CoverOdds = odds_of(setting, rated, one)
+        return float(getattr(odds, verb))
+
+    best, before = min(others, key=chance), chance(rig)
+    if before - chance(best) < WORTH_SHOWING:
+        return []
+    effect = f"{verb} on {percent(chance(best))} casts instead of {percent(before)}"
+    tries = (("family", best.family.id), ("pick", ""))
+    return [
+        Change(f"Another family: {best.family.name}", effect, "model", chance(best) < 0.8 * before, tries)
+    ]
+
+
+def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
+    """Wood and rock: free it first; two arms behind a blade, a lighter head, a family that sheds it."""
+    rig = rated.rig
+    found = [
+        Change(
+            "Go past it and pull from the other side",
+            "most heads came in where they will go out",
+            "rule",
+            False,
+        ),
+        Change(
+            "Slack line and a shake of the tip",
+            "the head's own weight drops it back off the limb",
+            "rule",
+            False,
+        ),
+    ]
+    if rig.family.two_right < 1.0 and rig.trailer.appendages < 2:
+        arms = with_part(setting, rig, trailer="small-craw")
+        found += _less(setting, rated, arms, "Two arms behind it: small craw", "hangs")
+    oz = neighbour_head(rig, -1)
+    if oz is not None and setting.stand.kind == "rock":
+        light = with_part(setting, rig, oz=oz)
+        found += _less(setting, rated, light, f"One head down: {ounces_as_written(oz)} oz", "hangs")
+    if setting.stand.kind in ("wood", "docks", "rock"):
+        found += other_family(setting, rated, "hangs")
+    return found
+
+
+def through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
+    """It will not go through: slicker (by what a mat feels), heavier, then louder."""
+    catalog, rig = setting.catalog, rated.rig
+    matted = setting.stand.kind == "matted-grass"
+    before = odds_of(setting, rated, rig).passes
+    tail = slicker(catalog, rig, lambda t: t.punching if matted else -t.catching)
+    oz = neighbour_head(rig, 1)
+    moves = []
+    if tail is not None:
+        other = with_part(setting, rig, trailer=tail)
+        moves.append((f"Slicker trailer: {other.trailer.name}", other))
+    if oz is not None:
+        moves.append((f"One head up: {ounces_as_written(oz)} oz", with_part(setting, rig, oz=oz)))
+    found = []
+    for what, other in moves:
+        after = odds_of(setting, rated, other).passes
+        if after - before >= WORTH_SHOWING:
+            effect = f"goes through {percent(after)} times instead of {percent(before)}"
+            found.append(Change(what, effect, "model", after > before + 0.1, pick(other)))
+    if matted and not setting.stand.lobbed:
+        loud = replace(setting.stand, lobbed=True)
+        after = setting.odds(rig, setting.lure(rig), rated.tuned, LEAST_WAY_FT, loud).passes
+        if after - before >= WORTH_SHOWING:
+            effect = f"goes through {percent(after)} times instead of {percent(before)}; it is loud"
+            found.append(Change("Lob it in, high and hard", effect, "model", after > before + 0.1))
+    return found
