@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test fast golden check bench evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check bench agree calibrate evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -32,6 +32,15 @@ check: setup-dev browser
 
 bench: setup-dev
 	@.venv/bin/python -m bench
+
+# How far the judgement agrees with worked waters, and how steady it is over random ones (about three minutes).
+agree: setup-dev
+	@.venv/bin/python -m bench.agree
+	@.venv/bin/python -m bench.steady
+
+# Fits the judgement's numbers to the worked waters and writes them to the catalogue (about two minutes).
+calibrate: setup-dev
+	@.venv/bin/python -m bench.calibrate --write
 
 # Runs the studies of docs/model.md (about six minutes) and draws its figures.
 evidence: setup-dev

@@ -114,7 +114,7 @@ def steadiness(count: int = 200, seed: int = 11) -> None:
     worst, where, by = 0.0, "", Counter[str]()
     sizes = {f.id: f.weights_oz for f in load().families.values()}
     edge = high = 0
-    for k in range(count):
+    for _ in range(count):
         body = random_water(rng)
         base = call_of(scenario_of(body), places=CALLED)
         first = base.standings[0]

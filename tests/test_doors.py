@@ -94,14 +94,14 @@ def test_size_is_the_same_through_both_doors(client: TestClient, tmp_path: Path)
     assert done.stderr == ""
     answer = json.loads(done.stdout)
     assert client.post("/api/v1/size", json=SCENARIO).json() == answer
-    assert set(answer) == {"targets", "rigs", "advice", "cautions"}
+    assert set(answer) == {"targets", "rigs", "finish", "doubt", "advice", "cautions"}
     assert len(answer["rigs"]) == 20
     for rig in answer["rigs"]:
         assert set(rig) >= RIG_KEYS
         assert rig["depth_ft"]["low"] <= rig["depth_ft"]["mean"] <= rig["depth_ft"]["high"]
         assert rig["fall_ft_s"]["low"] < rig["fall_ft_s"]["value"] < rig["fall_ft_s"]["high"]
         assert rig["turns_per_s"] == pytest.approx(rig["pace_ft_s"] * 12 / 29, abs=1e-3)
-        assert set(rig["fits"]) == {"depth", "fall", "cover", "action", "profile", "touch"}
+        assert set(rig["fits"]) == {"depth", "fall", "cover", "action", "profile", "weight", "touch"}
     assert any("life jacket" in c for c in answer["cautions"])
 
 
@@ -191,7 +191,7 @@ BAD = [
         "up",
         "conditions.trend was “up”; it must be one of rising, steady, falling.",
     ),
-    ("size", "gear.line.test_lb", 0, "gear.line.test_lb was 0; it must be from 8 to 25 lb for fluorocarbon."),
+    ("size", "gear.line.test_lb", 0, "gear.line.test_lb was 0; it must be from 4 to 25 lb for fluorocarbon."),
     ("size", "conditions.depth", 4, "conditions.depth was 4; it must be left out: there is no such field."),
     ("simulate", "line.diameter_mm", 0, "line.diameter_mm was 0; it must be from 0.05 to 2 mm."),
     ("simulate", "lure.net_weight_n", ..., "lure.net_weight_n was not given; it must be given."),

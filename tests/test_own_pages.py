@@ -115,7 +115,7 @@ def test_the_filter_and_the_shelf(client: TestClient) -> None:
         ({"depth_ft": ""}, "depth_ft was not given; it must be from 1 to 60 ft."),
         ({"head_oz": "3/0"}, "head_oz was “3/0”; it must be from 1/32 to 4 oz."),
         ({"family": "toad"}, "family was “toad”; it must be one of swim-jig"),
-        ({"test_lb": "3"}, "line.test_lb was 3; it must be from 8 to 25 lb for fluorocarbon."),
+        ({"test_lb": "3"}, "line.test_lb was 3; it must be from 4 to 25 lb for fluorocarbon."),
         ({"times_s": "14 15"}, "Was the depth in metres?"),
         ({"times_s": "1.2 1.3"}, "only 0.3 of the model gives"),
     ],

@@ -7,12 +7,14 @@ from typing import Any
 
 import pytest
 
-from heathdrop.advice.call import Call, call
+from bench.agree import worked as trade_waters
+from heathdrop.advice.call import Call
 from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.finish import finish_of
 from heathdrop.advice.rules import rig_facts, spoken
-from heathdrop.catalog import Catalog
+from heathdrop.answers.water import call_of
+from heathdrop.catalog import Catalog, Effect
 from heathdrop.catalog.vocabulary import clauses
 from heathdrop.conditions.facts import FACTS, holds
 from heathdrop.conditions.request import SizeRequest
@@ -49,9 +51,8 @@ WOOD = Conditions(
 
 
 def answered(cat: Catalog, row: dict[str, Any]) -> tuple[Call, Sizing]:
-    scenario = SizeRequest.model_validate(row["body"]).scenario()
-    made = call(cat, scenario)
-    return made, size(cat, replace(scenario, families=(made.family,)))
+    made = call_of(SizeRequest.model_validate(row["body"]).scenario())
+    return made, made.standings[0].sizing
 
 
 @pytest.fixture(scope="module")
@@ -67,7 +68,7 @@ def test_each_worked_scenario_gets_an_answer_the_rules_support(
         expect, best = row["expect"], sizing.rigs[0]
         assert made.family in expect["families"], row["name"]
         assert expect["heads_oz"][0] <= best.rig.head_oz <= expect["heads_oz"][1], (row["name"], best.key)
-        ids = {r.id for r in spoken(cat, rig_facts(sizing, best))}
+        ids = {r.id for r in spoken(cat, rig_facts(cat, sizing, best))}
         assert set(expect["rules"]) <= ids, (row["name"], set(expect["rules"]) - ids)
         cited = advice_for(cat, sizing, best)
         assert cited[0].kind == "model"
@@ -80,18 +81,21 @@ def test_every_rule_speaks_somewhere_and_is_silent_elsewhere(
     speaking: set[str] = set()
     silent: set[str] = set()
     for _, made, sizing in answers:
-        of_call = {r.id for s in made.standings for r in spoken(cat, rig_facts(made.sizing, s.best))}
-        of_rig = {r.id for r in spoken(cat, rig_facts(sizing, sizing.rigs[0]))}
+        of_call = {r.id for s in made.standings for r in spoken(cat, rig_facts(cat, s.sizing, s.best))}
+        of_rig = {r.id for r in spoken(cat, rig_facts(cat, sizing, sizing.rigs[0]))}
         speaking |= of_call | of_rig
         silent |= set(cat.rules) - of_rig
+    for water in trade_waters():
+        first = call_of(SizeRequest.model_validate(water.body).scenario(), places=1).standings[0]
+        speaking |= {r.id for r in spoken(cat, rig_facts(cat, first.sizing, first.best))}
     assert set(cat.rules) - speaking == set()
     assert set(cat.rules) - silent == set()
-    facts = rig_facts(answers[0][2], answers[0][2].rigs[0])
+    facts = rig_facts(cat, answers[0][2], answers[0][2].rigs[0])
     assert set(facts) == set(FACTS)
 
 
 def test_the_usual_suspects_are_set_aside_with_the_reason(cat: Catalog) -> None:
-    in_wood = {s.family.id: s for s in call(cat, Scenario(WOOD)).standings}
+    in_wood = {s.family.id: s for s in call_of(Scenario(WOOD)).standings}
     assert in_wood["bladed-jig"].standing < 0.2 * in_wood["flipping-jig"].standing
     assert "guard-in-wood" in {r.id for r in in_wood["bladed-jig"].againsts}
     muck = replace(
@@ -103,13 +107,13 @@ def test_the_usual_suspects_are_set_aside_with_the_reason(cat: Catalog) -> None:
         forage="crawfish",
         trend="steady",
     )
-    on_muck = {s.family.id: s for s in call(cat, Scenario(muck)).standings}
-    hard = {s.family.id: s for s in call(cat, Scenario(replace(muck, bottom="rock"))).standings}
+    on_muck = {s.family.id: s for s in call_of(Scenario(muck)).standings}
+    hard = {s.family.id: s for s in call_of(Scenario(replace(muck, bottom="rock"))).standings}
     assert on_muck["football-jig"].points < hard["football-jig"].points - 0.5
     cold = {
         s.family.id: s
-        for s in call(
-            cat, Scenario(Conditions(water_temp_f=44, bottom_depth_ft=12, fish_depth_ft=12))
+        for s in call_of(
+            Scenario(Conditions(water_temp_f=44, bottom_depth_ft=12, fish_depth_ft=12))
         ).standings
     }
     assert cold["swim-jig"].standing < 0.5 * cold["finesse-jig"].standing
@@ -118,7 +122,8 @@ def test_the_usual_suspects_are_set_aside_with_the_reason(cat: Catalog) -> None:
 
 def test_conditions_as_data() -> None:
     """Each kind of clause, at its ends, turned round, on an unknown fact."""
-    facts = {"temp_f": 52.0, "trend": "rising", "density": None}
+    stand = {"suspended": 0.7, "on-bottom": 0.3}
+    facts = {"temp_f": 52.0, "trend": "rising", "density": None, "posture": stand}
 
     def when(**table: list[object]) -> bool:
         return holds(clauses("rules", "x.when", table, {}), facts)
@@ -126,7 +131,11 @@ def test_conditions_as_data() -> None:
     assert when(temp_f=[52, 60])
     assert when(temp_f=[40, 52])
     assert not when(temp_f=[52.1, 60])
-    assert not when(not_temp_f=[52, 60])
+    assert when(not_temp_f=[52, 60])  # half-way at the bound: as true as its opposite
+    assert not when(not_temp_f=[51.9, 60])
+    assert when(posture=["suspended"])
+    assert not when(posture=["on-bottom"])
+    assert when(posture=["on-bottom", "suspended"])
     assert when(trend=["steady", "rising"])
     assert not when(trend=["steady"])
     assert when(not_trend=["steady"])
@@ -169,12 +178,12 @@ def test_schools_change_the_numbers_as_they_say(cat: Catalog) -> None:
 
 
 def test_every_school_is_described_has_an_effect_or_is_the_neutral_one(cat: Catalog) -> None:
-    assert len(cat.topics) == 13
+    assert len(cat.topics) == 14
     for topic in cat.topics.values():
         assert topic.default in topic.schools
         assert len(topic.schools) >= 2
         assert topic.because
-        assert sum(not s.effect for s in topic.schools.values()) <= 1
+        assert sum(s.effect == Effect() for s in topic.schools.values()) <= 1
     assert chosen(cat, ())["mat-entry"].id == "quiet"
     with pytest.raises(BadInput, match=r"schools\.mat-entry was “loud”; it must be one of quiet, lobbed\."):
         leaning_of(cat, (("mat-entry", "loud"),), {"cover": "matted-grass"})
@@ -185,9 +194,11 @@ def test_finish_settles_what_the_rig_has(cat: Catalog) -> None:
     sizing = size(cat, Scenario(dirty, families=("bladed-jig",)))
     settled = {s.slot: s for s in finish_of(cat, sizing, sizing.rigs[0])}
     assert settled["colour"].text == "black and blue"
-    assert settled["blade_finish"].text == "gold, painted or dull"
+    assert settled["blade"].text == "gold, painted or dull"
     assert "trailer_hook" not in settled
-    assert settled["line"].text.startswith("15 to 20 lb")
+    assert settled["line"].text == "your 15 lb fluorocarbon suits"
+    trailer = sizing.rigs[0].rig
+    assert settled["trailer"].text == f"{trailer.trailer.name}, {trailer.trailer_length_in:g} in"
     cold = size(
         cat,
         Scenario(
@@ -254,7 +265,8 @@ def test_one_change_is_the_smallest_that_mends(cat: Catalog) -> None:
             families=("flipping-jig",),
         ),
     )
-    stuck = changes_for(cat, mat, mat.rigs[-1], "will-not-go-through")
+    rig = min(mat.rigs, key=lambda r: abs(r.cover.passes - 0.3))
+    stuck = changes_for(cat, mat, rig, "will-not-go-through")
     assert any("loud" in c.effect for c in stuck)
     with pytest.raises(BadInput, match="wrong was “sank”"):
         changes_for(cat, sizing, best, "sank")

@@ -87,7 +87,7 @@ def test_a_record_comes_back_from_its_row(kind: type, read: object) -> None:
 
 
 def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
-    limits = Limits(1.0, 4.0, 9.0)
+    limits = Limits(1.0, 4.0, 9.0, 0.3)
     assert comfort(2.0, limits) == pytest.approx(1.0)
     assert comfort(1.0, limits) == pytest.approx(np.exp(-0.5))
     assert comfort(4.0, limits) == pytest.approx(np.exp(-0.5))

@@ -113,7 +113,7 @@ def test_line_table_and_between(cat: Catalog) -> None:
     assert 0.31e-3 < line_by_test(cat, "fluorocarbon", 13).diameter_m < 0.37e-3
     ratio = line_by_test(cat, "nylon", 15).diameter_m / line_by_test(cat, "fluorocarbon", 15).diameter_m
     assert ratio == pytest.approx(1.08, abs=0.005)
-    with pytest.raises(BadInput, match=r"line.test_lb was 0; it must be from 8 to 25 lb for fluorocarbon\."):
+    with pytest.raises(BadInput, match=r"line.test_lb was 0; it must be from 4 to 25 lb for fluorocarbon\."):
         line_by_test(cat, "fluorocarbon", 0)
 
 
@@ -129,4 +129,4 @@ def test_every_catalogue_number_has_origin_and_spread(cat: Catalog) -> None:
         named = set(cat.provenance[table]) | {"long", "tall", "wide"}
         assert columns <= named, f"{table}: no provenance for {columns - named}"
     kinds = {p.origin for table in cat.provenance.values() for p in table.values()}
-    assert kinds <= {"textbook", "practice", "assumption"}
+    assert kinds <= {"textbook", "practice", "assumption", "fitted"}

@@ -26,7 +26,7 @@ def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
     assert {r.key for r in mine.rigs} == named
     assert mine.rigs[0].rig.measured.trailer_g == 9.8
     both = size(cat, Scenario(DAY, families=("swim-jig",), box="both"), tackle=SMALL)
-    assert len(both.rigs) == 72
+    assert len(both.rigs) == 82
     assert sum(SMALL.owns(r.rig) for r in both.rigs) == 2
     with pytest.raises(
         BadInput,
@@ -68,8 +68,7 @@ def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:
     ]
     tackle = tackle_of(heads, trailers)
     scenario = Scenario(DAY, Gear(), ("swim-jig",), box="mine")
-    setting, _ = setting_of(cat, scenario)
-    picked = box_rigs(cat, tackle, ("swim-jig",), setting.targets, setting.water, 60.0)
+    picked = box_rigs(setting_of(cat, scenario), tackle)
     assert len(picked) <= MOST_PAIRS
     assert {r.head_oz for r in picked} == set(cat.families["swim-jig"].weights_oz)
     every = [pair(cat, h, t) for h in heads[:8] for t in trailers]

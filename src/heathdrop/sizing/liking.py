@@ -34,9 +34,10 @@ def liking_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) 
     pulls = pulls_of(catalog, facts)
     least = catalog.judgement.schools.least_liking
     worth = {t: math.exp(p) * family.suits.get(t, 1.0) * leaning.tail(family.id, t) for t, p in pulls.items()}
-    shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and family.bare_too)]
+    bare = family.bare_too or leaning.bare
+    shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and bare)]
     best = max(shown)
-    factors = {t: max(least * min(1.0, v / best), min(1.0, v / best)) for t, v in worth.items()}
+    factors = {t: max(least, min(1.0, v / best)) for t, v in worth.items()}
     dress: dict[str, str] = {}
     for rule in sorted(catalog.rules.values(), key=lambda r: -r.strength):
         if rule.dress and degree(rule.when, facts) >= 0.5:

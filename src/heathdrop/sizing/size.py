@@ -115,7 +115,8 @@ def size(
     check(scenario)
     for family in scenario.families:
         catalog.pick(catalog.families, "families", family)
-    _check_box(catalog, scenario, tackle)
+    if rigs is None:
+        _check_box(catalog, scenario, tackle)
     rated: list[Rated] = []
     settings = [setting_of(catalog, replace(scenario, families=(f,)), known) for f in scenario.families]
     for setting in settings:
