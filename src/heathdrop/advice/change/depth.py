@@ -21,6 +21,8 @@ from heathdrop.units import feet, feet_said, metres, ounces_as_written
 
 #: A change of depth smaller than this (ft) is no change worth showing.
 WORTH_SHOWING_FT = 0.15
+#: Nearer the surface than this (ft) it no longer swims: such a step is not offered.
+SKATES_FT = 0.2
 #: Steps of pace and of the count that are tried, and the highest rod tip (ft).
 PACE_STEPS, COUNT_STEPS, TIP_MOST_FT = 4, 3, 12.0
 
@@ -36,7 +38,11 @@ def depth_changes(setting: Setting, rated: Rated, hand: Hand, down: float, misse
     found = []
     for kind in (*_hand_steps(setting, hand, down), *_tackle_steps(setting, hand, down)):
         landed = [(step, mean_depth_ft(setting, step[1])) for step in kind]
-        helps = [(s, after) for s, after in landed if down * (after - before) >= WORTH_SHOWING_FT]
+        helps = [
+            (s, after)
+            for s, after in landed
+            if down * (after - before) >= WORTH_SHOWING_FT and after >= SKATES_FT
+        ]
         if not helps:
             continue
         (what, _, tries), after = min(helps, key=lambda row: abs(down * (row[1] - before) - missed_ft))
