@@ -40,7 +40,7 @@ def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chro
 def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(site + "/?view=water&family=bladed-jig")
-    press(browser, ".dispute button")
+    press(browser, ".dispute:nth-child(2) button")
     wait(browser, lambda: "heavy and fast" in text(browser, "#both"))
     assert "Against the first" in text(browser, "#both")
     choose(browser, "s_bladed-ladder", "one size")

@@ -21,7 +21,7 @@ FAULTS = [
     ("rules", "trailers = { craw = 0.3", "trailers = { crow = 0.3",
      "rules.toml, rules.hang-in-place.trailers.crow: there is no such name"),
     ("rules", 'dress = { orientation = "vertical" }', 'dress = { orientation = "upright" }',
-     "rules.toml, rules.bluegill-profile.dress.orientation.upright: there is no such name"),
+     "rules.toml, rules.bluegill-on-edge.dress.orientation.upright: there is no such name"),
     ("usual", "swim-jig = { by", "swimjig = { by", "usual.toml, families.swim-jig: there is no such name"),
     ("fitted", "[points]", "[points]\nno-rule = { swim-jig = 0.1 }",
      "fitted.toml, points.no-rule: there is no such name"),

@@ -7,6 +7,9 @@ import math
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
+#: What the sentence about the nearest trade begins with.
+TRADE = "The trade"
+
 
 def runs(sizing: Sizing, rated: Rated) -> str:
     """Which way a rig misses the band: ``high``, ``deep`` or ``""`` when it does not."""
@@ -30,12 +33,7 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         return "Nothing holds it back."
     pace = feet(rated.tuned.pace_m_s)
     if part == "depth":
-        way = runs(sizing, rated)
-        slower = "slower" if way == "high" else "faster"
-        if rated.tuned.soft_share > 0.9:
-            return f"To hold the band it must come {slower} than these fish like: {pace:.1f} ft/s."
-        word = "above" if way == "high" else "below"
-        return f"It runs {word} the band at {pace:.1f} ft/s, and {slower} still is not what these fish like."
+        return _depth_limit(sizing, rated, pace)
     if part == "fall":
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return (
@@ -56,6 +54,20 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     if rated.liking < 0.9:
         return "The school you hold to would choose another weight or trailer here."
     return f"Its trailer is off the {t.profile} profile wanted today."
+
+
+def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
+    """How its depth holds a rig back: met too seldom, a pace they do not like, or the wrong water."""
+    if rated.rig.family.work != "swim":
+        return "It works on the floor; the fish stand above it."
+    top, low = sizing.targets.depth_ft
+    slower = "slower" if runs(sizing, rated) == "high" else "faster"
+    if not top <= feet(rated.tuned.mean_m) <= low:
+        word = "above" if slower == "slower" else "below"
+        return f"It runs {word} the band at {pace:.1f} ft/s, and {slower} still is not what these fish like."
+    if rated.tuned.comfort < rated.tuned.soft_share:
+        return f"To hold the band it must come {slower} than these fish like: {pace:.1f} ft/s."
+    return "It is in the band on average; part of its path, or of what is not known of it, lies outside."
 
 
 def ounces_near(oz: float) -> str:
@@ -89,7 +101,7 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
     head = ounces_as_written(best.rig.head_oz)
     step = "heavier" if heavier else "lighter"
     return (
-        f"The trade: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores "
+        f"{TRADE}: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores "
         f"{best.fits.score * 100:.0f}."
     )
 

@@ -9,7 +9,7 @@ from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
-from heathdrop.advice.why import limit_sentence, reasons, runs
+from heathdrop.advice.why import TRADE, limit_sentence, reasons, runs
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig_name import RigName
@@ -85,7 +85,6 @@ class Sheet:
     kept: bool
     given: bool
     doubt: str
-    equals: str
     head: str
     family: str
     called: bool
@@ -154,7 +153,6 @@ def present(
         kept=kept,
         given=any(values[name] != DEFAULTS[name] for name in ASKED_FIRST),
         doubt=doubt_of(catalog, sizing, chosen) or "",
-        equals=_equals(catalog, sizing, chosen),
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
         called=values["family"] == CALLED,
@@ -179,13 +177,21 @@ def present(
         else None,
         mat=mat_drawing(sizing, chosen) if view == "size" else None,
         view=view,
-        why=reasons(sizing, chosen),
+        why=_why(catalog, sizing, chosen),
         advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
         mood=f"{activity.name} ({activity.value:g} of 4)",
         mood_judged=activity.judged,
         mood_why=_sentence("; ".join(activity.reasons)),
         cautions=cautions_for(catalog, sizing.scenario, chosen),
     )
+
+
+def _why(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[str, ...]:
+    """The reasons; where other rigs are as good they are named in place of the trade."""
+    equals = _equals(catalog, sizing, chosen)
+    if not equals:
+        return reasons(sizing, chosen)
+    return (*(w for w in reasons(sizing, chosen) if not w.startswith(TRADE)), equals)
 
 
 def _equals(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
@@ -273,7 +279,8 @@ def _mark(sizing: Sizing, rated: Rated) -> str:
     if part is None:
         return "none"
     if part == "depth":
-        return runs(sizing, rated) or "high"
+        below = feet(rated.tuned.mean_m) > 0.5 * sum(sizing.targets.depth_ft)
+        return runs(sizing, rated) or ("deep" if below else "high")
     return part
 
 
