@@ -30,8 +30,9 @@ check: setup-dev browser
 	@.venv/bin/mypy
 	@.venv/bin/python -m pytest
 
+# Speed as ratios; with AGAINST=REV this tree and that revision are asked in turn.
 bench: setup-dev
-	@.venv/bin/python -m bench
+	@.venv/bin/python -m $(if $(AGAINST),bench.against $(AGAINST),bench)
 
 # How far the judgement agrees with worked waters, and how steady it is over random ones (about three minutes).
 agree: setup-dev

@@ -1,7 +1,7 @@
 """Strike out each rule and each school and say what changes: the table of docs/judgement.md.
 
-A rule acts on the call (its points for families), on the numbers (its points for trailers, how it dresses a
-rig) or on words only. For each the first worked water is named in which the first answer is another without it.
+A rule acts on the call (points for families), on the numbers (points for trailers, how it dresses a
+rig) or on words only. For each a worked water is named in which the first answer is another without it.
 """
 
 from __future__ import annotations

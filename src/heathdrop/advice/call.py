@@ -42,9 +42,10 @@ class Standing:
 
 @dataclass(frozen=True)
 class Call:
-    """All families, best standing first."""
+    """Families, best standing first, and those set aside with the reason in words."""
 
     standings: tuple[Standing, ...]
+    aside: tuple[tuple[Family, str], ...] = ()
 
     @property
     def family(self) -> str:
@@ -77,7 +78,21 @@ def call(
         if len(found) >= places and most < _in_order(found)[places - 1].standing:
             break
         found.append(_standing(catalog, sized(one)))
-    return Call(_in_order(found)[:places])
+    order = _in_order(found)
+    left = [setting_of(catalog, one, known) for _, one in promised[len(found) :]]
+    aside = [
+        (s.family, reason_against(catalog, s.sizing.facts, s.sizing.scenario, s.family))
+        for s in order[places:]
+    ]
+    aside += [(s.family, reason_against(catalog, s.facts, s.scenario, s.family)) for s in left]
+    return Call(order[:places], tuple(aside))
+
+
+def reason_against(catalog: Catalog, water: Facts, scenario: Scenario, family: Family) -> str:
+    """The name of the rule that weighs most against a family; that others stand better when none does."""
+    weighed, _ = points_of(catalog, water, scenario, family)
+    rule, points = min(weighed, key=lambda row: row[1], default=(None, 0.0))
+    return rule.name if rule is not None and points < 0.0 else "Others stand better"
 
 
 def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:

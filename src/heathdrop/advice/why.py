@@ -89,11 +89,17 @@ def _cover_sentence(rated: Rated) -> str:
 
 def change_sentence(sizing: Sizing, rated: Rated) -> str:
     """The neighbour on the board that gives the same depth another way."""
-    same = [r for r in sizing.rigs if r.rig.family == rated.rig.family and r.key != rated.key]
-    trade = [r for r in same if r.rig.trailer != rated.rig.trailer and r.rig.head_oz != rated.rig.head_oz]
-    if not trade:
+    rig = rated.rig
+    best = next(
+        (
+            r
+            for r in sizing.rigs
+            if r.rig.family == rig.family and r.rig.trailer != rig.trailer and r.rig.head_oz != rig.head_oz
+        ),
+        None,
+    )
+    if best is None:
         return ""
-    best = trade[0]
     heavier = best.rig.head_oz > rated.rig.head_oz
     bulk = (
         "bulkier" if best.rig.trailer.run_drag_area_cm2 > rated.rig.trailer.run_drag_area_cm2 else "slimmer"

@@ -15,7 +15,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
-from heathdrop.sizing.size import Rated, Sizing, rate, rated_at, setting_of, size
+from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
 #: Answers remembered, so that looking again asks nothing new.
 REMEMBERED = 160
@@ -76,11 +76,12 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     """
     catalog = catalogue.load()
     if scenario.families:
-        sizing = sizing_of(scenario, own)
-        found = [(sizing, r) for r in sizing.rigs[:limit]]
-        if len(scenario.families) > 1:
-            alone = {f: sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families}
-            found = [(alone[r.rig.family.id], r) for _, r in found]
+        held = [f for f in scenario.families if scenario.box != "mine" or f in own.tackle.families]
+        alone = [sizing_of(replace(scenario, families=(f,)), own) for f in held or scenario.families]
+        found = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
+        if len(alone) > 1:
+            found.sort(key=lambda row: -round(row[1].fits.score, PLACES))
+        found = found[:limit]
     else:
         standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)

@@ -20,7 +20,7 @@ from heathdrop.physics.rig import Lure, Rig, liveliness, spread_of
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
-from heathdrop.sizing.candidates import standard_rigs
+from heathdrop.sizing.candidates import quick_worth, standard_rigs
 from heathdrop.sizing.fit import (
     LEAST_BULK_CM2,
     Fits,
@@ -42,7 +42,7 @@ from heathdrop.sizing.setting import (
     setting_of,
 )
 from heathdrop.sizing.targets import Targets
-from heathdrop.sizing.tune import Limits, Scene, Tuned, scene_of, tune, tuned_at
+from heathdrop.sizing.tune import ROUNDS, Limits, Scene, Tuned, scene_of, tune, tuned_at
 from heathdrop.sizing.usual import Weights
 from heathdrop.units import feet, metres
 
@@ -50,8 +50,9 @@ __all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "si
 
 #: Time (s) beyond everything: never sinks.
 NEVER_S = 1e6
-#: Swum rigs that are measured once more at board fidelity: the best of a family by the search.
-REFINED = 12
+#: Swum rigs of a family that are searched at all, by their closed-form promise, and those that are searched
+#: closely and measured at board fidelity; the others get one cast.
+SEARCHED, REFINED, RULED_OUT = 40, 14, -1
 #: No retrieve starts nearer the surface than this, m.
 LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
@@ -103,7 +104,6 @@ def size(
     catalog: Catalog,
     scenario: Scenario,
     rigs: Sequence[Rig] | None = None,
-    refine: bool = True,
     known: Knowledge = UNTAUGHT,
     tackle: Tackle = EMPTY,
 ) -> Sizing:
@@ -123,7 +123,7 @@ def size(
         mine = (
             candidates(setting, tackle) if rigs is None else [r for r in rigs if r.family == setting.family]
         )
-        rated += rate(setting, [known.applied(rig) for rig in mine], refine)
+        rated += rate(setting, [known.applied(rig) for rig in mine])
     first = settings[0]
     factor = first.family.pace_factor
     paces = reachable_paces(catalog, first.targets, scenario.gear.reel.inches_per_turn, factor)
@@ -193,38 +193,39 @@ def equals_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> list[Rated]:
     ]
 
 
-def rate(setting: Setting, rigs: Sequence[Rig], refine: bool = True) -> list[Rated]:
+def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     """Every rig of the setting's family at its own best, rated, best first.
 
-    With ``refine`` the best swum ones are measured once more, finer.
+    Swum rigs are cast as closely as they deserve: those that their closed-form parts rule out once, the
+    others searched, the best of them searched closely and measured at board fidelity.
     """
-    rated = _rated(setting, rigs, refine=False)
-    if refine and setting.family.work == "swim":
-        again = _rated(setting, [r.rig for r in ranked(setting, rated)[:REFINED]], refine=True)
-        finer = {id(r.rig): r for r in again}
-        rated = [finer.get(id(r.rig), r) for r in rated]
-    return ranked(setting, rated)
+    if setting.family.work != "swim":
+        tuned = [_worked(setting, limits_for(setting))] * len(rigs)
+        return ranked(setting, _rated(setting, rigs, tuned))
+    order = sorted(range(len(rigs)), key=lambda k: -quick_worth(setting, rigs[k]))
+    first, rest = order[:SEARCHED], order[SEARCHED:]
+    found: dict[int, Rated] = {}
+    for some, rounds in ((first, 0), (rest, RULED_OUT)):
+        mine = [rigs[k] for k in some]
+        found |= dict(zip(some, _rated(setting, mine, _swum(setting, mine, rounds, False)), strict=True))
+    best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
+    closer = [rigs[k] for k in best]
+    found |= dict(zip(best, _rated(setting, closer, _swum(setting, closer, ROUNDS, True)), strict=True))
+    return ranked(setting, list(found.values()))
 
 
-def _rated(setting: Setting, rigs: Sequence[Rig], refine: bool) -> list[Rated]:
-    """Rigs of one family rated, in their order."""
+def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> list[Rated]:
+    """Rigs of one family rated at their settings, in their order."""
     lures = [setting.lure(rig) for rig in rigs]
-    limits = limits_for(setting)
-    if setting.family.work == "swim":
-        tuned = _swum(setting, rigs, lures, limits, refine)
-    else:
-        tuned = [_worked(setting, limits)] * len(rigs)
     seconds = _countdowns(setting, lures, tuned)
     _, quickest = mood_paces(setting)
     return [_rate(setting, quickest, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
 
 
-def _swum(
-    setting: Setting, rigs: Sequence[Rig], lures: Sequence[Lure], limits: Limits, refine: bool
-) -> list[Tuned]:
+def _swum(setting: Setting, rigs: Sequence[Rig], rounds: int, refine: bool) -> list[Tuned]:
     """The search's best setting for each, its band blurred by how well each rig's depth is known."""
-    scene, bounds = _scene(setting, rigs, limits)
-    return tune(lures, bounds, scene, refine)
+    scene, bounds = _scene(setting, rigs, limits_for(setting))
+    return tune([setting.lure(rig) for rig in rigs], bounds, scene, refine, rounds)
 
 
 def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
@@ -252,9 +253,9 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
 
 def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float | None) -> Rated:
     """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's."""
-    best = _rated(setting, [rig], refine=True)[0]
     if setting.family.work != "swim":
-        return best
+        return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
+    best = _rated(setting, [rig], _swum(setting, [rig], ROUNDS, True))[0]
     lure, pace, start = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m
     if count_s is not None:
         start = max(LEAST_START_M, depth_after_s(lure, count_s, setting.line, setting.water))

@@ -19,6 +19,8 @@ __all__ = ["BOARD", "SEARCH", "Limits", "Scene", "Tuned", "scene_of", "shared_ou
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
 SEARCH = Fidelity(8, 0.2, 0.08, 0.14)
 BOARD = Fidelity(12, 0.2, 0.06, 0.12)
+#: Rounds of small moves for a rig that may be the best.
+ROUNDS = 3
 
 _WORKERS = 2
 _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
@@ -48,17 +50,24 @@ def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
         one.result()
 
 
-def tune(lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene, refine: bool = True) -> list[Tuned]:
+def tune(
+    lures: Sequence[Lure],
+    limits: Sequence[Limits],
+    scene: Scene,
+    refine: bool = True,
+    rounds: int = ROUNDS,
+) -> list[Tuned]:
     """Search every lure's best pace and starting depth, two threads at a time.
 
     The same input gives the same output: lures do not influence one another. Without ``refine`` the
-    figures are at search fidelity, good enough to compare families by.
+    figures are at search fidelity. ``rounds`` of small moves follow the first trials; below 0 one trial is
+    all, enough for a rig that its closed-form parts have ruled out.
     """
     if not lures:
         return []
     rows, bounds = rows_of(lure_params(lure) for lure in lures), rows_of(limits)
     results = np.zeros((len(lures), len(Tuned._fields)))
-    shared_out(search, len(lures), rows, bounds, scene, SEARCH.grid(), BOARD.grid(), refine, results)
+    shared_out(search, len(lures), rows, bounds, scene, SEARCH.grid(), BOARD.grid(), rounds, refine, results)
     return [Tuned(*row) for row in results.tolist()]
 
 

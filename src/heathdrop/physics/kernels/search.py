@@ -47,9 +47,9 @@ GOOD_ENOUGH = 0.985
 SKATING = 0.1
 #: Seconds between two samples of a trial; the cast ends just inside the useful part's near end.
 TRIAL_SAMPLE_S, TRIAL_ENDS = 0.25, 0.95 * USEFUL_NEAR
-#: The first step of pace in a round of small moves, as a factor; rounds, each half as wide as the one before;
+#: The first step of pace in a round of small moves, as a factor (each round half as wide as the one before),
 #: and the least move of the count worth a cast (m).
-PACE_STEP, ROUNDS, LEAST_MOVE_M = 0.16, 3, 0.05
+PACE_STEP, LEAST_MOVE_M = 0.16, 0.05
 
 
 @compiled
@@ -159,6 +159,7 @@ def _find(
     scene: Scene,
     grid: Grid,
     limits: Limits,
+    rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
     """One rig's search at search fidelity."""
@@ -167,7 +168,7 @@ def _find(
     start = min(target, deepest)
     middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
     best = try_one(lure, scene, grid, limits, middle, start, room)
-    if _worth(best) >= GOOD_ENOUGH:
+    if rounds < 0 or _worth(best) >= GOOD_ENOUGH:
         return best
     at_middle = best.mean_m
     other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
@@ -179,7 +180,7 @@ def _find(
         trial = try_one(lure, scene, grid, limits, middle * (other / middle) ** share, start, room)
         best = _better(trial, best, target)
     step, shift = PACE_STEP, SHIFT
-    for _ in range(ROUNDS):
+    for _ in range(rounds):
         if _worth(best) >= GOOD_ENOUGH:
             break
         # Count further down when it runs high at its best, less when it runs deep.
@@ -220,6 +221,7 @@ def search(
     scene: Scene,
     coarse: Grid,
     fine: Grid,
+    rounds: int,
     refine: bool,
     results: Floats,
     first: int,
@@ -227,7 +229,8 @@ def search(
 ) -> None:
     """Search rigs ``first`` to ``last``; writes one row of ``results`` (a :class:`Tuned`) for each.
 
-    ``lures`` and ``limits`` have a row for each rig. ``refine`` measures the winner once more at the
+    ``lures`` and ``limits`` have a row for each rig. ``rounds`` of small moves follow the first three trials;
+    below 0 there is one trial only. ``refine`` measures the winner once more at the
     ``fine`` grid.
     """
     slowest = FAR
@@ -236,7 +239,7 @@ def search(
     room = trial_room(scene.distance, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
-        found = _find(lure, scene, coarse, mine, room)
+        found = _find(lure, scene, coarse, mine, rounds, room)
         if refine:
             found = try_one(lure, scene, fine, mine, found.pace_m_s, found.start_depth_m, room)
         _put(results, i, found)

@@ -37,7 +37,7 @@ from heathdrop.web.fields import (
     values_from,
     values_of,
 )
-from heathdrop.web.presenters.calling import sides_of
+from heathdrop.web.presenters.calling import SHOWN, sides_of
 from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present
 from heathdrop.web.rendering import page, templates
@@ -74,7 +74,7 @@ def sheet_for(values: dict[str, str], own: Own) -> Sheet:
     if values["view"] not in VIEW_IDS:
         raise BadInput("view", values["view"], "one of " + ", ".join(VIEW_IDS))
     scenario = scenario_from(values, own)
-    call = call_of(scenario, own) if values["view"] == "water" else None
+    call = call_of(scenario, own, places=SHOWN) if values["view"] == "water" else None
 
     def link(**changed: str) -> str:
         return address({**values, **changed})

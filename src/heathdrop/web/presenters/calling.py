@@ -31,9 +31,17 @@ class Row:
     fors: tuple[str, ...]
     againsts: tuple[str, ...]
     model: str
-    aside: str
     address: str
     chosen: bool
+
+
+@dataclass(frozen=True)
+class Aside:
+    """A family set aside: its name, why, and the address that chooses it all the same."""
+
+    name: str
+    why: str
+    address: str
 
 
 @dataclass(frozen=True)
@@ -75,7 +83,7 @@ class Calling:
     judge_again: str
     mood_why: tuple[str, ...]
     rows: tuple[Row, ...]
-    aside: tuple[Row, ...]
+    aside: tuple[Aside, ...]
     disputes: tuple[Dispute, ...]
 
 
@@ -98,8 +106,10 @@ def calling_of(catalog: Catalog, call: Call, sizing: Sizing, link: Link) -> Call
         judged=activity.judged,
         judge_again=link(activity=""),
         mood_why=activity.reasons,
-        rows=rows[:SHOWN],
-        aside=rows[SHOWN:],
+        rows=rows,
+        aside=tuple(
+            Aside(f.name, why.lower(), link(family=f.id, pick="", view="size")) for f, why in call.aside
+        ),
         disputes=disputes_of(catalog, sizing),
     )
 
@@ -116,7 +126,6 @@ def _row(rank: int, s: Standing, top: float, family: str, link: Link) -> Row:
         fors=tuple(r.name for r in s.fors[:2]),
         againsts=tuple(r.name for r in s.againsts[:2]),
         model=s.model,
-        aside=(s.againsts[0].name if s.againsts else s.model).lower().rstrip("."),
         address=link(family=s.family.id, pick="", view="size"),
         chosen=s.family.id == family,
     )
