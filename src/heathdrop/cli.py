@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import json
+import secrets
+import sqlite3
 import sys
 from collections.abc import Callable
 from pathlib import Path
@@ -17,6 +19,8 @@ from heathdrop.settings import Settings
 if TYPE_CHECKING:
     from heathdrop.answers.own import Own
 
+#: Addresses of this machine alone.
+HERE = ("127.0.0.1", "::1", "localhost")
 app = typer.Typer(
     add_completion=False, no_args_is_help=True, help="Head weight and trailer bulk for the water today."
 )
@@ -66,8 +70,11 @@ def _own(data: Path | None) -> Own:
     where = data or Settings().data
     if not where.exists():
         return STRANGER
-    with Database(where).session() as session:
-        return own_of(session)
+    database = Database(where)
+    with database.session() as session:
+        found = own_of(session)
+    database.close()
+    return found
 
 
 @app.command()
@@ -98,6 +105,9 @@ def serve(
     demo: Annotated[
         bool, typer.Option("--demo", help="Start with Ashmoor Water, the made-up demo lake.")
     ] = False,
+    lan: Annotated[
+        bool, typer.Option("--lan", help="Answer other machines that show the key told on start.")
+    ] = False,
     log_level: Annotated[str | None, typer.Option(help="debug, info, warning or error.")] = None,
 ) -> None:
     """Start the app. What no flag says is read from HEATHDROP_PORT, _HOST, _DATA and _LOG_LEVEL."""
@@ -120,9 +130,27 @@ def serve(
         "Getting the simulation ready (seconds when compiled before, half a minute the first time) ..."
     )
     warm_up()
-    application = create_app(where, demo=demo, hosts=[chosen.host])
-    typer.echo(f"Heathdrop is at http://{chosen.host}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
-    uvicorn.run(application, host=chosen.host, port=chosen.port, log_level="warning")
+    key = secrets.token_urlsafe(12) if lan else None
+    listens = "0.0.0.0" if lan and chosen.host in HERE else chosen.host
+    if listens not in HERE and not lan:
+        typer.echo("Other machines are refused; --lan lets those in that show a key.", err=True)
+    try:
+        application = create_app(where, demo=demo, hosts=[chosen.host], lan_key=key)
+    except BadInput as refusal:
+        raise _refuse(refusal) from refusal
+    shown = "127.0.0.1" if listens == "0.0.0.0" else chosen.host
+    typer.echo(f"Heathdrop is at http://{shown}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
+    if key is not None:
+        typer.echo(f"From another machine: http://ADDRESS-OF-THIS-ONE:{chosen.port}/?key={key}")
+    uvicorn.run(
+        application,
+        host=listens,
+        port=chosen.port,
+        log_level="warning",
+        server_header=False,
+        timeout_keep_alive=15,
+        limit_concurrency=200,
+    )
 
 
 def _refuse(refusal: BadInput) -> typer.Exit:
@@ -138,10 +166,15 @@ def export_all(
     from heathdrop.store.database import Database
     from heathdrop.store.files.exchange import packed
 
-    with Database(data or Settings().data).session() as session:
-        content = packed(session)
+    where = data or Settings().data
     try:
+        if not where.exists():
+            raise BadInput("the data file", str(where), "one that is there")
+        with Database(where).session() as session:
+            content = packed(session)
         file.write_bytes(content)
+    except BadInput as refusal:
+        raise _refuse(refusal) from refusal
     except OSError as error:
         raise _refuse(BadInput("the file", str(file), f"writable ({error.strerror})")) from error
     typer.echo(f"Written: {file}", err=True)
@@ -153,18 +186,27 @@ def import_all(
 ) -> None:
     """Bring an export in beside what is there: all of it or nothing, after a backup."""
     from heathdrop.store.database import Database, backup
-    from heathdrop.store.files.exchange import keep, unpacked
+    from heathdrop.store.files.exchange import keep, looked_at, sifted
 
     where = data or Settings().data
     try:
-        parcel = unpacked(_raw(str(file)))
+        parcel = looked_at(_raw(str(file)), file.name)
+        if parcel.faults:
+            raise BadInput(
+                "the file", f"faulty in {len(parcel.faults)} places", "mended: " + parcel.faults[0]
+            )
         database = Database(where)
         backup(where, "before-import")
         with database.session() as session:
+            new = sifted(session, parcel)
             keep(session, parcel)
+        database.close()
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
-    typer.echo(f"Brought in {parcel.said()}.", err=True)
+    except sqlite3.OperationalError as error:
+        raise _refuse(BadInput("the data file", str(where), f"writable ({error})")) from error
+    there = f" {new.there} rows were here already." if new.there else ""
+    typer.echo(f"Brought in {new.said()}.{there}", err=True)
 
 
 @app.command()

@@ -31,7 +31,19 @@ def _shown(given: object) -> str:
 
 
 def _short(text: str) -> str:
+    text = text.encode("utf-8", "replace").decode()
     return text if len(text) <= 60 else text[:57] + "..."
+
+
+#: Marks that turn the direction of a text, and other characters nobody typed.
+UNSEEN = {chr(c) for c in (*range(0x202A, 0x202F), *range(0x2066, 0x206A), 0x200E, 0x200F, 0xFEFF)}
+
+
+def plain_text(text: str) -> str:
+    """A text as people type it. Raises ValueError for control characters, direction marks and half pairs."""
+    if any(c in UNSEEN or 0xD800 <= ord(c) < 0xE000 or (ord(c) < 32 and c not in "\n\t") for c in text):
+        raise ValueError("it holds characters that cannot be shown")
+    return text
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str = "") -> float:

@@ -3,16 +3,18 @@ into."""
 
 from __future__ import annotations
 
+import os
+import re
 import secrets
 import sqlite3
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
-from datetime import datetime
+from contextlib import closing, contextmanager, suppress
+from datetime import UTC, datetime
 from importlib import resources
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import URL, Engine, create_engine, event
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session, sessionmaker
 
@@ -21,6 +23,12 @@ from heathdrop.logs import logger
 
 #: Backups kept beside the data file; older ones make room.
 MOST_BACKUPS = 20
+#: A backup's stamp (UTC), as written and as it is recognised after the data file's own name.
+STAMP = "%Y%m%d-%H%M%S-%f"
+STAMPED = r"-\d{8}-\d{6}-\d{6}-(before-migration-from-\d{4}|before-import|before-restore)\.sqlite"
+#: One of these tables makes a file ours.
+OURS = {"scenario", "item", "setting", "observation"}
+SECRET_BYTES = 32
 #: SQLite's primary result codes for a file that cannot be written now.
 UNWRITABLE = {
     sqlite3.SQLITE_READONLY,
@@ -55,14 +63,27 @@ def unwritable(error: BaseException | None) -> bool:
 
 
 def _revision(path: Path) -> str | None:
-    """The schema's revision in the file, None for a new one."""
+    """The schema's revision in the file, None for a new one. Raises BadInput for another program's file."""
     if not path.exists() or path.stat().st_size == 0:
         return None
-    with closing(sqlite3.connect(f"file:{path}?mode=ro", uri=True)) as connection:
-        try:
+    try:
+        with closing(_reading(path)) as connection:
+            tables = {
+                name for (name,) in connection.execute("select name from sqlite_master where type = 'table'")
+            }
+            if not tables:
+                return None
+            if "alembic_version" not in tables or not OURS & tables:
+                raise BadInput(
+                    "the data file", path.name, "a data file of Heathdrop; this is another program's"
+                )
             row = connection.execute("select version_num from alembic_version").fetchone()
-        except sqlite3.OperationalError:
-            return None
+    except sqlite3.DatabaseError as error:
+        if unwritable(error):
+            raise
+        raise BadInput("the data file", path.name, "a data file of Heathdrop; this is not one") from error
+    if row is not None and str(row[0]) > newest():
+        raise BadInput("the data file", path.name, "of this version of Heathdrop or an older one")
     return row[0] if row else None
 
 
@@ -85,24 +106,44 @@ def migrate(path: Path, to: str = "head") -> None:
 
 
 def backup(path: Path, why: str, keep: Path | None = None) -> Path:
-    """A dated, consistent copy of the data file in ``backups``. Old ones make room, ``keep`` never does."""
+    """A dated, consistent copy of the data file in ``backups``, whole or not there at all.
+
+    Only whole copies of this very file make room, the oldest first by when they were written; what was just
+    made and ``keep`` never do. Raises sqlite3.OperationalError when it cannot be written.
+    """
     folder = path.parent / "backups"
     folder.mkdir(exist_ok=True)
-    stamp = datetime.now().strftime("%Y%m%d-%H%M%S-%f")
+    stamp = datetime.now(UTC).strftime(STAMP)
     copy = folder / f"{path.stem}-{stamp}-{why}.sqlite"
-    with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(copy)) as target:
-        source.backup(target)
-    for old in sorted(folder.glob(f"{path.stem}-*.sqlite"))[:-MOST_BACKUPS]:
-        if old != copy and (keep is None or old.resolve() != keep.resolve()):
+    part = copy.with_suffix(".part")
+    try:
+        with closing(_reading(path)) as source, closing(sqlite3.connect(part)) as target:
+            source.backup(target)
+        part.replace(copy)
+    finally:
+        part.unlink(missing_ok=True)
+    ours = re.compile(re.escape(path.stem) + STAMPED)
+    whole = [f for f in folder.iterdir() if ours.fullmatch(f.name) and f != copy and f.stat().st_size > 0]
+    for old in sorted(whole, key=lambda f: (f.stat().st_mtime, f.name))[
+        : max(0, len(whole) + 1 - MOST_BACKUPS)
+    ]:
+        if keep is None or old.resolve() != keep.resolve():
             old.unlink()
     LOG.info("backed up: %s", copy.name)
     return copy
 
 
+def _reading(path: Path) -> sqlite3.Connection:
+    """A connection that only reads, whatever characters the name holds; where its folder cannot be written
+    (a write-ahead log would need it) the file is taken as it stands."""
+    still = "" if os.access(path.parent, os.W_OK) else "&immutable=1"
+    return sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro{still}", uri=True)
+
+
 def _sound(path: Path) -> bool:
     """Whether a file is a whole data file of ours, of a revision that this program knows."""
     try:
-        with closing(sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro", uri=True)) as connection:
+        with closing(_reading(path)) as connection:
             whole = connection.execute("pragma integrity_check").fetchone() == ("ok",)
             row = connection.execute("select version_num from alembic_version").fetchone()
     except sqlite3.Error:
@@ -121,7 +162,7 @@ def restore(path: Path, copy: Path) -> Path:
             "the backup", copy.name, "a whole backup made by this version of Heathdrop or an older one"
         )
     with closing(sqlite3.connect(":memory:")) as kept:
-        with closing(sqlite3.connect(f"{copy.resolve().as_uri()}?mode=ro", uri=True)) as source:
+        with closing(_reading(copy)) as source:
             source.backup(kept)
         saved = backup(path, "before-restore", keep=copy) if path.exists() else copy
         with closing(sqlite3.connect(path)) as target:
@@ -135,22 +176,34 @@ class Database:
     """A user's data file. Sessions commit on success and roll back on error.
 
     A file that cannot be written is opened for reading; ``read_only`` says so until a write goes through.
+    After each write the write-ahead log is folded back, so that the one file holds everything.
     """
 
     def __init__(self, path: Path) -> None:
-        path.parent.mkdir(parents=True, exist_ok=True)
+        if path.is_dir():
+            raise BadInput("the data file", path.name, "a file; this is a folder")
+        try:
+            path.parent.mkdir(parents=True, exist_ok=True)
+        except OSError as error:
+            raise BadInput(
+                "the data file", str(path), f"in a folder that can be made ({error.strerror})"
+            ) from error
         self.path = path
-        self.read_only = False
+        self.read_only = self._reading_only = False
         try:
             migrate(path)
         except (OperationalError, sqlite3.OperationalError) as error:
             if not unwritable(error) or _revision(path) is None:
                 raise
-            self.read_only = True
-        if self.read_only:
-            self.engine: Engine = create_engine(f"sqlite:///file:{path}?mode=ro&uri=true")
+            self.read_only = self._reading_only = True
+        self._open()
+
+    def _open(self) -> None:
+        """An engine that writes, or one that only reads where nothing can be written."""
+        if self._reading_only:
+            self.engine: Engine = create_engine("sqlite://", creator=lambda: _reading(self.path))
         else:
-            self.engine = create_engine(f"sqlite:///{path}")
+            self.engine = create_engine(URL.create("sqlite", database=str(self.path)))
             event.listen(self.engine, "connect", _settings)
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
         event.listen(self._sessions, "after_flush", lambda session, _: session.info.update(wrote=True))
@@ -158,26 +211,54 @@ class Database:
     @contextmanager
     def session(self) -> Iterator[Session]:
         """A session for one unit of work; a write that goes through ends ``read_only``."""
+        if self._reading_only and os.access(self.path, os.W_OK) and os.access(self.path.parent, os.W_OK):
+            self.engine.dispose()
+            self._reading_only = False
+            self._open()
         with self._sessions.begin() as session:
             yield session
         if session.info.get("wrote"):
             self.read_only = False
+            self.fold()
+
+    def fold(self) -> None:
+        """Fold the write-ahead log back into the file; another reader's lock only puts it off."""
+        if self._reading_only:
+            return
+        with suppress(OperationalError), self.engine.connect() as connection:
+            connection.exec_driver_sql("PRAGMA busy_timeout=0")
+            connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+            connection.exec_driver_sql("PRAGMA busy_timeout=5000")
 
     def close(self) -> None:
-        """Give the file back."""
+        """Give the file back, whole."""
+        self.fold()
         self.engine.dispose()
+
+
+def at_once(session: Session) -> None:
+    """Begin writing now: nobody changes between what this session reads and what it writes."""
+    if not session.connection().connection.dbapi_connection.in_transaction:  # type: ignore[union-attr]
+        session.connection().exec_driver_sql("BEGIN IMMEDIATE")
 
 
 def install_secret(path: Path) -> bytes:
     """This installation's secret, made on first run beside the data file, readable by its owner alone.
 
-    Where nothing can be written it lasts as long as the process.
+    It is written whole or not at all; a broken one is made anew. Where nothing can be written it lasts as
+    long as the process.
     """
     keeper = path.with_suffix(".key")
+    if keeper == path:
+        keeper = path.with_name(path.name + ".key")
     try:
-        if not keeper.exists():
-            keeper.touch(mode=0o600)
-            keeper.write_bytes(secrets.token_bytes(32))
+        if keeper.exists() and len(kept := keeper.read_bytes()) == SECRET_BYTES:
+            return kept
+        secret, part = secrets.token_bytes(SECRET_BYTES), keeper.with_name(keeper.name + ".part")
+        part.unlink(missing_ok=True)
+        with os.fdopen(os.open(part, os.O_CREAT | os.O_EXCL | os.O_WRONLY, 0o600), "wb") as out:
+            out.write(secret)
+        part.replace(keeper)
         return keeper.read_bytes()
     except OSError:
-        return secrets.token_bytes(32)
+        return secrets.token_bytes(SECRET_BYTES)

@@ -8,17 +8,18 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, field_validator
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
-from heathdrop.errors import BadInput
+from heathdrop.errors import BadInput, plain_text
 from heathdrop.store import rows
-from heathdrop.store.models import Item
+from heathdrop.store.database import at_once
+from heathdrop.store.models import Item, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
-Text = Annotated[str, Field(max_length=80)]
+Text = Annotated[str, Field(max_length=80), AfterValidator(plain_text)]
 Grams = Annotated[float, Field(ge=0.2, le=200.0)]
 #: What each field may hold, in words, for refusals.
 ALLOWED = {
@@ -160,10 +161,10 @@ def kept(session: Session) -> list[Kept]:
     return [_kept(int(i), str(kind), int(v), str(data)) for i, kind, v, data in session.execute(query)]
 
 
-def add(session: Session, kind: str, data: dict[str, Any]) -> Item:
-    """Keep a new item. Raises BadInput."""
+def add(session: Session, kind: str, data: dict[str, Any], uid: str | None = None) -> Item:
+    """Keep a new item, under its name for good when it has one. Raises BadInput."""
     body = checked(kind, data).model_dump(exclude_none=True)
-    row = Item(kind=kind, body=body, version=CURRENT["item"])
+    row = Item(kind=kind, body=body, version=CURRENT["item"], uid=uid or new_uid())
     session.add(row)
     session.flush()
     return row
@@ -176,6 +177,7 @@ def listed(session: Session) -> Sequence[Item]:
 
 def edit(session: Session, id_: int, changes: dict[str, Any]) -> Item | None:
     """Change some fields; an empty text clears one. None when there is no such item. Raises BadInput."""
+    at_once(session)
     row = rows.fetch(session, Item, id_)
     if row is None:
         return None

@@ -6,20 +6,20 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any, ClassVar
 
-from pydantic import BaseModel, ConfigDict, Field, GetCoreSchemaHandler, ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, ValidationError
 from pydantic_core import CoreSchema, core_schema
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import BY_FIELD
-from heathdrop.errors import BadInput
+from heathdrop.errors import BadInput, plain_text
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck
 from heathdrop.physics.cover import Stand, counting_oz, halfway_oz
 from heathdrop.physics.line import Line, line_by_size, line_by_test
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, pair
 from heathdrop.store import rows
-from heathdrop.store.models import Observation
+from heathdrop.store.models import Observation, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 from heathdrop.units import metres
 
@@ -76,7 +76,7 @@ class RigRecord(BaseModel):
     test_lb: Annotated[float, Field(ge=2, le=100)] = 15.0
     diameter_mm: Annotated[float, Field(ge=0.05, le=2.0)] | None = None
     water_temp_f: Annotated[float, Field(ge=32, le=100)] = 60.0
-    note: Annotated[str, Field(max_length=200)] = ""
+    note: Annotated[str, Field(max_length=200), AfterValidator(plain_text)] = ""
 
     def rig(self, catalog: Catalog) -> Rig:
         """The rig. Raises BadInput for an unknown name."""
@@ -180,10 +180,10 @@ def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> 
     return record
 
 
-def add(session: Session, record: Record) -> Observation:
-    """Keep a record."""
+def add(session: Session, record: Record, uid: str | None = None) -> Observation:
+    """Keep a record, under its name for good when it has one."""
     body = record.model_dump(exclude_none=True)
-    row = Observation(kind=record.kind, body=body, version=CURRENT["observation"])
+    row = Observation(kind=record.kind, body=body, version=CURRENT["observation"], uid=uid or new_uid())
     session.add(row)
     session.flush()
     return row

@@ -65,7 +65,7 @@ def _tackle(pieces: tuple[items.Kept, ...]) -> Tackle:
 def own_of(session: Session) -> Own:
     """The angler's own, as the data file has it now."""
     owned = tuple(i for i in items.kept(session) if i.kind in ("head", "trailer") and i.body.quantity > 0)
-    held: dict[str, str] = settings.read(session, settings.SCHOOLS, {})
+    held = settings.schools(session)
     topics = catalogue.load().topics
     schools = tuple(sorted((t, s) for t, s in held.items() if t in topics and s in topics[t].schools))
     return Own(learned_of(session), _tackle(owned), schools)

@@ -11,6 +11,8 @@ from sqlalchemy.orm import Session
 from heathdrop.store.models import Kept, now
 
 K = TypeVar("K", bound=Kept)
+#: The largest id SQLite has.
+MOST_ID = 2**63 - 1
 
 
 def listed(session: Session, table: type[K], with_gone: bool = False) -> Sequence[K]:
@@ -21,8 +23,18 @@ def listed(session: Session, table: type[K], with_gone: bool = False) -> Sequenc
 
 def fetch(session: Session, table: type[K], id_: int) -> K | None:
     """The row ``id_``, None when there is none or it was put away."""
-    row = session.get(table, id_)
+    row = _at(session, table, id_)
     return row if row is not None and row.gone_at is None else None
+
+
+def _at(session: Session, table: type[K], id_: int) -> K | None:
+    """The row ``id_``, gone or not; None too for a number that no table counts to."""
+    return session.get(table, id_) if 0 < id_ <= MOST_ID else None
+
+
+def uids(session: Session, table: type[Kept]) -> set[str]:
+    """The names for good of every row, those put away too."""
+    return set(session.scalars(select(table.uid)))
 
 
 def put_away(session: Session, table: type[K], id_: int) -> K | None:
@@ -35,7 +47,7 @@ def put_away(session: Session, table: type[K], id_: int) -> K | None:
 
 def take_back(session: Session, table: type[K], id_: int) -> K | None:
     """Undo that. None when there is no such row."""
-    row = session.get(table, id_)
+    row = _at(session, table, id_)
     if row is not None:
         row.gone_at = None
     return row

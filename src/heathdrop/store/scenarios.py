@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from heathdrop.errors import BadInput
 from heathdrop.store import rows
-from heathdrop.store.models import SavedScenario
+from heathdrop.store.models import SavedScenario, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
 LONGEST_NAME = 80
@@ -26,7 +26,14 @@ def body_of(row: SavedScenario) -> dict[str, Any]:
     return upgraded("scenario", "*", row.version, row.body)
 
 
-def save(session: Session, name: str, body: dict[str, Any], pick: str = "", note: str = "") -> SavedScenario:
+def save(
+    session: Session,
+    name: str,
+    body: dict[str, Any],
+    pick: str = "",
+    note: str = "",
+    uid: str | None = None,
+) -> SavedScenario:
     """Save under ``name``; a scenario of that name is replaced. Raises BadInput for an unusable name."""
     name = " ".join(name.split())
     if not 1 <= len(name) <= LONGEST_NAME:
@@ -34,7 +41,9 @@ def save(session: Session, name: str, body: dict[str, Any], pick: str = "", note
     query = select(SavedScenario).where(SavedScenario.name == name, SavedScenario.gone_at.is_(None))
     row = session.scalars(query).first()
     if row is None:
-        row = SavedScenario(name=name, note=note, body=body, pick=pick, version=CURRENT["scenario"])
+        row = SavedScenario(
+            name=name, note=note, body=body, pick=pick, version=CURRENT["scenario"], uid=uid or new_uid()
+        )
         session.add(row)
     else:
         row.body, row.pick, row.version = body, pick, CURRENT["scenario"]

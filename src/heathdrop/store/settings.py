@@ -17,6 +17,14 @@ def read(session: Session, key: str, default: Any = None) -> Any:
     return default if row is None else row.value
 
 
+def schools(session: Session) -> dict[str, str]:
+    """The schools held to, by topic; nothing where what was kept cannot be read."""
+    held = read(session, SCHOOLS, {})
+    if not isinstance(held, dict):
+        return {}
+    return {str(t): s for t, s in held.items() if isinstance(s, str)}
+
+
 def keep(session: Session, key: str, value: Any) -> None:
     """Keep ``value`` under ``key``, replacing what was there."""
     session.merge(Setting(key=key, value=value))

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import sqlite3
+from collections.abc import AsyncIterator, Sequence
+from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 
@@ -27,14 +29,21 @@ from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
 from heathdrop.web.pages import box, drops, files, sheet
 from heathdrop.web.rendering import problem
-from heathdrop.web.security import Guard
+from heathdrop.web.security import Guard, Reach
 
 LOG = logger("web")
 
 
-def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> FastAPI:
-    """Build the app on the data file ``data``; ``hosts`` are answered besides loopback."""
+def create_app(
+    data: Path, *, demo: bool = False, hosts: Sequence[str] = (), lan_key: str | None = None
+) -> FastAPI:
+    """Build the app on the data file ``data``; ``hosts`` are answered besides loopback.
+
+    With ``lan_key`` other machines are answered once they have shown it (``?key=``, a cookie after); without
+    it they are refused.
+    """
     app = FastAPI(
+        lifespan=_lifespan,
         title="Heathdrop",
         version=__version__,
         docs_url=None,
@@ -55,27 +64,51 @@ def create_app(data: Path, *, demo: bool = False, hosts: Sequence[str] = ()) -> 
     app.add_exception_handler(BadInput, _refused)
     app.add_exception_handler(NotOurs, _not_ours)
     app.add_exception_handler(OperationalError, _unwritable)
+    app.add_exception_handler(sqlite3.OperationalError, _unwritable)
     app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
+    if lan_key is not None:
+        hosts = ["*"]
     allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=sorted(allowed), www_redirect=False)
+    app.add_middleware(
+        TrustedHostMiddleware, allowed_hosts=["*"] if "*" in allowed else sorted(allowed), www_redirect=False
+    )
+    app.add_middleware(Reach, key=lan_key)
     app.add_middleware(Guard)
     return app
 
 
+@asynccontextmanager
+async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    """The data file is given back whole on every stop."""
+    yield
+    app.state.database.close()
+
+
 async def _unparsed(request: Request, error: Any) -> Response:
     """A body that the framework could not even parse gets our sentence, like any other refusal."""
-    if error.status_code == 400 and request.url.path.startswith("/api/"):
-        return _sentence(BadInput("the request", "not JSON", "a JSON object"))
-    return await http_exception_handler(request, error)
+    if request.url.path.startswith("/api/"):
+        if error.status_code == 400:
+            return _sentence(BadInput("the request", "not JSON", "a JSON object"))
+        return await http_exception_handler(request, error)
+    said = {404: "There is no such page.", 405: "This address does not take that."}
+    sentence = said.get(error.status_code, "This request could not be read.")
+    return problem(request, sentence, error.status_code)
 
 
-async def _invalid(_request: Request, error: Any) -> Response:
-    return _sentence(bad_input(error.errors()))
+async def _invalid(request: Request, error: Any) -> Response:
+    return _said(request, bad_input(error.errors()))
 
 
-async def _refused(_request: Request, error: Any) -> Response:
-    return _sentence(error)
+async def _refused(request: Request, error: Any) -> Response:
+    return _said(request, error)
+
+
+def _said(request: Request, refusal: BadInput) -> Response:
+    """A refusal as its asker reads it: JSON for programs, an escaped fragment for pages."""
+    if request.url.path.startswith("/api/"):
+        return _sentence(refusal)
+    return problem(request, str(refusal))
 
 
 async def _not_ours(request: Request, error: Any) -> Response:
@@ -89,7 +122,7 @@ async def _unwritable(request: Request, error: Any) -> Response:
         raise error
     request.app.state.database.read_only = True
     said = "The data file cannot be written now (full disk, locked or read-only); nothing was lost or kept."
-    LOG.warning("the data file cannot be written: %s", error.orig)
+    LOG.warning("the data file cannot be written: %s", getattr(error, "orig", error))
     return problem(request, said, 503)
 
 

@@ -7,8 +7,8 @@ import hmac
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
-from starlette.requests import ClientDisconnect
-from starlette.responses import JSONResponse, PlainTextResponse
+from starlette.requests import ClientDisconnect, Request
+from starlette.responses import JSONResponse, PlainTextResponse, RedirectResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from heathdrop.validation import MOST_BYTES
@@ -20,6 +20,8 @@ POLICY = (
 #: A file brought in may be larger than a form.
 MOST_FILE_BYTES = 4_000_000
 SAFE = {"GET", "HEAD", "OPTIONS"}
+#: This machine (the test client calls itself by name).
+LOOPBACK = ("127.0.0.1", "::1", "testclient")
 
 
 def form_token(secret: bytes) -> str:
@@ -38,7 +40,17 @@ def _foreign(headers: Headers) -> bool:
     if site is not None and site not in ("same-origin", "none"):
         return True
     origin = headers.get("origin")
-    return origin is not None and urlsplit(origin).netloc != headers.get("host")
+    if origin is None:
+        return False
+    try:
+        return urlsplit(origin).netloc != headers.get("host")
+    except ValueError:
+        return True
+
+
+def _embedded(headers: Headers) -> bool:
+    """Whether another site's page asks for something of ours without going there."""
+    return headers.get("sec-fetch-site") == "cross-site" and headers.get("sec-fetch-mode") != "navigate"
 
 
 class Guard:
@@ -60,6 +72,7 @@ class Guard:
                 out["X-Content-Type-Options"] = "nosniff"
                 out["Referrer-Policy"] = "same-origin"
                 out["Cross-Origin-Opener-Policy"] = "same-origin"
+                out["Cross-Origin-Resource-Policy"] = "same-origin"
                 if scope["path"].startswith("/static/"):
                     kept = b"v=" in scope.get("query_string", b"")
                     out["Cache-Control"] = "public, max-age=31536000, immutable" if kept else "no-cache"
@@ -69,6 +82,10 @@ class Guard:
 
         if scope["method"] not in SAFE and _foreign(headers):
             refused = PlainTextResponse("This change came from another site's page and was refused.", 403)
+            await refused(scope, receive, guarded)
+            return
+        if scope["method"] in SAFE and _embedded(headers):
+            refused = PlainTextResponse("Another site's page asked for this and was refused.", 403)
             await refused(scope, receive, guarded)
             return
         seen, most = 0, MOST_FILE_BYTES if scope["path"] == "/import" else MOST_BYTES
@@ -99,3 +116,36 @@ class Guard:
 def _too_large(size: int, most: int) -> JSONResponse:
     sentence = f"the request was {size} bytes long; it must be at most {most} bytes long."
     return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)
+
+
+#: Where other machines keep the key that they have shown, and for how long (s).
+COOKIE, KEPT_S = "heathdrop-lan", 30 * 24 * 3600
+
+
+class Reach:
+    """Answers this machine alone; others only with the key of ``--lan``, shown once in the address and kept
+    in a cookie after."""
+
+    def __init__(self, app: ASGIApp, key: str | None = None) -> None:
+        self.app = app
+        self.key = key
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        client = scope.get("client")
+        if scope["type"] != "http" or client is None or client[0] in LOOPBACK:
+            await self.app(scope, receive, send)
+            return
+        request = Request(scope)
+        shown = request.query_params.get("key", "")
+        if self.key is not None and self._matches(shown):
+            answer = RedirectResponse(scope["path"], 303)
+            answer.set_cookie(COOKIE, self.key, max_age=KEPT_S, httponly=True, samesite="strict")
+            await answer(scope, receive, send)
+        elif self.key is not None and self._matches(request.cookies.get(COOKIE, "")):
+            await self.app(scope, receive, send)
+        else:
+            said = "This is someone's own Heathdrop. Open the address with its key, as it was shown on start."
+            await PlainTextResponse(said, 403)(scope, receive, send)
+
+    def _matches(self, shown: str) -> bool:
+        return self.key is not None and hmac.compare_digest(shown.encode(), self.key.encode())

@@ -8,6 +8,8 @@ from __future__ import annotations
 
 import csv
 import io
+import re
+import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -16,7 +18,9 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.store import items, observations
 from heathdrop.store.files.entry import number_of
+from heathdrop.units import KG_PER_OZ
 
+GRAMS_PER_OZ = KG_PER_OZ * 1000.0
 TACKLE_COLUMNS = (
     "kind",
     "family",
@@ -38,6 +42,7 @@ TACKLE_COLUMNS = (
     "colour",
     "name",
     "quantity",
+    "id",
 )
 DROP_COLUMNS = (
     "family",
@@ -57,6 +62,7 @@ DROP_COLUMNS = (
     "times_s",
     "off_reel",
     "note",
+    "id",
 )
 NUMBERS = {
     "weight_oz",
@@ -76,23 +82,25 @@ NUMBERS = {
 }
 WHOLE = {"appendages", "quantity"}
 YES_NO = {"split", "off_reel"}
-UNITS = (
-    "grams",
-    "gram",
-    "g",
-    "ounces",
-    "oz",
-    "inches",
-    "inch",
-    "in",
-    "lbs",
-    "lb",
-    "mm",
-    "feet",
-    "ft",
-    "°f",
-    "f",
-)
+#: What a unit written in a cell is worth in another, by the unit of the column (the end of its name).
+UNITS: dict[str, dict[str, float]] = {
+    "oz": {"oz": 1.0, "g": 1.0 / GRAMS_PER_OZ, "gr": 1.0 / GRAMS_PER_OZ},
+    "g": {"g": 1.0, "oz": GRAMS_PER_OZ, "kg": 1000.0},
+    "in": {"in": 1.0, "ft": 12.0, "mm": 1.0 / 25.4, "cm": 1.0 / 2.54},
+    "mm": {"mm": 1.0, "in": 25.4, "cm": 10.0},
+    "ft": {"ft": 1.0, "in": 1.0 / 12.0, "m": 1.0 / 0.3048, "cm": 1.0 / 30.48},
+    "lb": {"lb": 1.0, "kg": 1.0 / 0.45359237},
+    "f": {"f": 1.0},
+}
+SAME = {
+    "grams": "g", "gram": "g", "ounces": "oz", "ounce": "oz", "inches": "in", "inch": "in", '"': "in",
+    "″": "in", "lbs": "lb", "feet": "ft", "foot": "ft", "'": "ft", "°f": "f", "metres": "m", "meters": "m",
+}  # fmt: skip
+WITH_UNIT = re.compile(r"(.*?[\d.,])\s*([a-z°\"″']+)", re.DOTALL)
+#: A cell that a spreadsheet would run begins with one of these; it is written with an apostrophe before it.
+RUNS = ("=", "+", "-", "@", "\t", "\r")
+#: The longest cell, and the most columns, that are read.
+MOST_CELL, MOST_COLUMNS = 2000, 60
 MOST_ROWS = 5000
 
 
@@ -122,10 +130,21 @@ def _cell(value: Any) -> str:
         return "yes" if value else "no"
     if isinstance(value, list):
         return " ".join(f"{v!r}" for v in value)
-    return repr(value) if isinstance(value, float) else str(value)
+    if isinstance(value, float):
+        return repr(value)
+    text = str(value)
+    return f"'{text}" if text.startswith((*RUNS, "'")) else text
+
+
+def _plain(cell: str) -> str:
+    """A cell as it was meant: without the apostrophe that keeps a spreadsheet from running it."""
+    text = cell.strip()
+    return text[1:] if text.startswith("'") and text[1:].startswith((*RUNS, "'")) else text
 
 
 def _text(raw: bytes) -> str:
+    if raw.startswith((b"\xff\xfe", b"\xfe\xff")):
+        return raw.decode("utf-16", "replace")
     for encoding in ("utf-8-sig", "cp1252"):
         try:
             return raw.decode(encoding)
@@ -151,22 +170,39 @@ def _value(name: str, text: str) -> Any:
     if name == "times_s":
         return [number_of(part) for part in text.replace(";", " ").split()]
     if name in NUMBERS or name in WHOLE:
-        plain = text.strip().strip('"″').lower()
-        for unit in UNITS:
-            if plain.endswith(unit):
-                plain = plain[: -len(unit)].strip()
-                break
-        value = number_of(plain)
-        return int(value) if name in WHOLE and value == int(value) else value
+        value = _in_unit(name, text.strip().lower())
+        if name in WHOLE:
+            if value != int(value):
+                raise ValueError("not whole")
+            return int(value)
+        return value
     return text
+
+
+def _in_unit(name: str, text: str) -> float:
+    """A cell's number in the column's unit; a unit that is not one of its kind is a ValueError."""
+    found = WITH_UNIT.fullmatch(text)
+    if found is None:
+        return number_of(text)
+    column = name.rsplit("_", 1)[-1]
+    unit = SAME.get(found[2], found[2])
+    if unit not in UNITS.get(column, {}):
+        raise ValueError("another unit")
+    return number_of(found[1]) * UNITS[column][unit]
 
 
 def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str, str]]], list[str]]:
     """The file's rows as (line number, texts by column), and the columns passed over. Raises BadInput."""
     text = _text(raw)
+    if text.count("\n") > MOST_ROWS + 1 or text.count("\r") > MOST_ROWS + 1:
+        raise BadInput(
+            "the file",
+            f"{max(text.count(chr(10)), text.count(chr(13)))} lines long",
+            f"at most {MOST_ROWS} rows",
+        )
     head = text.split("\n", 1)[0]
     delimiter = max(",;\t", key=head.count)
-    reader = csv.reader(io.StringIO(text), delimiter=delimiter)
+    reader = csv.reader(io.StringIO(text.replace("\r\n", "\n").replace("\r", "\n")), delimiter=delimiter)
     try:
         table = [(reader.line_num, row) for row in reader]
     except csv.Error as error:
@@ -175,13 +211,16 @@ def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str
         ) from error
     if not table:
         raise BadInput("the file", "empty", "a CSV file with a header row")
+    longest = max((len(c) for _, row in table for c in row), default=0)
+    if longest > MOST_CELL or max(len(row) for _, row in table) > MOST_COLUMNS:
+        raise BadInput("the file", "too wide", f"at most {MOST_COLUMNS} columns of {MOST_CELL} characters")
     names = [n.strip().lower().replace(" ", "_") for n in table[0][1]]
     if not set(names) & set(columns):
         raise BadInput("line 1", head[:60], "a header row with some of " + ", ".join(columns))
     if len(table) - 1 > MOST_ROWS:
         raise BadInput("the file", f"{len(table) - 1} rows long", f"at most {MOST_ROWS} rows")
     rows = [
-        (n, dict(zip(names, (c.strip() for c in row), strict=False)))
+        (n, dict(zip(names, (_plain(c) for c in row), strict=False)))
         for n, row in table[1:]
         if any(c.strip() for c in row)
     ]
@@ -211,12 +250,23 @@ def read_tackle(raw: bytes) -> Read:
     for line, texts in rows:
         try:
             data = _typed(line, texts, TACKLE_COLUMNS, items.ALLOWED)
+            uid = _uid(line, data.pop("id", None))
             kind = str(data.pop("kind", "") or _guessed(data))
             body = items.checked(kind, data, f"line {line}, column ")
-            read.rows.append({"kind": kind, **body.model_dump(exclude_none=True)})
+            read.rows.append({"kind": kind, **body.model_dump(exclude_none=True), **uid})
         except BadInput as refusal:
             read.faults.append(str(refusal))
     return read
+
+
+def _uid(line: int, text: str | None) -> dict[str, str]:
+    """A row's name for good as it came; nothing when it has none."""
+    if text is None:
+        return {}
+    try:
+        return {"id": str(uuid.UUID(text))}
+    except ValueError as error:
+        raise BadInput(f"line {line}, column id", text, "as the export wrote it, or empty") from error
 
 
 def _guessed(data: dict[str, Any]) -> str:
@@ -239,8 +289,9 @@ def read_drops(catalog: Catalog, raw: bytes) -> Read:
     for line, texts in rows:
         try:
             data = _typed(line, texts, DROP_COLUMNS, observations.ALLOWED)
+            uid = _uid(line, data.pop("id", None))
             record = observations.checked(catalog, "drop", data, f"line {line}, column ")
-            read.rows.append(record.model_dump(exclude_none=True))
+            read.rows.append({**record.model_dump(exclude_none=True), **uid})
         except BadInput as refusal:
             read.faults.append(str(refusal))
     return read

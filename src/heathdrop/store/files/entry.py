@@ -12,6 +12,12 @@ from typing import Any
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 
+#: A whole number written out: a fraction, with a whole before it or not; or a plain number.
+WRITTEN = re.compile(
+    r"(?:(\d{1,4})\s+)?(\d{1,4})/(\d{1,4})|([+-]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9}))", re.ASCII
+)
+#: The longest number and the longest line that are read.
+LONGEST_NUMBER, LONGEST_LINE = 24, 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
 QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|$)", re.I)
 GRAMS = re.compile(rf"({NUMBER})\s?(?:g|gram|grams)(?=\s|,|$)", re.I)
@@ -30,12 +36,16 @@ LINES = {
 
 
 def number_of(text: str) -> float:
-    """A number as people write it: ``3/8``, ``1 1/4``, ``10,5``. Raises ValueError."""
-    total = 0.0
-    for part in text.strip().replace(",", ".").split():
-        top, slash, low = part.partition("/")
-        total += float(top) / float(low) if slash else float(top)
-    return total
+    """A number as people write it: ``3/8``, ``1 1/4``, ``10,5``. Raises ValueError for anything else."""
+    found = WRITTEN.fullmatch(text.strip()) if len(text) <= LONGEST_NUMBER else None
+    if found is None:
+        raise ValueError("not a number")
+    whole, top, low, plain = found.groups()
+    if plain is not None:
+        return float(plain.replace(",", "."))
+    if int(low) == 0:
+        raise ValueError("divided by nothing")
+    return float(whole or 0) + int(top) / int(low)
 
 
 def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
@@ -44,7 +54,11 @@ def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
     if found is None:
         return None, text
     value = next(g for g in found.groups() if g)
-    return number_of(value), (text[: found.start()] + " " + text[found.end() :]).strip()
+    try:
+        number = number_of(value)
+    except ValueError as error:
+        raise BadInput("the line", text, "a line whose numbers can be read") from error
+    return number, (text[: found.start()] + " " + text[found.end() :]).strip()
 
 
 def _take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
@@ -66,6 +80,8 @@ def _named(rows: Mapping[str, Any]) -> dict[str, str]:
 
 def parsed(catalog: Catalog, line: str) -> tuple[str, dict[str, Any]]:
     """Kind and fields of one line. Raises BadInput when it names no tackle."""
+    if len(line) > LONGEST_LINE:
+        raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     text = " ".join(line.split())
     quantity, text = _take(QUANTITY, text)
     mass, text = _take(GRAMS, text)

@@ -4,34 +4,45 @@ from __future__ import annotations
 
 import io
 import json
+import lzma
 import zipfile
+import zlib
 from dataclasses import dataclass, field
 from typing import Any
 
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
-from heathdrop.store import scenarios
-from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object
+from heathdrop.store import scenarios, settings
+from heathdrop.store.database import at_once
+from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object, new_of
+from heathdrop.store.models import now
 
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"
 #: Largest file inside an export, bytes; faults said at most.
 MOST_BYTES, MOST_FAULTS = 8_000_000, 5
+#: Largest sum of the known files, bytes; where the last import's names are kept.
+MOST_WHOLE, LAST_IMPORT = 16_000_000, "last-import"
 
 
 @dataclass
 class Parcel:
-    """What a file holds, typed and checked, ready to be kept: rows by the name of their table's file."""
+    """What a file holds, typed and checked, ready to be kept: rows by the name of their table's file.
+
+    ``there`` counts the rows that the data file already has, by the same name.
+    """
 
     rows: dict[str, list[Row]] = field(default_factory=dict)
     passed_over: list[str] = field(default_factory=list)
     faults: list[str] = field(default_factory=list)
+    there: int = 0
 
     def said(self) -> str:
         """What would be brought in, in words."""
-        words = [e.counted(len(self.rows.get(e.name, []))) for e in REGISTRY]
-        return ", ".join(w for w in words if w)
+        words = [e.counted(len(self.rows.get(e.name, []))) for e in REGISTRY if self.rows.get(e.name)]
+        return ", ".join(w for w in words if w) or "nothing new"
 
 
 def scenario_schema() -> dict[str, Any]:
@@ -78,21 +89,37 @@ def packed(session: Session) -> bytes:
     return out.getvalue()
 
 
+def _files(raw: bytes) -> dict[str, bytes]:
+    """The known files of a zip, read within bounds. Raises BadInput for a zip that cannot be read so."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(raw)) as archive:
+            known = [i for i in archive.infolist() if i.filename in (MANIFEST, *BY_NAME)]
+            if len({i.filename for i in known}) != len(known):
+                raise BadInput("the file", "holding a file twice", "an export made by Heathdrop")
+            large = next((i.filename for i in known if i.file_size > MOST_BYTES), None)
+            if large or sum(i.file_size for i in known) > MOST_WHOLE:
+                raise BadInput(large or "the file", "too large", f"at most {MOST_BYTES} bytes")
+            found = {}
+            for info in known:
+                with archive.open(info) as one:
+                    found[info.filename] = one.read(MOST_BYTES + 1)
+            return found
+    except (zipfile.BadZipFile, zlib.error, lzma.LZMAError, EOFError, OSError) as error:
+        raise BadInput("the file", "not a whole zip", "an export made by Heathdrop") from error
+    except (NotImplementedError, RuntimeError) as error:
+        raise BadInput(
+            "the file", "packed or locked in another way", "an export made by Heathdrop"
+        ) from error
+
+
 def unpacked(raw: bytes) -> Parcel:
     """A checked parcel from an export. Raises BadInput naming file, line and column of every fault (the
     first few)."""
-    try:
-        with zipfile.ZipFile(io.BytesIO(raw)) as archive:
-            large = [i.filename for i in archive.infolist() if i.file_size > MOST_BYTES]
-            if large:
-                raise BadInput(large[0], "too large", f"at most {MOST_BYTES} bytes")
-            names = {MANIFEST, *BY_NAME} & set(archive.namelist())
-            files = {name: archive.read(name) for name in names}
-    except zipfile.BadZipFile as error:
-        raise BadInput("the file", "not a zip", "an export made by Heathdrop") from error
+    files = _files(raw)
     manifest = json_object(files.get(MANIFEST, b"{}"), MANIFEST)
     version = manifest.get("version")
-    if manifest.get("format") != FORMAT or not isinstance(version, int) or not 1 <= version <= VERSION:
+    known = isinstance(version, int) and not isinstance(version, bool) and 1 <= version <= VERSION
+    if manifest.get("format") != FORMAT or not known:
         raise BadInput(MANIFEST, version, f"a {FORMAT} of version {VERSION} or older")
     parcel = Parcel()
     for name in (n for n in BY_NAME if n in files):
@@ -106,16 +133,62 @@ def unpacked(raw: bytes) -> Parcel:
 
 
 def looked_at(raw: bytes, name: str) -> Parcel:
-    """What a zip or CSV file holds, columns passed over, and its faults. Raises BadInput."""
+    """What a zip, CSV or JSON file holds, columns passed over, and its faults. Raises BadInput."""
     if raw[:2] == b"PK" or name.lower().endswith(".zip"):
         return unpacked(raw)
-    first = raw.decode("utf-8", "replace").split("\n", 1)[0].lower()
+    if raw.lstrip()[:1] == b"{":
+        return _json_parcel(raw, name)
+    first = raw[:4000].decode("utf-8", "replace").split("\n", 1)[0].lower()
     table = "drop-tests.csv" if "times_s" in first else "tackle.csv"
     read = BY_NAME[table].read(raw)
     return Parcel({table: read.rows}, read.passed_over, read.faults)
 
 
-def keep(session: Session, parcel: Parcel) -> None:
-    """Keep a parcel beside what is there; a scenario of the same name is replaced."""
-    for name, rows in parcel.rows.items():
-        BY_NAME[name].keep(session, rows)
+def _json_parcel(raw: bytes, name: str) -> Parcel:
+    """One of the export's JSON files, known by what it holds."""
+    holds = json_object(raw, name)
+    version = holds.get("version")
+    if version != VERSION:
+        raise BadInput(f"{name}, version", version, f"{VERSION}")
+    for key in ("scenarios", "checks", "schools"):
+        if key in holds:
+            table = "settings.json" if key == "schools" else f"{key}.json"
+            return Parcel({table: BY_NAME[table].read(raw).rows})
+    raise BadInput("the file", name, "scenarios.json, checks.json or settings.json of an export")
+
+
+def sifted(session: Session, parcel: Parcel) -> Parcel:
+    """The parcel without what the data file already has, and how much that was."""
+    rows, there = {}, 0
+    for name, found in parcel.rows.items():
+        table = BY_NAME[name].table
+        rows[name] = found if table is None else new_of(session, table, found)
+        there += len(found) - len(rows[name])
+    return Parcel(rows, parcel.passed_over, parcel.faults, there)
+
+
+def keep(session: Session, parcel: Parcel) -> dict[str, list[str]]:
+    """Keep a parcel beside what is there; a scenario of the same name is replaced.
+
+    Rows that the data file has are passed over. Answers the names for good of what came, by file.
+    """
+    at_once(session)
+    new = sifted(session, parcel)
+    came = {name: BY_NAME[name].keep(session, rows) for name, rows in new.rows.items()}
+    settings.keep(session, LAST_IMPORT, {name: uids for name, uids in came.items() if uids})
+    return came
+
+
+def undo(session: Session) -> int:
+    """Put away what the last import brought; how many rows. 0 when there is nothing to take back."""
+    came = settings.read(session, LAST_IMPORT, {})
+    count = 0
+    for name, uids in came.items():
+        table = BY_NAME[name].table
+        if table is not None:
+            rows = session.scalars(select(table).where(table.uid.in_(uids), table.gone_at.is_(None)))
+            for row in rows:
+                row.gone_at = now()
+                count += 1
+    settings.keep(session, LAST_IMPORT, {})
+    return count

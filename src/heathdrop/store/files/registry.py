@@ -1,24 +1,31 @@
 """What goes out of a data file and comes back: one entry a table.
 
 Each entry knows its file's name, how its rows are written, how a file of it is read (every fault named)
-and how read rows are kept. The zip, the single downloads, the import and their words are made from it.
+and how read rows are kept (answering their names for good). The zip, the single downloads, the import and
+their words are made from it.
 """
 
 from __future__ import annotations
 
 import json
+import uuid
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field
-from typing import Any
+from dataclasses import dataclass, field, replace
+from typing import Annotated, Any
 
-from pydantic import ValidationError
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.errors import BadInput
+from heathdrop.conditions.scenario import check
+from heathdrop.errors import BadInput, plain_text
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.schools import chosen
 from heathdrop.store import items, observations, scenarios, settings
 from heathdrop.store.files import csvfile
+from heathdrop.store.models import Item, Kept, Observation, SavedScenario
+from heathdrop.store.rows import uids
 from heathdrop.validation import bad_input
 
 VERSION = 1
@@ -36,7 +43,8 @@ class Read:
 
 @dataclass(frozen=True)
 class Exported:
-    """One table's way out and back. ``counted`` says how many came, in words."""
+    """One table's way out and back. ``counted`` says how many came, in words; rows of ``table`` that are
+    there already are passed over."""
 
     name: str
     media: str
@@ -44,7 +52,8 @@ class Exported:
     rows: Callable[[Session], list[Row]]
     written: Callable[[list[Row]], str]
     read: Callable[[bytes], Read]
-    keep: Callable[[Session, Sequence[Row]], None]
+    keep: Callable[[Session, Sequence[Row]], list[str]]
+    table: type[Kept] | None = None
 
 
 def _json(value: Any) -> str:
@@ -55,7 +64,7 @@ def json_object(raw: bytes, name: str) -> Row:
     """The JSON object in a file. Raises BadInput."""
     try:
         value = json.loads(raw)
-    except ValueError as error:
+    except (ValueError, RecursionError) as error:
         raise BadInput(name, "not JSON", "a JSON object") from error
     if not isinstance(value, dict):
         raise BadInput(name, "not an object", "a JSON object")
@@ -66,6 +75,8 @@ def _listed(raw: bytes, name: str, key: str) -> list[Any]:
     rows = json_object(raw, name).get(key, [])
     if not isinstance(rows, list):
         raise BadInput(f"{name}, {key}", "not a list", "a list")
+    if len(rows) > csvfile.MOST_ROWS:
+        raise BadInput(f"{name}, {key}", f"{len(rows)} long", f"at most {csvfile.MOST_ROWS} long")
     return rows
 
 
@@ -78,27 +89,52 @@ def counted(count: int, one: str, many: str) -> str:
     return f"{count} {one if count == 1 else many}"
 
 
+def new_of(session: Session, table: type[Kept], found: Sequence[Row]) -> list[Row]:
+    """The rows that are not in the data file yet, by their names for good. Each name counts once."""
+    there, new = uids(session, table), []
+    for row in found:
+        uid = row.get("id")
+        if uid is None or uid not in there:
+            new.append(row)
+            there |= {uid} if uid else set()
+    return new
+
+
 def _tackle_rows(session: Session) -> list[Row]:
-    return [{"kind": r.kind, **items.body_of(r)} for r in items.listed(session)]
+    return [{"kind": r.kind, **items.body_of(r), "id": r.uid} for r in items.listed(session)]
 
 
-def _keep_tackle(session: Session, rows: Sequence[Row]) -> None:
-    for row in rows:
-        items.add(session, row["kind"], {k: v for k, v in row.items() if k != "kind"})
+def _without(row: Row, *names: str) -> Row:
+    return {k: v for k, v in row.items() if k not in names}
+
+
+def _keep_tackle(session: Session, rows: Sequence[Row]) -> list[str]:
+    return [items.add(session, r["kind"], _without(r, "kind", "id"), r.get("id")).uid for r in rows]
 
 
 def _drop_rows(session: Session) -> list[Row]:
-    return [observations.body_of(r) for r in observations.listed(session) if r.kind == "drop"]
+    return [
+        {**observations.body_of(r), "id": r.uid} for r in observations.listed(session) if r.kind == "drop"
+    ]
 
 
-def _keep_drops(session: Session, rows: Sequence[Row]) -> None:
-    for row in rows:
-        observations.add(session, observations.checked(catalogue.load(), "drop", row))
+def _keep_drops(session: Session, rows: Sequence[Row]) -> list[str]:
+    return _keep_checks(session, [{**row, "kind": "drop"} for row in rows])
 
 
 def _check_rows(session: Session) -> list[Row]:
     kept = observations.listed(session)
-    return [{"kind": r.kind, **observations.body_of(r)} for r in kept if r.kind != "drop"]
+    return [{"kind": r.kind, **observations.body_of(r), "id": r.uid} for r in kept if r.kind != "drop"]
+
+
+def _uid_of(row: Row, at: str) -> dict[str, str]:
+    """A row's name for good, when it has one. Raises BadInput."""
+    if row.get("id") is None:
+        return {}
+    try:
+        return {"id": str(uuid.UUID(str(row["id"])))}
+    except ValueError as error:
+        raise BadInput(f"{at}.id", str(row["id"]), "as the export wrote it, or left out") from error
 
 
 def _read_checks(raw: bytes) -> Read:
@@ -107,21 +143,36 @@ def _read_checks(raw: bytes) -> Read:
         at = f"checks.json, checks[{k}]"
         if not isinstance(row, dict):
             raise BadInput(at, "not an object", "an object")
-        plain = {name: value for name, value in row.items() if name != "kind"}
-        record = observations.checked(catalogue.load(), str(row.get("kind", "")), plain, f"{at}.")
-        read.rows.append({"kind": record.kind, **record.model_dump(exclude_none=True)})
+        uid = _uid_of(row, at)
+        record = observations.checked(
+            catalogue.load(), str(row.get("kind", "")), _without(row, "kind", "id"), f"{at}."
+        )
+        read.rows.append({"kind": record.kind, **record.model_dump(exclude_none=True), **uid})
     return read
 
 
-def _keep_checks(session: Session, rows: Sequence[Row]) -> None:
-    for row in rows:
-        plain = {name: value for name, value in row.items() if name != "kind"}
-        observations.add(session, observations.checked(catalogue.load(), row["kind"], plain))
+def _keep_checks(session: Session, rows: Sequence[Row]) -> list[str]:
+    catalog = catalogue.load()
+    made = [(observations.checked(catalog, r["kind"], _without(r, "kind", "id")), r.get("id")) for r in rows]
+    return [observations.add(session, record, uid).uid for record, uid in made]
 
 
 def _scenario_rows(session: Session) -> list[Row]:
-    saved = scenarios.listed(session)
-    return [{"name": s.name, "note": s.note, "pick": s.pick, "body": scenarios.body_of(s)} for s in saved]
+    return [
+        {"name": s.name, "note": s.note, "pick": s.pick, "body": scenarios.body_of(s), "id": s.uid}
+        for s in scenarios.listed(session)
+    ]
+
+
+class ScenarioRow(BaseModel):
+    """A saved scenario in a file: the same limits as on the screens."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Annotated[str, Field(min_length=1, max_length=scenarios.LONGEST_NAME), AfterValidator(plain_text)]
+    note: Annotated[str, Field(max_length=400), AfterValidator(plain_text)] = ""
+    pick: Annotated[str, Field(max_length=200), AfterValidator(plain_text)] = ""
+    body: SizeRequest
+    id: str | None = None
 
 
 def _read_scenarios(raw: bytes) -> Read:
@@ -131,29 +182,46 @@ def _read_scenarios(raw: bytes) -> Read:
 
 def _scenario(k: int, row: Any) -> Row:
     at = f"scenarios.json, scenarios[{k}]"
-    if not isinstance(row, dict) or not isinstance(row.get("name"), str):
-        raise BadInput(f"{at}.name", None, "a text")
+    if not isinstance(row, dict):
+        raise BadInput(at, "not an object", "an object")
     try:
-        SizeRequest.model_validate(row.get("body"))
+        found = ScenarioRow.model_validate(row)
+        check(replace(found.body.scenario(), families=found.body.scenario().families or ("swim-jig",)))
+        if found.pick:
+            RigName.parse(found.pick)
     except ValidationError as error:
         first = bad_input(error.errors())
-        raise BadInput(f"{at}.body.{first.field}", first.given, first.allowed) from error
-    return row
+        raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
+    except BadInput as refusal:
+        raise BadInput(f"{at}: {refusal.field}", refusal.given, refusal.allowed) from refusal
+    return {**row, **_uid_of(row, at)}
 
 
-def _keep_scenarios(session: Session, rows: Sequence[Row]) -> None:
-    for row in rows:
-        scenarios.save(session, row["name"], row["body"], row.get("pick", ""), row.get("note", ""))
+def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
+    return [
+        scenarios.save(session, r["name"], r["body"], r.get("pick", ""), r.get("note", ""), r.get("id")).uid
+        for r in rows
+    ]
 
 
 def _setting_rows(session: Session) -> list[Row]:
-    return [{"schools": settings.read(session, settings.SCHOOLS, {})}]
+    return [{"schools": settings.schools(session)}]
 
 
-def _keep_settings(session: Session, rows: Sequence[Row]) -> None:
+def _read_settings(raw: bytes) -> Read:
+    """The schools held to: each a topic and a school that there is. Raises BadInput."""
+    held = json_object(raw, "settings.json").get("schools", {})
+    if not isinstance(held, dict) or not all(isinstance(v, str) for v in held.values()):
+        raise BadInput("settings.json, schools", "not topics with schools", "an object of topic and school")
+    chosen(catalogue.load(), tuple(held.items()))
+    return Read([{"schools": held}])
+
+
+def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
     for row in rows:
-        if row.get("schools"):
-            settings.keep(session, settings.SCHOOLS, row["schools"])
+        if row["schools"]:
+            settings.keep(session, settings.SCHOOLS, {**settings.schools(session), **row["schools"]})
+    return []
 
 
 #: Every table that goes out and comes back.
@@ -166,6 +234,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda rows: csvfile.written(csvfile.TACKLE_COLUMNS, rows),
         lambda raw: _of(csvfile.read_tackle(raw)),
         _keep_tackle,
+        Item,
     ),
     Exported(
         "drop-tests.csv",
@@ -175,6 +244,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda rows: csvfile.written(csvfile.DROP_COLUMNS, rows),
         lambda raw: _of(csvfile.read_drops(catalogue.load(), raw)),
         _keep_drops,
+        Observation,
     ),
     Exported(
         "checks.json",
@@ -184,6 +254,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda rows: _json({"version": VERSION, "checks": rows}),
         _read_checks,
         _keep_checks,
+        Observation,
     ),
     Exported(
         "scenarios.json",
@@ -193,6 +264,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda rows: _json({"version": VERSION, "scenarios": rows}),
         _read_scenarios,
         _keep_scenarios,
+        SavedScenario,
     ),
     Exported(
         "settings.json",
@@ -200,7 +272,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda _: "",
         _setting_rows,
         lambda rows: _json({"version": VERSION, **rows[0]}),
-        lambda raw: Read([json_object(raw, "settings.json")]),
+        _read_settings,
         _keep_settings,
     ),
 )

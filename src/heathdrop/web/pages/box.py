@@ -99,7 +99,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
                     _number(name, text.removesuffix("g").removesuffix("in")) if text.strip() else ""
                 )
             elif name == "quantity":
-                changes[name] = int(_number(name, text))
+                changes[name] = _number(name, text)
             elif name == "colour":
                 changes[name] = text
         with database.session() as session:

@@ -61,13 +61,33 @@ def bring_in(request: Request, form: OwnForm, database: Db) -> Response:
         parcel = exchange.looked_at(form.file, form.file_name)
     except BadInput as refusal:
         return problem(request, str(refusal))
-    if form.get("sure") != "yes" or parcel.faults:
-        return page(request, "box/preview.html", {"parcel": parcel})
-    backup(database.path, "before-import")
     with database.session() as session:
-        exchange.keep(session, parcel)
-    LOG.info("imported: %s", parcel.said())
-    return page(request, "box/came.html", {"said": f"Brought in {parcel.said()}. A backup was made first."})
+        new = exchange.sifted(session, parcel)
+    if form.get("sure") != "yes" or parcel.faults:
+        return page(request, "box/preview.html", {"parcel": new})
+    try:
+        backup(database.path, "before-import")
+        with database.session() as session:
+            exchange.keep(session, parcel)
+    except BadInput as refusal:
+        return problem(request, str(refusal))
+    LOG.info("imported: %s", new.said())
+    said = f"Brought in {new.said()}{already(new)}. A backup was made first."
+    return page(request, "box/came.html", {"said": said, "undo": True})
+
+
+def already(parcel: exchange.Parcel) -> str:
+    """How much of a file was there before, in words."""
+    return f"; {parcel.there} already here were passed over" if parcel.there else ""
+
+
+@writes.post("/import/undo")
+def take_out(request: Request, database: Db) -> Response:
+    """Take back what the last import brought in."""
+    with database.session() as session:
+        count = exchange.undo(session)
+    said = f"Taken back: {count} rows of the last import." if count else "There is no import to take back."
+    return page(request, "box/came.html", {"said": said, "undo": False})
 
 
 @lru_cache(maxsize=4)

@@ -10,6 +10,12 @@ document.addEventListener("keydown", (event) => {
 
 // A refusal (4xx) never replaces what is on the screen: it is said beside the field.
 document.addEventListener("htmx:beforeSwap", (event) => {
+  const kind = event.detail.xhr.getResponseHeader("content-type") || "";
+  if (!kind.startsWith("text/html")) {
+    // Only pages of ours are put into the page; anything else is shown as the text it is.
+    event.detail.shouldSwap = false;
+    return;
+  }
   const status = event.detail.xhr.status;
   const from = event.detail.requestConfig.elt;
   if (status < 400) {
