@@ -239,6 +239,7 @@ WRITES = (
     "/drops",
     "/drops/1/withdraw",
     "/import",
+    "/import/undo",
 )
 
 
@@ -298,4 +299,6 @@ def test_kinds_of_tackle_and_the_words_for_their_limits() -> None:
     for kind in items.KINDS.values():
         for name in kind.model_fields:
             assert name in items.ALLOWED or name in ("name", "colour"), name
-    assert set(csvfile.TACKLE_COLUMNS) == {"kind"} | {f for k in items.KINDS.values() for f in k.model_fields}
+    assert set(csvfile.TACKLE_COLUMNS) == {"kind", "id"} | {
+        f for k in items.KINDS.values() for f in k.model_fields
+    }

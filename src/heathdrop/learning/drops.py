@@ -21,10 +21,10 @@ from numpy.typing import NDArray
 
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest, body_key, trailer_key
-from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.fall import glide_factor
 from heathdrop.physics.rig import Measured, areas_of, lure_of
 from heathdrop.physics.water import water_at
-from heathdrop.units import M_PER_FT
+from heathdrop.units import M_PER_FT, square_metres
 
 STEPS = 12
 #: The name of the hand's constant lateness among the unknowns.
@@ -80,13 +80,56 @@ def prior_spreads(catalog: Catalog, test: DropTest) -> tuple[float, float, float
     return of_body, catalog.spread("trailers", "fall_drag_area_cm2"), catalog.spread("model", "line_friction")
 
 
+Factor = float | NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Falls:
+    """Tests as arrays, one entry each: what their times hang on. SI; ``body`` and ``tail`` are fall areas
+    (m²) as the catalogue has them, ``glide`` the trailer's own."""
+
+    weight: NDArray[np.float64]
+    body: NDArray[np.float64]
+    tail: NDArray[np.float64]
+    glide: NDArray[np.float64]
+    skin: NDArray[np.float64]
+    depth: NDArray[np.float64]
+    surface: NDArray[np.float64]
+    density: NDArray[np.float64]
+
+
+def falls_of(catalog: Catalog, tests: Sequence[DropTest]) -> Falls:
+    """Tests packed, so that all of their times are reckoned at once."""
+    rows = []
+    for test in tests:
+        rig = replace(test.rig, measured=replace(test.rig.measured, body_fall=1.0, trailer_fall=1.0))
+        density = water_at(test.temperature_f).density_kg_m3
+        fall = areas_of(catalog, rig, test.temperature_f).fall
+        weight = lure_of(catalog, rig, density, test.temperature_f).net_weight_n
+        glide = rig.trailer.glide * rig.plastic.glide_factor
+        skin = math.pi * test.line.diameter_m * test.line.friction
+        areas = square_metres(sum(fall[:3])), square_metres(fall[3])
+        rows.append((weight, *areas, glide, skin, test.depth_m, test.surface_line_m, density))
+    return Falls(*np.array(rows, dtype=np.float64).T)
+
+
+def times_of(falls: Falls, body: Factor, trailer: Factor, friction: Factor) -> NDArray[np.float64]:
+    """Seconds the model gives for tests with these factors, one of each a test (see ``physics.fall``)."""
+    tail = falls.tail * trailer
+    area = falls.body * body + tail
+    skin = falls.skin * friction
+    p = np.sqrt(area + skin * falls.surface)
+    q = np.sqrt(p * p + skin * falls.depth)
+    mean = falls.depth * (q * q + q * p + p * p) / (q + p) * (2.0 / 3.0)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        straight = np.where(falls.weight > 0.0, np.sqrt(falls.density / (2.0 * falls.weight)) * mean, np.inf)
+        ratio = np.where(area > 0.0, falls.glide * tail / area, 0.0)
+    return np.asarray(straight / glide_factor(ratio))
+
+
 def predicted_s(catalog: Catalog, test: DropTest, body: float, trailer: float, friction: float) -> float:
     """Seconds the model gives for a test with these factors."""
-    rig = replace(test.rig, measured=replace(test.rig.measured, body_fall=body, trailer_fall=trailer))
-    water = water_at(test.temperature_f)
-    lure = lure_of(catalog, rig, water.density_kg_m3, test.temperature_f)
-    line = replace(test.line, friction=test.line.friction * friction)
-    return time_to_depth_s(lure, test.depth_m, line, water, test.surface_line_m)
+    return float(times_of(falls_of(catalog, [test]), body, trailer, friction)[0])
 
 
 def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
@@ -106,14 +149,16 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
     error = catalog.model.count_error
     logs = [np.log(np.array(t.times_s)) for t in tests]
     weights = [np.ones(len(x)) for x in logs]
+    falls = falls_of(catalog, tests)
+    places = np.array([[where[n] for n in names_of(test)] for test in tests])
     curve = precision
     for _ in range(STEPS):
         curve, push = precision.copy(), -precision @ mean
         rest: list[NDArray[np.float64]] = []
-        for test, seen, w in zip(tests, logs, weights, strict=True):
-            at = [*(where[n] for n in names_of(test)), where[LATE]]
-            base, slope = _slope(catalog, test, mean[at])
-            off = seen - base
+        bases, slopes = _slopes(falls, mean[places], float(mean[-1]))
+        for k, (seen, w) in enumerate(zip(logs, weights, strict=True)):
+            at, slope = [*places[k], where[LATE]], slopes[k]
+            off = seen - bases[k]
             rest.append(off)
             strength = float(w.sum()) / error**2
             curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
@@ -127,18 +172,20 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
     return Factors(names, mean, np.asarray(np.linalg.inv(curve), dtype=np.float64), error, outliers)
 
 
-def _slope(catalog: Catalog, test: DropTest, x: NDArray[np.float64]) -> tuple[float, NDArray[np.float64]]:
-    """Log of the predicted time at these unknowns (three log factors, then lateness in s), and its
-    derivatives."""
+def _slopes(
+    falls: Falls, logs: NDArray[np.float64], late: float
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Log of each test's predicted time at these unknowns (three log factors a test, and one lateness in s),
+    and its derivatives by the four."""
     step = 1e-4
 
-    def bare(logs: NDArray[np.float64]) -> float:
-        return predicted_s(catalog, test, *(math.exp(float(v)) for v in logs))
+    def times(x: NDArray[np.float64]) -> NDArray[np.float64]:
+        return times_of(falls, *np.exp(x).T)
 
-    time = bare(x[:3])
-    seen = max(time + float(x[3]), 0.1 * time)
-    slopes = [(bare(x[:3] + step * e) - bare(x[:3] - step * e)) / (2.0 * step * seen) for e in np.eye(3)]
-    return math.log(seen), np.array([*slopes, 1.0 / seen])
+    bare = times(logs)
+    seen = np.maximum(bare + late, 0.1 * bare)
+    by = [(times(logs + step * e) - times(logs - step * e)) / (2.0 * step * seen) for e in np.eye(3)]
+    return np.log(seen), np.stack([*by, 1.0 / seen], axis=1)
 
 
 def suspicion(catalog: Catalog, test: DropTest) -> str | None:

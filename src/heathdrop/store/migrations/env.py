@@ -10,14 +10,14 @@ import sqlite3
 from typing import Any
 
 from alembic import context
-from sqlalchemy import create_engine, event, text
+from sqlalchemy import URL, create_engine, event, text
 
 from heathdrop.store.models import Base
 
 
 def run() -> None:
     """Migrate the file named in the configuration, then check its foreign keys."""
-    engine = create_engine(f"sqlite:///{context.config.attributes['path']}")
+    engine = create_engine(URL.create("sqlite", database=str(context.config.attributes["path"])))
 
     @event.listens_for(engine, "connect")
     def _no_commits_of_its_own(connection: sqlite3.Connection, _record: Any) -> None:
