@@ -1,0 +1,109 @@
+"""What holds a rig back, what is said of its weight, and doubt: each sentence where it is true."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.advice.doubt import WOULD_HELP, doubt_of
+from heathdrop.advice.why import limit_sentence, ounces_near, reasons, runs, weight_sentence
+from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PARTS
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.sizing.fit import joined
+from heathdrop.sizing.size import Rated, Sizing, equals_of, size
+from heathdrop.units import metres
+from tests.waters import GRASS, WINTER_ROCK
+
+
+@pytest.fixture(scope="module")
+def swum(cat: Catalog) -> Sizing:
+    return size(cat, Scenario(GRASS, families=("swim-jig",)))
+
+
+def held_back(cat: Catalog, rated: Rated, part: str, fit: float = 0.4) -> Rated:
+    """The rig with everything perfect but one part."""
+    parts = {**dict.fromkeys(rated.fits.parts, 1.0), part: fit}
+    return replace(rated, fits=joined(cat, parts))
+
+
+@pytest.mark.parametrize(
+    ("part", "words"),
+    [("fall", "It falls "), ("cover", "It "), ("action", "Its action is off"), ("profile", "Its trailer is off"),
+     ("weight", "than what is usual at 6 ft, about 3/8 oz.")],
+)  # fmt: skip
+def test_what_costs_most_is_said(cat: Catalog, swum: Sizing, part: str, words: str) -> None:
+    assert words in limit_sentence(swum, held_back(cat, swum.rigs[0], part))
+    assert limit_sentence(swum, held_back(cat, swum.rigs[0], part, 0.99)) == "Nothing holds it back."
+
+
+def test_which_way_it_misses(cat: Catalog, swum: Sizing) -> None:
+    best = held_back(cat, swum.rigs[0], "depth")
+    top, low = swum.targets.depth_ft
+    at = {
+        name: replace(best, tuned=best.tuned._replace(mean_m=metres(ft), comfort=1.0))
+        for name, ft in (("high", top - 0.1), ("deep", low + 0.1), ("", 0.5 * (top + low)))
+    }
+    assert {name: runs(swum, r) for name, r in at.items()} == {"high": "high", "deep": "deep", "": ""}
+    assert limit_sentence(swum, at["high"]).startswith("It runs above the band at")
+    assert limit_sentence(swum, at["deep"]).startswith("It runs below the band at")
+    assert limit_sentence(swum, at[""]).startswith("It is in the band on average")
+    slow = replace(at[""], tuned=at[""].tuned._replace(comfort=0.5, soft_share=0.9, pace_m_s=0.3))
+    assert limit_sentence(swum, slow).startswith("To hold the band it must come slower")
+    quick = replace(slow, tuned=slow.tuned._replace(pace_m_s=2.0))
+    assert limit_sentence(swum, quick).startswith("To hold the band it must come faster")
+    floor = size(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
+    assert limit_sentence(floor, held_back(cat, floor.rigs[0], "depth")).startswith("It works on the floor")
+    assert "hides the bottom" in limit_sentence(floor, held_back(cat, floor.rigs[0], "touch"))
+
+
+def test_the_end_of_the_scale_is_said(swum: Sizing) -> None:
+    for oz, words in (
+        (0.1875, "3/16 oz is the lightest swim jig listed"),
+        (1.0, "1 oz is the heaviest swim jig"),
+    ):
+        rated = next(r for r in swum.rigs if r.rig.head_oz == oz)
+        assert weight_sentence(swum, rated).startswith(words)
+        assert any(w.startswith(words) for w in reasons(swum, rated))
+
+
+def test_the_simulation_against_habit_is_said(cat: Catalog, swum: Sizing) -> None:
+    heavy = next(r for r in swum.rigs if r.rig.head_oz == 0.625)
+    assert weight_sentence(swum, held_back(cat, heavy, "fall")).startswith(
+        "Heavier than what is usual at 6 ft"
+    )
+    assert weight_sentence(swum, held_back(cat, heavy, "weight")) == ""
+    usual = next(r for r in swum.rigs if r.rig.head_oz == 0.375)
+    assert weight_sentence(swum, usual) == ""
+
+
+@pytest.mark.parametrize(
+    ("oz", "said"),
+    [(0.39, "3/8"), (0.27, "1/4"), (0.31, "5/16"), (0.56, "1/2"), (1.3, "1 1/4"), (0.01, "1/16")],
+)
+def test_an_uneven_weight_as_it_is_said(oz: float, said: str) -> None:
+    assert ounces_near(oz) == said
+
+
+def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
+    best = swum.rigs[0]
+    assert doubt_of(cat, swum, best) is None
+    assert set(WOULD_HELP) == set(PARTS)
+    for part in best.fits.parts:
+        bad = held_back(cat, best, part, 1e-4)
+        bad = replace(bad, fits=replace(bad.fits, score=0.59))
+        said = doubt_of(cat, swum, bad)
+        assert said is not None
+        assert said.startswith("Nothing here fits well: the best is 59 of 100. ")
+        assert said.endswith(WOULD_HELP[part])
+        assert doubt_of(cat, swum, replace(bad, fits=replace(bad.fits, score=0.6))) is None
+
+
+def test_equals_are_within_the_noise(cat: Catalog, swum: Sizing) -> None:
+    best = swum.rigs[0]
+    same = equals_of(cat, swum, best)
+    assert best not in same
+    assert {r.key for r in same} == {
+        r.key for r in swum.rigs if r is not best and abs(r.fits.score - best.fits.score) <= 0.02
+    }
