@@ -30,9 +30,14 @@ def held_back(cat: Catalog, rated: Rated, part: str, fit: float = 0.4) -> Rated:
 
 @pytest.mark.parametrize(
     ("part", "words"),
-    [("fall", "It falls "), ("cover", "It "), ("action", "Its action is off"), ("profile", "Its trailer is off"),
-     ("weight", "than what is usual at 6 ft, about 3/8 oz.")],
-)  # fmt: skip
+    [
+        ("fall", "It falls "),
+        ("cover", "It "),
+        ("action", "Its action is off"),
+        ("profile", "Its trailer is off"),
+        ("weight", "than what is usual at 6 ft, about 7/16 oz."),
+    ],
+)
 def test_what_costs_most_is_said(cat: Catalog, swum: Sizing, part: str, words: str) -> None:
     assert words in limit_sentence(swum, held_back(cat, swum.rigs[0], part))
     assert limit_sentence(swum, held_back(cat, swum.rigs[0], part, 0.99)) == "Nothing holds it back."

@@ -1,4 +1,4 @@
-"""The judgement by exact values: targets, usual weights, likings, presentations and points of every water, and
+"""The judgement by exact values: targets, usual weights, likings, presentations and points of every water;
 the closed-form fits of what is worked on the floor or dropped."""
 
 from __future__ import annotations
