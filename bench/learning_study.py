@@ -20,12 +20,16 @@ TRIES = 3
 
 @dataclass(frozen=True)
 class Angler:
-    """How somebody times a drop: scatter (relative), a constant lateness (s), a slip of unit."""
+    """How somebody times a drop: scatter (relative), a constant lateness (s), a slip of unit, a depth off by
+    so much from test to test, an odd try (a factor on one in nine), heavy tails (degrees of freedom)."""
 
     name: str
     scatter: float
     late_s: float = 0.0
     depth_factor: float = 1.0
+    depth_off: float = 0.0
+    odd: float = 1.0
+    freedom: float | None = None
 
 
 ANGLERS = (
@@ -33,6 +37,10 @@ ANGLERS = (
     Angler("ordinary", 0.10),
     Angler("noisy", 0.25),
     Angler("late by 0.3 s", 0.08, late_s=0.3),
+    Angler("early by 0.2 s", 0.08, late_s=-0.2),
+    Angler("depth off by a tenth", 0.08, depth_off=0.10),
+    Angler("one try doubled", 0.08, odd=2.0),
+    Angler("heavy tails", 0.08, freedom=2.0),
     Angler("metres for feet", 0.08, depth_factor=3.2808),
 )
 
@@ -56,8 +64,14 @@ def study(
         seen = []
         for k in range(tests):
             depth = (2.0, 3.0, 4.0)[k % 3]
-            real = predicted_s(catalog, replace(base, depth_m=depth), *(float(v) for v in truth))
-            times = real * np.exp(angler.scatter * rng.standard_normal(TRIES)) + angler.late_s
+            there = depth * math.exp(angler.depth_off * rng.standard_normal()) if angler.depth_off else depth
+            real = predicted_s(catalog, replace(base, depth_m=there), *(float(v) for v in truth))
+            noise = rng.standard_normal(TRIES)
+            if angler.freedom is not None:
+                noise = rng.standard_t(angler.freedom, TRIES)
+            times = np.clip(real * np.exp(angler.scatter * noise) + angler.late_s, 0.3, 120.0)
+            if angler.odd != 1.0 and k == 0:
+                times[0] *= angler.odd
             seen.append(
                 replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times))
             )

@@ -142,15 +142,16 @@ def kills(folder: Path, rng: random.Random) -> Counter[str]:
     said: list[str] = []
     for k in range(KILLS):
         kind = ("write", "start", "import", "restore", "migrate")[k % 5]
-        wait = rng.uniform(0.35, 1.1)
+        wait = rng.uniform(0.5, 1.5)
         told["kills"] += 1
         if kind == "write":
             process = child(WRITER, folder)
-            time.sleep(wait + 0.5)
+            time.sleep(wait + 0.9)
             process.kill()
             said += [line for line in process.communicate()[0].splitlines() if len(line) == 36]
-            there = Counter(names(folder / "d.sqlite")) if whole(folder / "d.sqlite") else Counter()
-            told["unopenable"] += not there
+            sound = whole(folder / "d.sqlite")
+            there = Counter(names(folder / "d.sqlite")) if sound else Counter()
+            told["unopenable"] += not sound
             told["lost"] += sum(uid not in there for uid in said)
             told["doubled"] += sum(n > 1 for n in there.values())
             continue

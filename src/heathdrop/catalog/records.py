@@ -453,6 +453,7 @@ class ChangeNumbers:
 class LearningNumbers:
     __pydantic_config__ = STRICT
     late_sigma_s: float
+    test_depth_error: float
     starting_tries: float
     suspect: float
     freedom: float

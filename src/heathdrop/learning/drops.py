@@ -160,9 +160,11 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
             at, slope = [*places[k], where[LATE]], slopes[k]
             off = seen - bases[k]
             rest.append(off)
-            strength = float(w.sum()) / error**2
+            # A depth misjudged is shared by a test's tries: more of them do not wear it down.
+            told = float(w.sum())
+            strength = 1.0 / (error**2 / told + numbers.test_depth_error**2)
             curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
-            push[at] += slope * float((w * off).sum()) / error**2
+            push[at] += slope * strength * float((w * off).sum()) / told
         mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
         error = _timing_error(catalog, rest)
         weights = [(numbers.freedom + 1.0) / (numbers.freedom + (off / error) ** 2) for off in rest]
