@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test fast golden check bench soak agree calibrate evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check mutate bench soak agree calibrate evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -33,6 +33,10 @@ check: setup-dev browser
 # Speed as ratios; with AGAINST=REV this tree and that revision are asked in turn.
 bench: setup-dev
 	@.venv/bin/python -m $(if $(AGAINST),bench.against $(AGAINST),bench)
+
+# Wrong edits made one by one over the closed-form judgement, and how many the tests catch (about ten minutes).
+mutate: setup-dev
+	@.venv/bin/python -m mutmut run --max-children 2
 
 # About five bounded minutes against the real program: kills, hostile requests, twenty clients.
 soak: setup-dev

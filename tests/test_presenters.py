@@ -28,7 +28,7 @@ from heathdrop.web.presenters.casting import Choices, said_difference
 from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 from heathdrop.web.presenters.section import section_of, step_for
-from heathdrop.web.presenters.sheet import present
+from heathdrop.web.presenters.sheet import MARKS, present
 
 DAY = Conditions(
     water_temp_f=58,
@@ -252,3 +252,10 @@ def test_choices_need_numbers_in_range() -> None:
     )
     with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
         choices_from(values_from({"hold_s": "soon"}))
+
+
+def test_every_mark_has_its_picture(client: TestClient) -> None:
+    page = client.get("/").text
+    assert all(f'<symbol id="m-{mark}"' in page for mark in MARKS)
+    assert "of 4)" in page
+    assert not re.search(r"\d\.\d\d+ of 4", page)

@@ -179,7 +179,7 @@ def present(
         view=view,
         why=_why(catalog, sizing, chosen),
         advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
-        mood=f"{activity.name} ({activity.value:g} of 4)",
+        mood=f"{activity.name} ({activity.value:.1f} of 4)",
         mood_judged=activity.judged,
         mood_why=_sentence("; ".join(activity.reasons)),
         cautions=cautions_for(catalog, sizing.scenario, chosen),
