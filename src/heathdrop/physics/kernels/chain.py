@@ -382,8 +382,8 @@ def move(s: Floats, n: int, dt: float, bottom: Floats, shallowest: float) -> boo
             s[row.U, i] = 0.0
             wall = True
             floor = bottom_at(s[row.X, i], bottom)
-        # Line rests on a floor it comes down on. What has come through the face of a ledge stays free: lifting
-        # it by the ledge's height in one step would stretch the line.
+        # Line rests on a floor it comes down on. What has come through the face of a ledge stays free:
+        # lifting it by the ledge's height in one step would stretch the line.
         if s[row.Z, i] > floor and (i == n or s[row.Z, i] <= floor + WALL_M):
             s[row.Z, i] = floor
             if i < n and s[row.W, i] > 0.0:

@@ -1,0 +1,226 @@
+"""Carries out the recipes of CONTRIBUTING.md in a copy of the tree, exactly as they are written there.
+
+Usage: python scripts/recipes.py FOLDER. Each recipe edits the copy; the test then asks the copied program
+whether the thing is there: a trailer, a rule, a condition, a page with a table.
+"""
+
+from __future__ import annotations
+
+import re
+import shutil
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).parent.parent
+
+
+def copied(folder: Path) -> Path:
+    """A copy of the sources in ``folder``; the room ``heathdrop`` in it."""
+    shutil.copytree(ROOT / "src", folder / "src", ignore=shutil.ignore_patterns("__pycache__", "*.egg-info"))
+    return folder / "src" / "heathdrop"
+
+
+def _append(path: Path, text: str) -> None:
+    path.write_text(path.read_text("utf-8").rstrip("\n") + "\n\n" + text.strip("\n") + "\n", "utf-8")
+
+
+def _insert(path: Path, before: str, text: str) -> None:
+    whole = path.read_text("utf-8")
+    if whole.count(before) != 1:
+        raise SystemExit(f"{path.name}: {before!r} stands there {whole.count(before)} times")
+    path.write_text(whole.replace(before, text + before), "utf-8")
+
+
+def trailer(room: Path) -> None:
+    """A trailer shape: one table in trailers.toml, all of its columns."""
+    file = room / "catalog" / "data" / "trailers.toml"
+    grub = re.search(r"\[trailers\.twin-tail\]\n(.*?)(?=\n\[|\Z)", file.read_text("utf-8"), re.DOTALL)
+    if grub is None:
+        raise SystemExit("trailers.toml has no twin-tail to start from")
+    table = grub[1].replace('name = "twin-tail grub"', 'name = "ribbon-tail"')
+    table = table.replace('aliases = ["grub", "twin tail", "twin tail grub"]', 'aliases = ["ribbon"]')
+    _append(file, f"[trailers.ribbon-tail]\n{table}")
+
+
+def rule(room: Path) -> None:
+    """A rule: one table in rules.toml: when it speaks, what it says, what it favours or settles."""
+    _append(
+        room / "catalog" / "data" / "rules.toml",
+        """
+[rules.moonlight]
+name = "Under a moon, a silhouette"
+about = "light"
+says = "In low light over weed a dark shape is seen from below."
+when = { light = ["low"], cover = ["submerged-grass"] }
+favours = { swim-jig = 0.3 }
+trailers = { craw = 0.2 }
+finish = { colour = "black" }
+strength = 3
+""",
+    )
+
+
+def condition(room: Path) -> None:
+    """A condition: one field of a record in conditions/scenario.py, annotated with its Quantity."""
+    _insert(
+        room / "conditions" / "scenario.py",
+        "    bottom_shape: Annotated[\n",
+        '    current_mph: Annotated[\n        float, Quantity("Current", "mph", 0, 6, fact="current_mph", edge=0.5)\n    ] = 0.0\n',
+    )
+
+
+def page_with_a_table(room: Path) -> None:
+    """A page with a table: model, migration, registry entry, router, row of PAGES, name in app, template."""
+    _append(
+        room / "store" / "models.py",
+        '''
+class Remark(Kept):
+    """A remark the angler keeps."""
+
+    __tablename__ = "remark"
+
+    text: Mapped[str] = mapped_column(String(200))
+''',
+    )
+    newest = max(f.name[:4] for f in (room / "store" / "migrations" / "versions").glob("0*.py"))
+    number = f"{int(newest) + 1:04}"
+    (room / "store" / "migrations" / "versions" / f"{number}_remarks.py").write_text(
+        f'''"""Remarks."""
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "{number}"
+down_revision = "{newest}"
+
+
+def upgrade() -> None:
+    op.create_table(
+        "remark",
+        sa.Column("id", sa.Integer, primary_key=True),
+        sa.Column("uid", sa.String(36), nullable=False, unique=True),
+        sa.Column("version", sa.Integer, nullable=False),
+        sa.Column("created_at", sa.DateTime, nullable=False),
+        sa.Column("gone_at", sa.DateTime),
+        sa.Column("text", sa.String(200), nullable=False),
+    )
+
+
+def downgrade() -> None:
+    op.drop_table("remark")
+''',
+        "utf-8",
+    )
+    registry = room / "store" / "files" / "registry.py"
+    _insert(
+        registry,
+        "#: Every table that goes out and comes back.",
+        """def _remark_rows(session: Session) -> list[Row]:
+    return [{"text": r.text, "id": r.uid} for r in listed(session, Remark)]
+
+
+def _read_remarks(raw: bytes) -> Read:
+    return Read([{"text": str(r["text"])[:200], **_uid_of(r, "remarks.json")} for r in _listed(raw, "remarks.json", "remarks")])
+
+
+def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
+    made = [Remark(text=r["text"], uid=r.get("id") or new_uid()) for r in rows]
+    session.add_all(made)
+    session.flush()
+    return [r.uid for r in made]
+
+
+""",
+    )
+    _insert(
+        registry,
+        '    Exported(\n        "settings.json",',
+        """    Exported(
+        "remarks.json",
+        "application/json",
+        lambda n: counted(n, "remark", "remarks"),
+        _remark_rows,
+        lambda rows: _json({"version": VERSION, "remarks": rows}),
+        _read_remarks,
+        _keep_remarks,
+        Remark,
+    ),
+""",
+    )
+    text = registry.read_text("utf-8")
+    text = text.replace(
+        "import Item, Kept, Observation, SavedScenario",
+        "import Item, Kept, Observation, Remark, SavedScenario, new_uid",
+    )
+    registry.write_text(
+        text.replace(
+            "from heathdrop.store.rows import uids", "from heathdrop.store.rows import listed, uids"
+        ),
+        "utf-8",
+    )
+    (room / "web" / "pages" / "remarks.py").write_text(
+        '''"""Remarks."""
+
+from fastapi import APIRouter, Request
+from fastapi.responses import Response
+
+from heathdrop.store.models import Remark
+from heathdrop.store.rows import listed
+from heathdrop.web.deps import Db, OwnForm, writing
+from heathdrop.web.rendering import page
+
+router = APIRouter(include_in_schema=False)
+writes = writing()
+
+
+def _shown(request: Request, database: Db) -> Response:
+    with database.session() as session:
+        return page(request, "remarks/page.html", {"rows": [r.text for r in listed(session, Remark)], "page": "remarks"})
+
+
+@router.get("/remarks")
+def remarks(request: Request, database: Db) -> Response:
+    return _shown(request, database)
+
+
+@writes.post("/remarks")
+def add(request: Request, form: OwnForm, database: Db) -> Response:
+    with database.session() as session:
+        session.add(Remark(text=form.get("text")[:200]))
+    return _shown(request, database)
+''',
+        "utf-8",
+    )
+    rendering = room / "web" / "rendering.py"
+    text = rendering.read_text("utf-8")
+    rendering.write_text(
+        text.replace(
+            '("/drops", "drops", "Drop tests"))',
+            '("/drops", "drops", "Drop tests"), ("/remarks", "remarks", "Remarks"))',
+        ),
+        "utf-8",
+    )
+    app = room / "web" / "app.py"
+    text = app.read_text("utf-8")
+    text = text.replace("import box, drops, files, sheet", "import box, drops, files, remarks, sheet")
+    app.write_text(text.replace("(sheet, files, box, drops)", "(sheet, files, box, drops, remarks)"), "utf-8")
+    folder = room / "web" / "templates" / "remarks"
+    folder.mkdir()
+    (folder / "page.html").write_text(
+        '{% extends "shared/base.html" %}\n{% block body %}\n<main>{% for text in rows %}<p>{{ text }}</p>{% endfor %}</main>\n{% endblock %}\n',
+        "utf-8",
+    )
+
+
+RECIPES = (trailer, rule, condition, page_with_a_table)
+
+
+def main() -> None:
+    room = copied(Path(sys.argv[1]))
+    for recipe in RECIPES:
+        recipe(room)
+        print(f"done: {recipe.__name__}")
+
+
+if __name__ == "__main__":
+    main()

@@ -1,0 +1,62 @@
+"""The recipes of CONTRIBUTING.md, carried out as written in a copy, give what they promise."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+ROOT = Path(__file__).parent.parent
+ASKED = """
+import re, sys
+from pathlib import Path
+import heathdrop
+assert str(Path(heathdrop.__file__)).startswith(sys.argv[1]), heathdrop.__file__
+from fastapi.testclient import TestClient
+from heathdrop import catalog
+from heathdrop.web.app import create_app
+cat = catalog.load()
+assert "ribbon-tail" in cat.trailers and cat.rules["moonlight"].favours == {"swim-jig": 0.3}
+web = TestClient(create_app(Path(sys.argv[1]) / "d.sqlite", demo=True), base_url="http://127.0.0.1")
+page = web.get("/?family=swim-jig&light=low").text
+assert "ribbon-tail" in page, "not on the board"
+assert "Under a moon, a silhouette" in page, "the rule is silent"
+assert 'name="current_mph"' in page and "Current" in page, "no control"
+answer = web.get("/?current_mph=9")
+assert "from 0 to 6 mph" in answer.text
+rig = web.get("/?family=swim-jig&light=low&view=rig").text
+assert "black" in rig
+token = re.search(r'name="token" value="(\\w+)"', web.get("/box").text)[1]
+added = web.post("/box", data={"token": token, "entry": "ribbon 4 in black"})
+assert added.status_code == 200 and "ribbon-tail" in added.text
+assert "Remarks" in web.get("/").text
+assert web.post("/remarks", data={"text": "no token"}).status_code == 403
+assert "high water" in web.post("/remarks", data={"token": token, "text": "high water"}).text
+import io, zipfile
+names = zipfile.ZipFile(io.BytesIO(web.get("/export.zip").content)).namelist()
+assert "remarks.json" in names
+print("all there")
+"""
+
+
+@pytest.mark.slow
+def test_the_recipes_do_what_they_say(tmp_path: Path) -> None:
+    done = subprocess.run(
+        [sys.executable, str(ROOT / "scripts" / "recipes.py"), str(tmp_path)],
+        check=False,
+        capture_output=True,
+        text=True,
+    )
+    assert done.returncode == 0, done.stderr
+    asked = subprocess.run(
+        [sys.executable, "-c", ASKED, str(tmp_path)],
+        check=False,
+        capture_output=True,
+        text=True,
+        cwd=tmp_path,
+        env={**os.environ, "PYTHONPATH": str(tmp_path / "src")},
+    )
+    assert asked.stdout.strip() == "all there", asked.stderr[-2000:]
