@@ -1,0 +1,44 @@
+"""How a family is fished: each word on its side of each bound."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.facts import PRESENTATIONS
+from heathdrop.sizing.presentation import WAY_OF, presentation_of
+
+
+@pytest.mark.parametrize(
+    ("family", "temp_f", "depth_ft", "mood", "way"),
+    [
+        ("flipping-jig", 70, 5, 3, "pitch"),
+        ("punch-rig", 70, 5, 3, "punch"),
+        ("micro-jig", 70, 5, 3, "shake"),
+        ("football-jig", 70, 5, 0.5, "drag"),
+        ("football-jig", 70, 5, 3, "drag"),
+        ("casting-jig", 70, 5, 0.79, "shake"),
+        ("casting-jig", 70, 5, 0.8, "hop"),
+        ("casting-jig", 51.9, 5, 2, "drag"),
+        ("casting-jig", 52, 5, 2, "hop"),
+        ("swim-jig", 60, 8, 3, "slow-roll"),
+        ("swim-jig", 60, 7.9, 3, "swim"),
+        ("swim-jig", 60, 3, 1.99, "slow-roll"),
+        ("swim-jig", 60, 3, 2.0, "swim"),
+        ("swim-jig", 60, 3, 3.75, "burn"),
+        ("swim-jig", 60, 3, 3.74, "swim"),
+        ("swim-jig", 60, 9, 4, "slow-roll"),
+        ("bladed-jig", 60, 9, 4, "swim"),
+        ("bladed-jig", 60, 3, 1, "swim"),
+        ("bladed-jig", 60, 7.9, 4, "burn"),
+    ],
+)
+def test_on_each_side_of_each_bound(
+    cat: Catalog, family: str, temp_f: float, depth_ft: float, mood: float, way: str
+) -> None:
+    facts = {"temp_f": temp_f, "fish_depth_ft": depth_ft, "activity": mood}
+    assert presentation_of(cat, cat.families[family], facts) == way
+
+
+def test_each_presentation_is_played_by_a_way() -> None:
+    assert set(WAY_OF) == set(PRESENTATIONS)

@@ -1,0 +1,93 @@
+"""Schools: which is held to, and exactly what holding to it moves."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+from heathdrop.sizing.schools import Leaning, applying, chosen, leaning_of, pace_factor, rung
+from heathdrop.sizing.setting import setting_of
+from tests.waters import GRASS, MAT, WINTER_ROCK
+
+COLD = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
+BOTTOM = {**COLD, "family": "football-jig", "work": "bottom"}
+
+
+def test_the_default_unless_picked_and_refusals_in_words(cat: Catalog) -> None:
+    held = chosen(cat, (("mat-entry", "lobbed"),))
+    assert held["mat-entry"].id == "lobbed"
+    assert {t: s.id for t, s in held.items() if t != "mat-entry"} == {
+        t.id: t.default for t in cat.topics.values() if t.id != "mat-entry"
+    }
+    with pytest.raises(BadInput, match=r"^schools\.mat-entry was “loud”; it must be one of quiet, lobbed\.$"):
+        chosen(cat, (("mat-entry", "loud"),))
+    names = re.escape(", ".join(cat.topics))
+    with pytest.raises(BadInput, match=rf"^schools\.moon was “moon”; it must be one of {names}\.$"):
+        chosen(cat, (("moon", "full"),))
+
+
+def test_a_topic_applies_where_its_clauses_hold_or_are_not_known(cat: Catalog) -> None:
+    on_bottom = {t.id for t in applying(cat, BOTTOM)}
+    assert {"cold-water-weight", "rock-weight", "tip-on-bottom", "weight-lean"} <= on_bottom
+    assert not {"bladed-ladder", "mat-entry", "gear-ratio"} & on_bottom
+    anywhere = {t.id for t in applying(cat, {})}
+    assert anywhere == set(cat.topics)
+
+
+def test_what_a_school_moves(cat: Catalog) -> None:
+    light = leaning_of(cat, (("cold-water-weight", "light"),), BOTTOM)
+    assert light.band("football-jig") == (0.25, 0.375)
+    assert light.band("micro-jig") == (0.125, 0.25)
+    assert light.bulk_cm2 == (2.5, 9.0)
+    assert light.favours == {"casting-jig": 0.3, "finesse-jig": 0.2, "football-jig": -0.4}
+    assert light.tail("football-jig", "twin-tail") == 0.4
+    assert light.tail("football-jig", "craw") == 1.0
+    heavy = leaning_of(cat, (("cold-water-weight", "heavy"), ("rock-weight", "wide")), BOTTOM)
+    assert heavy.favours == {"football-jig": 1.6}
+    assert heavy.band("football-jig") == (0.5, 0.75)
+    assert heavy.fall_ft_s == (1.6, 3.2)
+    assert leaning_of(cat, (("cold-water-weight", "heavy"),), {**BOTTOM, "work": "swim"}) == Leaning()
+    bare = leaning_of(cat, (("rock-weight", "light"),), BOTTOM)
+    assert (bare.bare, bare.lobbed, bare.dress) == (True, False, {"skirt": "trimmed"})
+    lobbed = setting_of(cat, Scenario(MAT, families=("punch-rig",), schools=(("mat-entry", "lobbed"),)))
+    assert (lobbed.leaning.lobbed, lobbed.stand.lobbed, lobbed.leaning.bare) == (True, True, False)
+    lean = leaning_of(cat, (("weight-lean", "lighter"),), BOTTOM)
+    assert lean == Leaning(lean=0.85)
+
+
+def test_one_familys_trailers_go_before_every_familys(cat: Catalog) -> None:
+    both = Leaning(trailers={"*": {"craw": 0.5}, "swim-jig": {"craw": 0.8}})
+    assert (both.tail("swim-jig", "craw"), both.tail("casting-jig", "craw")) == (0.8, 0.5)
+    assert both.tail("swim-jig", "chunk") == 1.0
+    assert Leaning(ladder={"bladed-jig": 0.5}, heads={"*": (0.1, 0.2)}).band("bladed-jig") == (0.5, 0.5)
+
+
+@pytest.mark.parametrize(("depth", "oz"), [(0.0, 0.375), (2.25, 0.375), (8.25, 0.5), (30.0, 0.5)])
+def test_a_rung_holds_at_the_middle_of_its_depths(depth: float, oz: float) -> None:
+    assert rung(((4.5, 0.375), (12.0, 0.5)), depth) == pytest.approx(oz)
+
+
+def test_between_rungs_the_logs_are_straight() -> None:
+    assert rung(((4.5, 0.375), (12.0, 0.5)), 5.25) == pytest.approx((0.375 * 0.5) ** 0.5)
+
+
+def test_only_a_school_of_the_family_moves_its_pace(cat: Catalog) -> None:
+    quick = (("bladed-ladder", "heavy-fast"),)
+    assert pace_factor(cat, quick, "bladed-jig") == pytest.approx(1.2)
+    assert pace_factor(cat, quick, "swim-jig") == 1.0
+    assert pace_factor(cat, (), "bladed-jig") == 1.0
+
+
+def test_the_waters_own_schools_reach_the_weights(cat: Catalog) -> None:
+    one = setting_of(cat, Scenario(GRASS, families=("bladed-jig",), schools=(("bladed-ladder", "one"),)))
+    assert one.weights.middle_oz == pytest.approx(0.5)
+    assert one.weights.because == "the school you hold to"
+    assert one.weights.edge == cat.judgement.fit.school_edge
+    winter = setting_of(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
+    assert winter.weights.because == "what is usual at 22 ft"
+    mat = setting_of(cat, Scenario(MAT, families=("punch-rig",)))
+    assert mat.weights.because == "what opens this mat"
