@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
 
 import pytest
@@ -112,3 +113,13 @@ def test_equals_are_within_the_noise(cat: Catalog, swum: Sizing) -> None:
     assert {r.key for r in same} == {
         r.key for r in swum.rigs if r is not best and abs(r.fits.score - best.fits.score) <= 0.02
     }
+
+
+def test_a_dragged_rig_is_said_to_work_the_floor(cat: Catalog) -> None:
+    floor = size(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
+    said = reasons(floor, floor.rigs[0])[0]
+    assert said.startswith("Worked along the floor at 22 ft, where they stand. That band because")
+    hanging = size(cat, Scenario(replace(WINTER_ROCK, fish_depth_ft=18), families=("football-jig",)))
+    assert re.match(
+        r"Worked along the floor at 22 ft, near enough for \d+ of 100", reasons(hanging, hanging.rigs[0])[0]
+    )

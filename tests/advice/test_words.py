@@ -74,7 +74,7 @@ def contradictions(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
     wrong(work == "drop" and reel is not None, "reel of a pitched jig")
     line = settled["line"].text
     mine = f"{sizing.scenario.gear.line.test_lb:g} lb {sizing.scenario.gear.line.material}"
-    wrong(mine not in line and "school" not in settled["line"].source, f"line {line}")
+    wrong(mine not in line, f"line {line}")
     for a in cited:
         rule = cat.rules.get(a.rule_id or "")
         if rule is None:
@@ -154,6 +154,22 @@ def test_a_line_that_is_not_usual_is_compared_in_feet(cat: Catalog) -> None:
     said = {s.slot: s.text for s in finish_of(cat, thin, thin.rigs[0])}["line"]
     assert re.fullmatch(
         r"you set 8 lb fluorocarbon; usual is .*: on 16 lb fluorocarbon this runs \d\.\d ft higher", said
+    )
+
+
+def test_a_schools_line_is_compared_too(cat: Catalog) -> None:
+    high = Conditions(water_temp_f=72, bottom_depth_ft=6, fish_depth_ft=2)
+
+    def line(material: str, test_lb: float) -> str:
+        made = size(
+            cat, Scenario(high, Gear(line=LineSet(material=material, test_lb=test_lb)), ("swim-jig",))
+        )
+        return {s.slot: s.text for s in finish_of(cat, made, made.rigs[0])}["line"]
+
+    assert line("braid", 40) == "40 to 50 lb braid: your 40 lb braid suits"
+    assert re.match(
+        r"40 to 50 lb braid; you set 10 lb fluorocarbon(: on 45 lb braid this runs|$)",
+        line("fluorocarbon", 10),
     )
 
 

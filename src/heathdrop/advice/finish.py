@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from heathdrop.advice.linesay import line_said
+from heathdrop.advice.linesay import held_line, line_said
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import SLOTS
@@ -73,7 +73,11 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             settle(slot, text, rule.name, rule.says)
     settle("trailer", *_trailer(catalog, facts, rated.rig))
     settle("turned", *_turned(catalog, facts, rated.rig))
-    settle("line", *line_said(catalog, sizing, rated))
+    if "line" in found:
+        said = held_line(catalog, sizing, rated, found["line"].text)
+        found["line"] = replace(found["line"], text=said)
+    else:
+        settle("line", *line_said(catalog, sizing, rated))
     if rated.rig.family.work == "swim":
         found["reel"] = _reel(found.get("reel"), sizing, rated)
     else:

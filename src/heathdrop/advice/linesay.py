@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.scenario import Line as LineSet
 from heathdrop.physics.line import Line, line_by_test
@@ -37,12 +39,30 @@ def line_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[str, str,
     mine = f"{set_.test_lb:g} lb {set_.material}"
     if suits(family, set_):
         return f"your {mine} suits", rule.name, f"Usual: {family.line}."
-    material, test = offered(family)
     words = f"you set {mine}; usual is {family.line}"
-    if family.work == "swim":
-        other = line_by_test(catalog, material, test)
-        here, there = mean_ft(sizing, rated, sizing.line), mean_ft(sizing, rated, other)
-        if here is not None and there is not None and abs(there - here) >= WORTH_SAYING_FT:
-            side = "deeper" if there > here else "higher"
-            words += f": on {test:g} lb {material} this runs {abs(there - here):.1f} ft {side}"
-    return words, rule.name, rule.says
+    return words + _moved(catalog, sizing, rated, *offered(family)), rule.name, rule.says
+
+
+def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> str:
+    """A school's line against the line set, with what the difference does to the depth."""
+    found = re.match(r"(\d+) to (\d+) lb (\w+)", wanted)
+    if found is None or found[3] not in catalog.lines:
+        return wanted
+    low, high, material = float(found[1]), float(found[2]), found[3]
+    set_ = sizing.scenario.gear.line
+    mine = f"{set_.test_lb:g} lb {set_.material}"
+    if set_.material == material and low <= set_.test_lb <= high:
+        return f"{wanted}: your {mine} suits"
+    return f"{wanted}; you set {mine}" + _moved(catalog, sizing, rated, material, round(0.5 * (low + high)))
+
+
+def _moved(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test: float) -> str:
+    """What another line does to a swum rig's depth; nothing where that is not worth a figure."""
+    if rated.rig.family.work != "swim":
+        return ""
+    here = mean_ft(sizing, rated, sizing.line)
+    there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
+    if here is None or there is None or abs(there - here) < WORTH_SAYING_FT:
+        return ""
+    side = "deeper" if there > here else "higher"
+    return f": on {test:g} lb {material} this runs {abs(there - here):.1f} ft {side}"

@@ -130,7 +130,10 @@ def weight_sentence(sizing: Sizing, rated: Rated) -> str:
 
 
 def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> str:
-    """Where it works against the band, in words."""
+    """Where it works against the band, in words; ``share`` is how much of it the fish meet."""
+    if rated.rig.family.work == "bottom":
+        met = "where they stand" if share >= 1.0 else f"near enough for {share * 100:.0f} of 100 of them"
+        return f"Worked along the floor at {mean_ft:.0f} ft, {met}."
     if rated.rig.family.work == "drop":
         if share >= 1.0:
             return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."
