@@ -1,0 +1,59 @@
+"""The call: standings from fit and points, places as in the whole ranking, and why the rest stand aside."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+
+from heathdrop.advice.call import WORTH_SAYING, points_of, reason_against
+from heathdrop.answers.own import Own
+from heathdrop.answers.water import call_of, family_called
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from tests.waters import ALL, GRASS, WOOD
+
+
+@pytest.mark.parametrize("name", ["GRASS", "WOOD"])
+def test_a_standing_is_its_fit_times_e_to_its_points(cat: Catalog, name: str) -> None:
+    c = {"GRASS": GRASS, "WOOD": WOOD}[name]
+    made = call_of(Scenario(c))
+    assert [s.standing for s in made.standings] == sorted((s.standing for s in made.standings), reverse=True)
+    assert {s.family.id for s in made.standings} == set(cat.families)
+    assert made.aside == ()
+    for s in made.standings:
+        weighed, school = points_of(cat, s.sizing.facts, s.sizing.scenario, s.family)
+        assert s.points == pytest.approx(sum(p for _, p in weighed) + school)
+        assert s.standing == pytest.approx(s.fit * math.exp(s.points))
+        assert s.best is s.sizing.rigs[0]
+        assert s.fit == s.best.fits.score
+        by_rule = {rule.id: p for rule, p in weighed}
+        assert all(by_rule[r.id] >= WORTH_SAYING for r in s.fors)
+        assert all(by_rule[r.id] <= -WORTH_SAYING for r in s.againsts)
+        strength = [abs(by_rule[r.id]) for r in s.fors]
+        assert strength == sorted(strength, reverse=True)
+
+
+def test_places_are_those_of_the_whole_and_the_rest_stand_aside_with_a_reason(cat: Catalog) -> None:
+    for c in ALL.values():
+        whole, some = call_of(Scenario(c)), call_of(Scenario(c), places=3)
+        assert [s.family.id for s in some.standings] == [s.family.id for s in whole.standings[:3]]
+        assert {f.id for f, _ in some.aside} | {s.family.id for s in some.standings} == set(cat.families)
+        assert all(why for _, why in some.aside)
+        assert family_called(Scenario(c)) == whole.family
+
+
+def test_the_reason_against_is_the_heaviest_rule(cat: Catalog) -> None:
+    facts = call_of(Scenario(WOOD)).standings[0].sizing.facts
+    assert reason_against(cat, facts, Scenario(WOOD), cat.families["bladed-jig"]) == "In wood, a guarded jig"
+    assert reason_against(cat, facts, Scenario(WOOD), cat.families["flipping-jig"]) == "Others stand better"
+
+
+def test_from_a_box_alone_only_its_families_are_called(cat: Catalog) -> None:
+    own = Own(tackle=tackle_of([OwnedHead("swim-jig", 0.375)], [OwnedTrailer("craw", 4.0)]))
+    made = call_of(Scenario(GRASS, box="mine"), own)
+    assert [s.family.id for s in made.standings] == ["swim-jig"]
+    with pytest.raises(BadInput, match="box was “mine”; it must be standard or both until your box holds"):
+        call_of(Scenario(GRASS, box="mine"), Own())
