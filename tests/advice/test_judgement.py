@@ -25,20 +25,8 @@ from heathdrop.physics.cover import Stand, cover_odds, halfway_oz, mat_odds
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.schools import chosen, leaning_of
 from heathdrop.sizing.size import Sizing, size
+from tests.waters import GRASS
 
-GRASS = Conditions(
-    water_temp_f=58,
-    bottom_depth_ft=9,
-    fish_depth_ft=6,
-    clarity_ft=3,
-    trend="rising",
-    activity=None,
-    season="pre-spawn",
-    light="overcast",
-    wind_mph=8,
-    forage="bluegill",
-    cover=Cover(kind="submerged-grass", top_depth_ft=7),
-)
 WOOD = Conditions(
     water_temp_f=66,
     bottom_depth_ft=7,

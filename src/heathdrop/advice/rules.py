@@ -12,7 +12,7 @@ from heathdrop.units import feet
 
 def family_facts(facts: Facts, family: Family) -> Facts:
     """The facts with a family put to them."""
-    return {**facts, "family": family.id, "work": family.work, "blade_at": family.blade}
+    return {**facts, "family": family.id, "work": family.work}
 
 
 def rig_facts(catalog: Catalog, sizing: Sizing, rated: Rated) -> Facts:

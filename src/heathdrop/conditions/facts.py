@@ -52,7 +52,6 @@ OF_RIG: dict[str, Fact] = {
     "way": _of_rig(*PRESENTATIONS),
     "head_shape": _of_rig("heads"),
     "skirt": _of_rig("skirts"),
-    "blade_at": _of_rig("front", "arm", "under", ""),
     "trailer": _of_rig("trailers"),
     "runs": _of_rig("high", "deep", ""),
     **{
