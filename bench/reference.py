@@ -57,7 +57,42 @@ def _solve(dg, off, rhs, lam, tight, c, n0, n):
 
 
 @njit(cache=True)
-def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, out):
+def _over(x, z, j, floor, d):
+    """Length of piece j and its directions at both ends into ``d``: straight, or by way of a lip of the floor
+    that stands in its way (floor: rows of distance and depth, faces upright)."""
+    ex, ez = x[j + 1] - x[j], z[j + 1] - z[j]
+    e = math.hypot(ex, ez) + 1e-12
+    d[0, j], d[1, j], d[2, j], d[3, j] = ex / e, ez / e, ex / e, ez / e
+    for k in range(floor.shape[0] - 1):
+        px, pz = floor[k, 0], min(floor[k, 1], floor[k + 1, 1])
+        if floor[k + 1, 0] - px > 1e-6 or (x[j] - px) * (x[j + 1] - px) >= 0.0:
+            continue
+        if z[j] + ez * (px - x[j]) / ex <= pz:
+            continue
+        a, b = math.hypot(px - x[j], pz - z[j]), math.hypot(x[j + 1] - px, z[j + 1] - pz)
+        if min(a, b) > 2e-4:
+            e = a + b
+            d[0, j], d[1, j] = (px - x[j]) / a, (pz - z[j]) / a
+            d[2, j], d[3, j] = (x[j + 1] - px) / b, (z[j + 1] - pz) / b
+    return e
+
+
+@njit(cache=True)
+def _kept_off(x, z, u, w, i, floor):
+    """Keep point i out of the rock: before an upright face that it came through, or on the floor."""
+    for k in range(floor.shape[0] - 1):
+        px, top, deep = floor[k, 0], floor[k, 1], floor[k + 1, 1]
+        upright = floor[k + 1, 0] - px < 1e-6 and deep > top
+        if upright and z[i] > top and 0.0 < px - x[i] < min(0.3, z[i] - top):
+            x[i], u[i] = px + 1e-9, max(u[i], 0.0)
+            return
+    here = np.interp(x[i], floor[:, 0], floor[:, 1])
+    if z[i] > here:
+        z[i], w[i] = here, min(w[i], 0.0)
+
+
+@njit(cache=True)
+def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
     """March the chain; ``out`` takes (t, x, z, tension at the tip) of the lure. Returns rows written."""
     mass_l, weight, a_run, a_fall, a_lift, fades = lure
     area, rho_l, d, nu, ct, rho = line
@@ -66,6 +101,7 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, out):
     m = np.zeros(n + 1)
     dg, off, rhs, lam = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
     tight, c = np.zeros(n, dtype=np.bool_), np.zeros((2, n))
+    d_ends = np.zeros((4, n))
     full = rest[0]
     n0, k, t, due = 0, 0, 0.0, 0.0
     while t < seconds and k < out.shape[0]:
@@ -124,30 +160,31 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, out):
             u[i] += dt * fx / m[i]
             w[i] += dt * fz / m[i]
         for j in range(n0, n):
-            ex, ez = x[j + 1] - x[j], z[j + 1] - z[j]
-            e = math.hypot(ex, ez) + 1e-12
-            c[0, j], c[1, j] = ex / e, ez / e
+            e = _over(x, z, j, floor, d_ends)
             inv = 1.0 / m[j + 1] + (1.0 / m[j] if j > n0 else 0.0)
             dg[j] = inv
             stretch = (e - rest[j]) / dt
             rhs[j] = (
-                (u[j + 1] - u[j]) * ex / e
-                + (w[j + 1] - w[j]) * ez / e
+                u[j + 1] * d_ends[2, j]
+                + w[j + 1] * d_ends[3, j]
+                - u[j] * d_ends[0, j]
+                - w[j] * d_ends[1, j]
                 + (0.2 * stretch if stretch > 0.0 else stretch)
             )
-        dx, dz = c[0].copy(), c[1].copy()
+        nx, nz, dx, dz = d_ends
         for j in range(n0, n - 1):
-            off[j] = -(dx[j] * dx[j + 1] + dz[j] * dz[j + 1]) / m[j + 1]
+            off[j] = -(dx[j] * nx[j + 1] + dz[j] * nz[j + 1]) / m[j + 1]
         _solve(dg, off, rhs, lam, tight, c, n0, n)
         for i in range(n0 + 1, n + 1):
             gx, gz = -lam[i - 1] * dx[i - 1], -lam[i - 1] * dz[i - 1]
             if i < n:
-                gx += lam[i] * dx[i]
-                gz += lam[i] * dz[i]
+                gx += lam[i] * nx[i]
+                gz += lam[i] * nz[i]
             u[i] += gx / m[i]
             w[i] += gz / m[i]
             x[i] += dt * u[i]
             z[i] += dt * w[i]
+            _kept_off(x, z, u, w, i, floor)
         if z[n] < -SKIN_M:
             z[n] = -SKIN_M
             w[n] = max(w[n], 0.0)
@@ -167,8 +204,13 @@ def reference_cast(
     step_s: float = STEP_S,
     seconds: float = 400.0,
     near_m: float = 2.0,
+    floor: tuple[tuple[float, float], ...] = ((0.0, 1e3), (1e3, 1e3)),
 ) -> NDArray[np.float64]:
-    """A steady retrieve from the L-shaped line, rows of (s since its start, x m, depth m, tension N)."""
+    """A steady retrieve from the L-shaped line, rows of (s since its start, x m, depth m, tension N).
+
+    ``floor`` has rows of distance and depth (m), level or upright; the line runs over its lips without
+    friction, and so does the lure over it.
+    """
     meets = min(cast_m / 5.0, 4.0)
     corners = np.array([[0.0, -tip_m], [meets, 0.0], [cast_m, 0.0], [cast_m, start_m]])
     along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(corners, axis=0).T))])
@@ -193,7 +235,9 @@ def reference_cast(
         line.friction,
         water.density_kg_m3,
     )
-    k = _run(x, z, np.diff(at), packed, of_line, pace_m_s, seconds, near_m, step_s, 0.05, rows)
+    k = _run(
+        x, z, np.diff(at), packed, of_line, pace_m_s, seconds, near_m, step_s, 0.05, np.array(floor), rows
+    )
     return rows[:k]
 
 

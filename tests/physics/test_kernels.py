@@ -61,7 +61,7 @@ def test_an_edit_to_one_kernel_changes_the_depth_and_undone_is_undone(tmp_path: 
     assert depth(tmp_path / "src", tmp_path / "cache", compiled=False) == pytest.approx(before, abs=1e-6)
     chain.write_text(text.replace("kl = 0.5 * rho * lure.lift", "kl = 2.0 * rho * lure.lift"), "utf-8")
     lifted = depth(tmp_path / "src", tmp_path / "cache")
-    assert lifted < before - 0.3
+    assert lifted < before - 0.25
     chain.write_text(text, "utf-8")
     assert depth(tmp_path / "src", tmp_path / "cache") == pytest.approx(before, abs=1e-9)
     assert len(list((tmp_path / "cache").glob("kernels-*"))) == 2

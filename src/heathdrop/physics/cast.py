@@ -37,16 +37,20 @@ from heathdrop.physics.water import Water
 
 @dataclass(frozen=True)
 class Fidelity:
-    """How finely a cast is computed: segments, grading toward the lure, step (m of motion)."""
+    """How finely a cast is computed: segments, grading toward the lure, step (m of motion); the share of a
+    length error taken back in one step, at most at this share of the leg's own speed (all of it, slowly,
+    keeps the length best; coarse steps need the other)."""
 
     segments: int
     grading: float
     step_m: float
     longest_step_s: float
+    relax: float = 1.0
+    relax_most: float = 0.1
 
     def grid(self) -> Grid:
         """This fidelity as the kernels take it."""
-        return Grid(self.mesh(), float(self.step_m), float(self.longest_step_s))
+        return Grid(self.mesh(), self.step_m, self.longest_step_s, self.relax, self.relax_most)
 
     def mesh(self) -> NDArray[np.float64]:
         """Node fractions 0..1, segments shrinking by ``grading`` from tip to lure."""

@@ -17,8 +17,8 @@ from heathdrop.physics.water import Water
 __all__ = ["BOARD", "SEARCH", "Limits", "Scene", "Tuned", "scene_of", "shared_out", "tune", "tuned_at"]
 
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
-SEARCH = Fidelity(8, 0.2, 0.08, 0.14)
-BOARD = Fidelity(12, 0.2, 0.06, 0.12)
+SEARCH = Fidelity(8, 0.2, 0.08, 0.14, 0.3, 0.5)
+BOARD = Fidelity(12, 0.2, 0.06, 0.12, 0.3, 0.5)
 #: Rounds of small moves for a rig that may be the best.
 ROUNDS = 3
 

@@ -16,10 +16,10 @@ records mean stands in :mod:`heathdrop.physics.kernels.records`.
 from __future__ import annotations
 
 import math
-from typing import Any, NamedTuple
 
 from heathdrop.physics.kernels import compiled
 from heathdrop.physics.kernels import state as row
+from heathdrop.physics.kernels.ground import Ground, over_lips
 from heathdrop.physics.kernels.records import MEETS_MOST_M, MEETS_SHARE, Floats, LineParams, LureParams
 from heathdrop.units import GRAVITY_M_S2
 
@@ -29,41 +29,12 @@ SKIN_M = 0.03
 PLANING = 0.5
 #: Damping of line in the air, N·s/m per metre: only there to still it.
 AIR_DAMPING = 1e-3
-#: Share of a length error taken back in one step, and the speed it may cause (m/s).
-LENGTH_RELAX, LENGTH_SPEED = 0.3, 0.3
-#: A bottom that rises this much within one step is a wall to the lure, m.
-WALL_M = 0.05
-#: How far ahead of a lure at the foot of a ledge the ledge is looked for, m.
-WALL_REACH_M = 0.15
 #: Share of its pace at which a slow-rolling hand waits for the next touch (practice).
 EASING = 0.2
 #: A hand taking up slack stops when the lure starts to slide (m/s) on a line this nearly straight (practice).
 FELT_M_S, NEARLY = 0.02, 0.975
 #: Rounds in which segments may change between tight and slack in one step.
 PIVOTS = 10
-
-
-class Ground(NamedTuple):
-    """How the lure stands to the bottom: on it, against a ledge, the bottom's slope, the pressure on it
-    (N)."""
-
-    grounded: bool
-    walled: bool
-    slope: float
-    press: float
-
-
-@compiled
-def bottom_at(x: float, bottom: Floats) -> Any:
-    """Bottom depth (m) at distance x from a profile of (distance, depth) rows."""
-    k = bottom.shape[0]
-    if x <= bottom[0, 0]:
-        return bottom[0, 1]
-    for i in range(1, k):
-        if x <= bottom[i, 0]:
-            f = (x - bottom[i - 1, 0]) / (bottom[i, 0] - bottom[i - 1, 0])
-            return bottom[i - 1, 1] + f * (bottom[i, 1] - bottom[i - 1, 1])
-    return bottom[k - 1, 1]
 
 
 @compiled
@@ -114,8 +85,8 @@ def lay(s: Floats, mesh: Floats, x0: float, z0: float, tip_x: float, tip_z: floa
 
 
 @compiled
-def directions(s: Floats, n: int) -> None:
-    """Lengths and unit vectors of the segments."""
+def directions(s: Floats, n: int, ledges: Floats) -> None:
+    """Lengths and unit vectors of the segments, tip-side end and lure-side end; they differ over a lip."""
     for j in range(n):
         ex = s[row.X, j + 1] - s[row.X, j]
         ez = s[row.Z, j + 1] - s[row.Z, j]
@@ -124,6 +95,9 @@ def directions(s: Floats, n: int) -> None:
         s[row.LENGTH, j] = length
         s[row.DX, j] = ex * inverse
         s[row.DZ, j] = ez * inverse
+        s[row.NX, j], s[row.NZ, j] = s[row.DX, j], s[row.DZ, j]
+    if ledges.shape[0] > 0:
+        over_lips(s, n, ledges)
 
 
 @compiled
@@ -154,11 +128,11 @@ def line_nodes(
     m_wet = rho * line.area
     g_area = GRAVITY_M_S2 * line.area
     for i in range(1, n):
-        tx = s[row.DX, i - 1] + s[row.DX, i]
-        tz = s[row.DZ, i - 1] + s[row.DZ, i]
+        tx = s[row.DX, i - 1] + s[row.NX, i]
+        tz = s[row.DZ, i - 1] + s[row.NZ, i]
         q = tx * tx + tz * tz
         if q < 1e-6:
-            tx, tz, q = s[row.DX, i], s[row.DZ, i], 1.0
+            tx, tz, q = s[row.NX, i], s[row.NZ, i], 1.0
         q = 1.0 / math.sqrt(q)
         tx *= q
         tz *= q
@@ -206,10 +180,10 @@ def lure_node(
     line: LineParams,
     dt: float,
     ground: Ground,
-) -> Any:
+) -> tuple[float, float]:
     """Free velocity and mobility of the lure with its last half segment of line.
 
-    Returns the upward hydrodynamic force (N) for the bottom's account.
+    Returns the water's resistance to it (N, against x and z) for the bottom's account.
     """
     u, w, z = s[row.U, n], s[row.W, n], s[row.Z, n]
     speed = math.sqrt(u * u + w * w) + 1e-9
@@ -246,61 +220,54 @@ def lure_node(
     a11 = mass / dt + j11 + dn * tx * tx
     f0 = mass / dt * u - speed * mx + j00 * u + j01 * w - tz * (dn * un - gn)
     f1 = mass / dt * w - speed * mz + j10 * u + j11 * w + tx * (dn * un - gn) + weight
-    if ground.walled:
-        # Against a ledge: only up or down it.
-        b = 1.0 / a11
-        s[row.FREE_U, n], s[row.FREE_W, n] = 0.0, b * f1
-        s[row.B00, n], s[row.B01, n], s[row.B10, n], s[row.B11, n] = 0.0, 0.0, 0.0, b
-    elif ground.grounded:
+    if ground.touching:
         # Along the bottom only, with Coulomb friction as a drag.
-        rub = lure.grip * ground.press / max(abs(u), 1e-3)
-        b = 1.0 / (a00 + rub + ground.slope * (a01 + a10) + ground.slope * ground.slope * a11)
-        along = b * (f0 + ground.slope * f1)
-        s[row.FREE_U, n], s[row.FREE_W, n] = along, ground.slope * along
-        s[row.B00, n], s[row.B01, n] = b, b * ground.slope
-        s[row.B10, n], s[row.B11, n] = b * ground.slope, b * ground.slope * ground.slope
+        cx, cz = ground.along_x, ground.along_z
+        rub = lure.grip * ground.press / max(abs(u * cx + w * cz), 1e-3)
+        b = 1.0 / (cx * (a00 * cx + a01 * cz) + cz * (a10 * cx + a11 * cz) + rub)
+        along = b * (f0 * cx + f1 * cz)
+        s[row.FREE_U, n], s[row.FREE_W, n] = along * cx, along * cz
+        s[row.B00, n], s[row.B01, n] = b * cx * cx, b * cx * cz
+        s[row.B10, n], s[row.B11, n] = b * cx * cz, b * cz * cz
     else:
         det = 1.0 / (a00 * a11 - a01 * a10)
         s[row.B00, n], s[row.B01, n] = a11 * det, -a01 * det
         s[row.B10, n], s[row.B11, n] = -a10 * det, a00 * det
         s[row.FREE_U, n] = s[row.B00, n] * f0 + s[row.B01, n] * f1
         s[row.FREE_W, n] = s[row.B10, n] * f0 + s[row.B11, n] * f1
-    return speed * mz
+    return speed * mx, speed * mz
 
 
 @compiled
-def assemble(s: Floats, mesh: Floats, n: int, length: float, dt: float) -> None:
-    """The tridiagonal system of the tensions (impulses per step length)."""
+def assemble(s: Floats, mesh: Floats, n: int, length: float, dt: float, relax: float, most: float) -> None:
+    """The tridiagonal system of the tensions (impulses per step length).
+
+    ``relax`` is the share of a length error taken back in this step, ``most`` the speed it may cause (m/s).
+    """
     for j in range(n):
         ex, ez = s[row.DX, j], s[row.DZ, j]
+        cx, cz = s[row.NX, j], s[row.NZ, j]
         k = j + 1
         bx = s[row.B00, k] * ex + s[row.B01, k] * ez
         bz = s[row.B10, k] * ex + s[row.B11, k] * ez
         diagonal = ex * bx + ez * bz
         s[row.LOWER, j] = 0.0
         if j > 0:
-            px = s[row.B00, j] * ex + s[row.B01, j] * ez
-            pz = s[row.B10, j] * ex + s[row.B11, j] * ez
-            diagonal += ex * px + ez * pz
-            fx, fz = s[row.DX, j - 1], s[row.DZ, j - 1]
-            s[row.LOWER, j] = -(
-                ex * (s[row.B00, j] * fx + s[row.B01, j] * fz)
-                + ez * (s[row.B10, j] * fx + s[row.B11, j] * fz)
-            )
+            px = s[row.B00, j] * cx + s[row.B01, j] * cz
+            pz = s[row.B10, j] * cx + s[row.B11, j] * cz
+            diagonal += cx * px + cz * pz
+            s[row.LOWER, j] = -(px * s[row.DX, j - 1] + pz * s[row.DZ, j - 1])
         s[row.UPPER, j] = 0.0
         if j < n - 1:
-            fx, fz = s[row.DX, k], s[row.DZ, k]
-            s[row.UPPER, j] = -(
-                ex * (s[row.B00, k] * fx + s[row.B01, k] * fz)
-                + ez * (s[row.B10, k] * fx + s[row.B11, k] * fz)
-            )
+            s[row.UPPER, j] = -(bx * s[row.NX, k] + bz * s[row.NZ, k])
         rest = length * (mesh[k] - mesh[j])
         short = rest - s[row.LENGTH, j]
         if short < 0.03 * rest:
-            back = min(LENGTH_SPEED, max(-LENGTH_SPEED, LENGTH_RELAX * short / dt))
+            back = min(most, max(-most, relax * short / dt))
         else:
             back = short / dt  # slack: free to lengthen until it is tight
-        parting = (s[row.FREE_U, k] - s[row.FREE_U, j]) * ex + (s[row.FREE_W, k] - s[row.FREE_W, j]) * ez
+        parting = s[row.FREE_U, k] * ex + s[row.FREE_W, k] * ez
+        parting -= s[row.FREE_U, j] * cx + s[row.FREE_W, j] * cz
         s[row.DIAGONAL, j] = diagonal
         s[row.RIGHT, j] = parting - back
 
@@ -355,41 +322,18 @@ def tensions(s: Floats, n: int) -> None:
 
 
 @compiled
-def move(s: Floats, n: int, dt: float, bottom: Floats, shallowest: float) -> bool:
-    """Apply the tensions, move the nodes, keep the line above the bottom. Returns whether a ledge stopped
-    the lure."""
-    wall = False
+def move(s: Floats, n: int, dt: float) -> None:
+    """Apply the tensions and move the nodes; the lure stops at the surface."""
     for i in range(1, n + 1):
         gx = -s[row.TENSION, i - 1] * s[row.DX, i - 1]
         gz = -s[row.TENSION, i - 1] * s[row.DZ, i - 1]
         if i < n:
-            gx += s[row.TENSION, i] * s[row.DX, i]
-            gz += s[row.TENSION, i] * s[row.DZ, i]
+            gx += s[row.TENSION, i] * s[row.NX, i]
+            gz += s[row.TENSION, i] * s[row.NZ, i]
         s[row.U, i] = s[row.FREE_U, i] + s[row.B00, i] * gx + s[row.B01, i] * gz
         s[row.W, i] = s[row.FREE_W, i] + s[row.B10, i] * gx + s[row.B11, i] * gz
         s[row.X, i] += dt * s[row.U, i]
         s[row.Z, i] += dt * s[row.W, i]
-        if s[row.Z, i] <= shallowest:
-            continue
-        floor = bottom_at(s[row.X, i], bottom)
-        if (
-            i == n
-            and s[row.Z, i] > floor + WALL_M
-            and bottom_at(s[row.X, i] - dt * s[row.U, i], bottom) > floor + WALL_M
-        ):
-            # A ledge in the way: the lure stays at its foot until the line lifts it.
-            s[row.X, i] -= dt * s[row.U, i]
-            s[row.U, i] = 0.0
-            wall = True
-            floor = bottom_at(s[row.X, i], bottom)
-        # Line rests on a floor it comes down on. What has come through the face of a ledge stays free:
-        # lifting it by the ledge's height in one step would stretch the line.
-        if s[row.Z, i] > floor and (i == n or s[row.Z, i] <= floor + WALL_M):
-            s[row.Z, i] = floor
-            if i < n and s[row.W, i] > 0.0:
-                s[row.W, i] = 0.0
     if s[row.Z, n] < -SKIN_M:
         s[row.Z, n] = -SKIN_M
-        if s[row.W, n] < 0.0:
-            s[row.W, n] = 0.0
-    return wall
+        s[row.W, n] = max(0.0, s[row.W, n])

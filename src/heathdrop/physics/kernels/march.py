@@ -11,16 +11,22 @@ from heathdrop.physics.kernels.chain import (
     EASING,
     FELT_M_S,
     NEARLY,
-    WALL_REACH_M,
-    Ground,
     assemble,
-    bottom_at,
     directions,
     lay,
     line_nodes,
     lure_node,
     move,
     tensions,
+)
+from heathdrop.physics.kernels.ground import (
+    TOUCH_M,
+    Ground,
+    bottom_at,
+    keep_line_out,
+    ledges_of,
+    round_lips,
+    stand,
 )
 from heathdrop.physics.kernels.records import (
     Floats,
@@ -32,10 +38,8 @@ from heathdrop.physics.kernels.records import (
     leg_at,
 )
 
-#: A bottom steeper than this is a ledge, not a slope to slide along.
-LEDGE_SLOPE = 1.5
-#: The bottom's slope is read over this far to either side of the lure, m.
-SLOPE_REACH_M = 0.05
+#: A leg in which less moves is stepped as if this much did, m/s.
+STILL_M_S = 0.4
 #: A cast is over when this much line, beyond the tip's height, is left out, m.
 HOME_M = 0.4
 
@@ -89,12 +93,12 @@ def run_chain(
     n = mesh.shape[0] - 1
     s = row.state_room(n + 1)
     length = lay(s, mesh, start.x, start.z, 0.0, -start.tip)
-    directions(s, n)
+    ledges = ledges_of(bottom)
+    directions(s, n, ledges)
     t = start.t
-    grounded = start.z >= bottom_at(start.x, bottom) - 1e-3
-    walled, rising = False, True
+    ground = Ground(start.z >= bottom_at(start.x, bottom) - 1e-3, False, 1.0, 0.0, lure.weight)
+    rising = True
     shallowest = bottom[:, 1].min()
-    press = lure.weight
     k = 0
     due = t
     phase = 0.0
@@ -102,13 +106,14 @@ def run_chain(
         leg = leg_at(legs, number)
         phase = leg.phase
         tip_speed = math.hypot(leg.tip_x, leg.tip_z)
-        dt = min(grid.longest_s, grid.step_m / max(max(abs(leg.reel), tip_speed), 0.4))
+        moving = max(max(abs(leg.reel), tip_speed), STILL_M_S)
+        dt = min(grid.longest_s, grid.step_m / moving)
         end = t + leg.time
         while t < end - 1e-9:
             if t >= due - 1e-9:
                 if k >= out.t.shape[0] - 1:
                     return k
-                _record(out, shapes, k, t, s, n, phase, grounded, length)
+                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
                 k += 1
                 due += sample_s
             h = min(dt, end - t)
@@ -124,49 +129,35 @@ def run_chain(
                     rising = True
                 reel = leg.reel if rising else EASING * leg.reel
             if length - reel * h < HOME_M - s[row.Z, 0]:
-                _record(out, shapes, k, t, s, n, phase, grounded, length)
+                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
                 return k + 1
             length -= reel * h
             s[row.FREE_U, 0], s[row.FREE_W, 0] = leg.tip_x, leg.tip_z
             line_nodes(s, mesh, n, length, reel, line, h)
-            ahead, behind = (
-                bottom_at(s[row.X, n] + SLOPE_REACH_M, bottom),
-                bottom_at(s[row.X, n] - SLOPE_REACH_M, bottom),
-            )
-            slope = (ahead - behind) / (2.0 * SLOPE_REACH_M)
-            if abs(slope) > LEDGE_SLOPE:
-                slope = 0.0
-            if walled:
-                walled = bottom_at(s[row.X, n] - WALL_REACH_M, bottom) < s[row.Z, n]
-            up = lure_node(s, mesh, n, length, lure, line, h, Ground(grounded, walled, slope, press))
-            assemble(s, mesh, n, length, h)
+            held_x, held_z = lure_node(s, mesh, n, length, lure, line, h, ground)
+            assemble(s, mesh, n, length, h, grid.relax, grid.relax_most * moving)
             tensions(s, n)
             s[row.X, 0] += h * s[row.FREE_U, 0]
             s[row.Z, 0] += h * s[row.FREE_W, 0]
-            walled = move(s, n, h, bottom, shallowest) or walled
-            directions(s, n)
-            press = lure.weight - up - s[row.TENSION, n - 1] * s[row.DZ, n - 1]
-            here = bottom_at(s[row.X, n], bottom)
-            if walled:
-                grounded = False
-            elif grounded:
-                grounded = press > 0.0 and s[row.Z, n] >= here - 0.02
-                if grounded:
-                    s[row.Z, n] = here
-            elif s[row.Z, n] >= here - 1e-9:
-                grounded = True
-                s[row.W, n] = 0.0
-            press = max(press, 0.0)
+            move(s, n, h)
+            if ledges.shape[0] > 0 and round_lips(s, n, ledges):
+                ground = Ground(False, False, 1.0, 0.0, 0.0)
+            keep_line_out(s, n, bottom, shallowest, ledges)
+            if ground.touching or s[row.Z, n] >= shallowest - TOUCH_M:
+                pull_x = -held_x - s[row.TENSION, n - 1] * s[row.DX, n - 1]
+                pull_z = lure.weight - held_z - s[row.TENSION, n - 1] * s[row.DZ, n - 1]
+                ground = stand(s, n, bottom, ledges, ground, pull_x, pull_z)
+            directions(s, n, ledges)
             if s[row.Z, n] >= leg.depth or s[row.Z, n] <= leg.rise:
                 break
             straight = math.hypot(s[row.X, n] - s[row.X, 0], s[row.Z, n] - s[row.Z, 0])
-            felt = grounded and abs(s[row.U, n]) > FELT_M_S and straight >= NEARLY * length
+            felt = ground.touching and abs(s[row.U, n]) > FELT_M_S and straight >= NEARLY * length
             if leg.tight > 0.0 and (straight >= leg.tight * length or felt):
                 break
             if s[row.X, n] <= leg.near:
-                _record(out, shapes, k, t, s, n, phase, grounded, length)
+                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
                 return k + 1
-            if leg.bottom > 0.5 and grounded:
+            if leg.bottom > 0.5 and ground.touching:
                 break
-    _record(out, shapes, k, t, s, n, phase, grounded, length)
+    _record(out, shapes, k, t, s, n, phase, ground.touching, length)
     return k + 1

@@ -64,11 +64,14 @@ class Leg(NamedTuple):
 
 
 class Grid(NamedTuple):
-    """How finely: node fractions 0..1, step (m of motion), longest step (s)."""
+    """How finely: node fractions 0..1, step (m of motion), longest step (s), and how a length error is
+    taken back: its share in one step, at most at this share of the leg's own speed."""
 
     mesh: Floats
     step_m: float
     longest_s: float
+    relax: float
+    relax_most: float
 
 
 class Start(NamedTuple):

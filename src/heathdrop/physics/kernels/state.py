@@ -20,7 +20,10 @@ FREE_U, FREE_W, B00, B01, B10, B11 = 4, 5, 6, 7, 8, 9
 DX, DZ, LENGTH, TENSION, LOWER, DIAGONAL, UPPER, RIGHT = 10, 11, 12, 13, 14, 15, 16, 17
 #: Last cube root of the node's speed, last tension (fading), solver scratch, 1 where a segment is tight.
 ROOT, PEAK, PIVOT, ABOVE, TIGHT = 18, 19, 20, 21, 22
-ROWS = 23
+#: The segment's unit vector at its tip-side end: ``DX``, ``DZ`` unless it runs over a lip; that lip's number
+#: and one, 0 for none.
+NX, NZ, LIP = 23, 24, 25
+ROWS = 26
 
 
 @compiled
