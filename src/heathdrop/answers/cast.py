@@ -5,12 +5,19 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+import numpy as np
+from numpy.typing import NDArray
+
+from heathdrop import catalog as catalogue
 from heathdrop.physics.cast import CastResult, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
-from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.bands import Bands, cast_bands, means_at
+from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, metres
 
+#: Shares of a count tried for its window, and how near (ft) its best a rig outside its band may run.
+COUNTS, NEAR_FT = (0.0, 0.3, 0.5, 0.65, 0.8, 0.9, 1.0, 1.1, 1.2, 1.35, 1.5, 1.75, 2.0), 0.5
 #: Rows of a countdown are a foot apart down to the first depth, two feet to the second, then five.
 ROWS_FT = ((16.0, 1), (32.0, 2), (1e6, 5))
 
@@ -30,12 +37,24 @@ class CountRow:
 
 @dataclass(frozen=True)
 class Window:
-    """Counts (s) that still land in a band (ft)."""
+    """Counts (s) with which a lure still runs, or lands, in a band (ft)."""
 
     early_s: float
     late_s: float
     top_ft: float
     low_ft: float
+
+
+@dataclass(frozen=True)
+class Worked:
+    """A way of working in figures: its own countdown (s), mean depth (ft), each with its 80 % band; whether
+    the count ends on the bottom."""
+
+    count_s: float
+    count_band_s: tuple[float, float]
+    mean_ft: float
+    mean_band_ft: tuple[float, float]
+    to_bottom: bool
 
 
 def seconds_to(sizing: Sizing, rated: Rated, depth_ft: float, pulled_line_m: float = 0.0) -> float:
@@ -59,10 +78,69 @@ def countdown(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[CountRow, ...
     return tuple(rows)
 
 
+def worked_of(
+    sizing: Sizing,
+    rated: Rated,
+    bands: Bands,
+    cast: CastResult,
+    way: str,
+    lift_m: float | None = None,
+    hold_s: float | None = None,
+    *,
+    closely: bool = True,
+) -> Worked:
+    """The figures of a cast worked in a ``way``: a swum rig's usual one has its ``bands`` already, the others
+    are played again for theirs when it is looked at ``closely``."""
+    catalog = catalogue.load()
+    program = program_of(sizing, rated, way, lift_m, hold_s)
+    mean_m = float(cast.worked().mean())
+    count = cast.fall_s / bands.fall_high, cast.fall_s / bands.fall_low
+    low, high = bands.mean_low_m, bands.mean_high_m
+    if closely and (way != "steady" or usual_way(catalog, sizing, rated) != "steady"):
+        water = sizing.scenario.conditions.water_temp_f
+        found = cast_bands(
+            catalog, rated.rig, rated.lure, sizing.line, sizing.water, sizing.cast, program, water
+        )
+        low, high = found.mean_m or (mean_m, mean_m)
+    to_bottom = program[0].for_s is None
+    return Worked(cast.fall_s, count, feet(mean_m), (feet(low), feet(high)), to_bottom)
+
+
 def count_window(sizing: Sizing, rated: Rated) -> Window:
-    """How far a count may be off and still land in the target band."""
+    """How far a count may be off and the rig still run in the target band at its pace.
+
+    A rig whose best lies outside the band has the counts that keep it within :data:`NEAR_FT` of that best.
+    The rig's own count is always inside.
+    """
     top, low = sizing.targets.depth_ft
-    return Window(seconds_to(sizing, rated, top), seconds_to(sizing, rated, low), top, low)
+    best = feet(rated.tuned.mean_m)
+    if not top <= best <= low:
+        top, low = max(0.0, best - NEAR_FT), best + NEAR_FT
+    counts = rated.countdown_s * np.array(COUNTS)
+    means = np.array([feet(m) for m in means_at(sizing, rated, counts.tolist())])
+    own = COUNTS.index(1.0)
+    off = best - means[own]
+    early = late = own
+    while early > 0 and means[early - 1] + off >= top:
+        early -= 1
+    while late < len(COUNTS) - 1 and means[late + 1] + off <= low:
+        late += 1
+    return Window(
+        _meeting(counts, means + off, early, early - 1, top),
+        _meeting(counts, means + off, late, late + 1, low),
+        top,
+        low,
+    )
+
+
+def _meeting(
+    counts: NDArray[np.float64], means: NDArray[np.float64], inside: int, outside: int, at_ft: float
+) -> float:
+    """The count (s) between two whose mean depth is ``at_ft``; the last one tried where both are inside."""
+    if not 0 <= outside < len(counts) or means[outside] == means[inside]:
+        return float(counts[inside])
+    share = min(1.0, max(0.0, (at_ft - means[inside]) / (means[outside] - means[inside])))
+    return float(counts[inside] + share * (counts[outside] - counts[inside]))
 
 
 @dataclass(frozen=True)

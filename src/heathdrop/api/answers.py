@@ -66,7 +66,7 @@ def _samples(result: CastResult) -> list[out.Sample]:
 
 
 def _summary(result: CastResult, lure: Lure) -> out.CastSummary:
-    depths = result.useful()
+    depths = result.worked()
     reached = depths.size > 0
     fell = result.fall_s > 0.0
     return out.CastSummary(

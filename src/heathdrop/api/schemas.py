@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import Discriminator, Field, Tag
@@ -82,7 +83,12 @@ class CastBody(Body):
 
 
 class PhaseBody(Body):
-    """One phase of a programme. ``lift_in`` is the rod's lift, a drag's sweep, a yo-yo's reeled lift."""
+    """One phase of a programme. ``lift_in`` is the rod's lift, a drag's sweep, a yo-yo's reeled lift.
+
+    ``take_up`` before a retrieve, slow-roll or burn-and-drop: the slack of a fall is reeled in fast until the
+    line comes tight. Left out, a rig by name is fished so after a slack fall, as hands do; a lure given by
+    its areas is not: it does what is written.
+    """
 
     do: Literal[
         "fall",
@@ -107,6 +113,7 @@ class PhaseBody(Body):
     times: int | None = None
     wait_s: Number | None = None
     rod_tip_height_ft: Number | None = None
+    take_up: bool | None = None
 
 
 #: What a phase may hold: lowest, highest, unit.
@@ -120,6 +127,8 @@ PHASE_RANGES: dict[str, tuple[float, float, str]] = {
     "rod_tip_height_ft": (0, 12, "ft"),
 }
 REPEATED = ("hop", "drag", "yo-yo", "burn-and-drop", "lift-and-drop")
+#: Phases before which the slack of a fall is taken up.
+TAKEN_UP = ("retrieve", "slow-roll", "burn-and-drop")
 
 
 class SimulateRequest(Body):
@@ -202,7 +211,13 @@ class SimulateRequest(Body):
         return tuple((metres(x), metres(z)) for x, z in c.bottom_ft)
 
     def program_record(self) -> tuple[Phase, ...]:
-        return tuple(_phase(i, p) for i, p in enumerate(self.program))
+        phases = [_phase(i, p) for i, p in enumerate(self.program)]
+        if isinstance(self.lure, NamedLure):
+            for i in range(1, len(phases)):
+                fished = self.program[i].take_up is None and phases[i].do in TAKEN_UP
+                if fished and phases[i - 1].do == "fall" and phases[i - 1].slack:
+                    phases[i] = replace(phases[i], take_up=True)
+        return tuple(phases)
 
 
 def _phase(i: int, p: PhaseBody) -> Phase:
@@ -216,6 +231,8 @@ def _phase(i: int, p: PhaseBody) -> Phase:
         raise BadInput(f"{at}.for_s", None, f"given in seconds for a {p.do}")
     if p.do in ("retrieve", "slow-roll") and p.speed_ft_s is None:
         raise BadInput(f"{at}.speed_ft_s", None, f"given in ft/s for a {p.do}")
+    if p.take_up and p.do not in TAKEN_UP:
+        raise BadInput(f"{at}.take_up", True, "left out: only " + ", ".join(TAKEN_UP) + " take up slack")
     if p.line is not None and p.do != "fall":
         raise BadInput(f"{at}.line", p.line, "left out: only a fall is slack or tight")
     if p.times is not None and p.do not in REPEATED:
@@ -235,4 +252,5 @@ def _phase(i: int, p: PhaseBody) -> Phase:
         times=p.times,
         wait_s=p.wait_s,
         tip_m=si(p.rod_tip_height_ft, M_PER_FT),
+        take_up=bool(p.take_up),
     )

@@ -45,7 +45,8 @@ def ran_at_m(catalog: Catalog, check: DepthCheck, lift: float) -> float:
     rig = replace(check.rig, measured=replace(check.rig.measured, lift=lift))
     water = water_at(check.temperature_f)
     cast = Cast(check.cast_m, check.rod_tip_m, ((0.0, 60.0), (300.0, 60.0)))
-    program = [Phase("fall", slack=True, for_s=check.count_s), Phase("retrieve", speed_m_s=check.pace_m_s)]
+    home = Phase("retrieve", speed_m_s=check.pace_m_s, take_up=True)
+    program = [Phase("fall", slack=True, for_s=check.count_s), home]
     lure = lure_of(catalog, rig, water.density_kg_m3, check.temperature_f)
     depths = fly(lure, check.line, water, cast, program, fidelity=BOARD).useful()
     return float(depths.mean()) if depths.size else 0.0

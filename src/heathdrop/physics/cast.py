@@ -30,7 +30,7 @@ from heathdrop.physics.kernels.records import (
     samples_room,
 )
 from heathdrop.physics.line import Line
-from heathdrop.physics.program import LONGEST_CAST_S, Phase, Scene, legs_of
+from heathdrop.physics.program import LONGEST_CAST_S, TAKING_UP, Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
@@ -125,6 +125,17 @@ class CastResult:
         x = self.distance_m
         keep = (self.time_s >= self.fall_s) & (x <= far) & (x >= near)
         return self.depth_m[keep]
+
+    def worked(self) -> NDArray[np.float64]:
+        """Depths (m) of the work: the useful part of a retrieve, or for a lure that stays far out (hopped,
+        dragged, shaken) all after the first fall."""
+        depths = self.useful()
+        return depths if depths.size else self.depth_m[self.time_s >= self.fall_s - 1e-9]
+
+    @property
+    def taking_up(self) -> NDArray[np.bool_]:
+        """Where the slack of the fall is being reeled in."""
+        return np.asarray(self.samples.phase % 1.0 == TAKING_UP)
 
     def depth_at(self, distance_m: float) -> float:
         """Depth (m) where the lure first comes as near as ``distance_m``."""

@@ -12,12 +12,22 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from heathdrop.errors import BadInput, require_between
-from heathdrop.physics.kernels.records import FAR, LONGEST_MORE_S, LONGEST_WAYS, Leg
+from heathdrop.physics.kernels.records import (
+    FAR,
+    LONGEST_MORE_S,
+    LONGEST_TAKE_UP_S,
+    LONGEST_WAYS,
+    SLACK_M_S,
+    TIGHT,
+    Leg,
+)
 
 LONGEST_CAST_S = 600.0
 MOST_LEGS = 2000
 AT_THE_ROD_M = 1.5
 LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.3
+#: What the take-up of slack adds to the number of its phase in the samples.
+TAKING_UP = 0.5
 #: Straight distance over line out that leaves a slight bow.
 SLIGHT_BOW = 0.99
 
@@ -26,7 +36,8 @@ SLIGHT_BOW = 0.99
 class Phase:
     """One step of a programme. Unused fields stay None; times s, lengths m, speeds m/s.
 
-    ``do`` is one of :data:`KINDS`. ``tip_m`` moves the rod tip to that height as the phase begins.
+    ``do`` is one of :data:`KINDS`. ``tip_m`` moves the rod tip to that height as the phase begins;
+    ``take_up`` reels in the slack of a fall fast before a retrieve's own pace.
     """
 
     do: str
@@ -39,6 +50,7 @@ class Phase:
     times: int | None = None
     wait_s: float | None = None
     tip_m: float | None = None
+    take_up: bool = False
 
 
 @dataclass(frozen=True)
@@ -118,11 +130,20 @@ def _seconds(i: int, p: Phase, default: float | None = None) -> float:
     return _given(i, "for_s", p.for_s, 0.0, LONGEST_CAST_S, "s", default)
 
 
+def _slack_in(i: int, p: Phase) -> list[Leg]:
+    """The slack of a fall reeled in until the line comes tight, where the phase asks for it."""
+    if not p.take_up:
+        return []
+    taken = leg(i, LONGEST_TAKE_UP_S, reel=SLACK_M_S, near=AT_THE_ROD_M, tight=TIGHT)
+    return [taken._replace(phase=i + TAKING_UP)]
+
+
 def _retrieve(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """A steady reel, to the rod or for a time."""
     speed = _speed(i, p)
     longest = LONGEST_WAYS * scene.distance_m / speed + LONGEST_MORE_S
-    return [leg(i, p.for_s if p.for_s is not None else longest, reel=speed, near=AT_THE_ROD_M)]
+    home = leg(i, p.for_s if p.for_s is not None else longest, reel=speed, near=AT_THE_ROD_M)
+    return [*_slack_in(i, p), home]
 
 
 def _slow_roll(i: int, p: Phase, scene: Scene) -> list[Leg]:
@@ -130,7 +151,8 @@ def _slow_roll(i: int, p: Phase, scene: Scene) -> list[Leg]:
     speed = _speed(i, p)
     longest = scene.distance_m * 4.0 / speed + 30.0
     seconds = p.for_s if p.for_s is not None else longest
-    return [leg(i, seconds, reel=speed, near=AT_THE_ROD_M, clear=_lift(i, p, 0.15))]
+    roll = leg(i, seconds, reel=speed, near=AT_THE_ROD_M, clear=_lift(i, p, 0.15))
+    return [*_slack_in(i, p), roll]
 
 
 def _pause(i: int, p: Phase, scene: Scene) -> list[Leg]:
@@ -199,7 +221,7 @@ def _burn_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     speed, burn = _speed(i, p, 1.2), _seconds(i, p, 3.0)
     wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
     one = [leg(i, burn, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
-    return [take_up(i), *(one * _times(i, p, 5))]
+    return [*(_slack_in(i, p) or [take_up(i)]), *(one * _times(i, p, 5))]
 
 
 def _lift_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:

@@ -40,7 +40,8 @@ class Bands:
 
 @dataclass(frozen=True)
 class CastBands:
-    """80 % bands of one cast: seconds of the first fall, mean useful depth (m, None without one)."""
+    """80 % bands of one cast: seconds of the first fall, mean depth worked (m, None without a fall and a
+    work)."""
 
     fall_s: tuple[float, float]
     mean_m: tuple[float, float] | None
@@ -72,8 +73,8 @@ def cast_bands(
     ]
     low, high = fall_factors(catalog, rig, temperature_f)
     fall = (plain.fall_s / high, plain.fall_s / low)
-    depths = plain.useful()
-    others = [m.useful() for m in moved]
+    depths = plain.worked()
+    others = [m.worked() for m in moved]
     if depths.size == 0 or any(o.size == 0 for o in others):
         return CastBands(fall, None)
     mean = float(depths.mean())
@@ -118,6 +119,19 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
         low, high = fall_factors(catalog, rig, temperature)
         found.append(Bands(low, high, max(0.0, float(row[0]) - off), float(row[0]) + off))
     return found
+
+
+def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[float]:
+    """Mean depth (m) of the useful retrieve at the rig's own pace after each count (s), bottom in its way."""
+    line, water, cast = sizing.line, sizing.water, sizing.cast
+    floor = cast.bottom_at(cast.distance_m)
+    starts = [min(floor, depth_after_s(rated.lure, s, line, water)) for s in counts_s]
+    lures, lines = [lure_params(rated.lure)] * len(starts), [line_params(line, water)] * len(starts)
+    settings = rows_of([(rated.tuned.pace_m_s, start) for start in starts])
+    results = np.zeros((len(starts), len(Tuned._fields)))
+    scene = scene_of(line, water, cast, (0.0, 1.0), FAR)
+    shared_out(replay, len(starts), rows_of(lures), rows_of(lines), scene, settings, BOARD.grid(), results)
+    return [float(m) for m in results[:, Tuned._fields.index("mean_m")]]
 
 
 def _moved(

@@ -72,19 +72,25 @@ def program_of(
     pace, away = rated.tuned.pace_m_s, sizing.cast.distance_m
     count = Phase("fall", slack=True, for_s=rated.countdown_s)
     down = Phase("fall", slack=True)
-    home = Phase("retrieve", speed_m_s=pace)
+    home = Phase("retrieve", speed_m_s=pace, take_up=True)
     if way == "slow-roll":
-        return (down, Phase("slow-roll", speed_m_s=min(pace, 0.6), lift_m=lift))
+        return (down, Phase("slow-roll", speed_m_s=min(pace, 0.6), lift_m=lift, take_up=True))
     if way == "stop-and-go":
         leg = away / 5.0 / pace
         stops = [
             p
-            for _ in range(3)
-            for p in (Phase("retrieve", speed_m_s=pace, for_s=leg), Phase("kill", for_s=hold))
+            for k in range(3)
+            for p in (
+                Phase("retrieve", speed_m_s=pace, for_s=leg, take_up=k == 0),
+                Phase("kill", for_s=hold),
+            )
         ]
         return (count, *stops, home)
     if way == "burn-and-drop":
-        return (count, Phase("burn-and-drop", speed_m_s=max(1.2, pace), for_s=3.0, wait_s=hold, times=20))
+        burn = Phase(
+            "burn-and-drop", speed_m_s=max(1.2, pace), for_s=3.0, wait_s=hold, times=20, take_up=True
+        )
+        return (count, burn)
     if way == "yo-yo":
         return (down, Phase("yo-yo", lift_m=lift, wait_s=hold, times=int(min(30, away / (lift or 0.9)))))
     if way in ("hop", "drag", "lift-and-drop"):
@@ -97,7 +103,8 @@ def program_of(
             Phase("shake", lift_m=lift, for_s=hold),
         )
     if way == "swing":
-        return (count, Phase("retrieve", speed_m_s=pace, for_s=0.5 * away / pace), Phase("swing", for_s=hold))
+        half = Phase("retrieve", speed_m_s=pace, for_s=0.5 * away / pace, take_up=True)
+        return (count, half, Phase("swing", for_s=hold))
     return (count, home)
 
 

@@ -52,7 +52,8 @@ def mean_depth_ft(setting: Setting, hand: Hand) -> float:
     lure = setting.lure(hand.rig)
     start = max(0.05, depth_after_s(lure, hand.count_s, hand.line, setting.water))
     cast = Cast(setting.cast.distance_m, hand.tip_m, setting.cast.bottom)
-    program = [Phase("fall", slack=True, to_depth_m=start), Phase("retrieve", speed_m_s=hand.pace_m_s)]
+    home = Phase("retrieve", speed_m_s=hand.pace_m_s, take_up=True)
+    program = [Phase("fall", slack=True, to_depth_m=start), home]
     depths = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD).useful()
     return feet(float(depths.mean())) if depths.size else 0.0
 

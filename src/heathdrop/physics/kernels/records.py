@@ -20,6 +20,9 @@ FAR = 1e9
 USEFUL_FAR, USEFUL_NEAR = 0.8, 0.2
 #: Line lies on the surface from a fifth of the cast, at most 4 m, from the tip (practice).
 MEETS_SHARE, MEETS_MOST_M = 0.2, 4.0
+#: After a count the slack is taken up at this speed (m/s, practice) until the lure's straight distance is
+#: this share of the line out, or this long (s) at most.
+SLACK_M_S, TIGHT, LONGEST_TAKE_UP_S = 0.9, 0.97, 20.0
 #: A retrieve is given up after this many times its own length at its pace, and this long besides.
 LONGEST_WAYS, LONGEST_MORE_S = 1.6, 30.0
 

@@ -18,7 +18,10 @@ from heathdrop.physics.kernels.march import run_chain
 from heathdrop.physics.kernels.records import (
     FAR,
     LONGEST_MORE_S,
+    LONGEST_TAKE_UP_S,
     LONGEST_WAYS,
+    SLACK_M_S,
+    TIGHT,
     USEFUL_FAR,
     USEFUL_NEAR,
     Band,
@@ -100,7 +103,7 @@ def measure(
 
 @compiled
 def trial_room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats]:
-    """Scratch for one cast: samples, shapes (none) and one leg."""
+    """Scratch for one cast: samples, shapes (none), and its legs: the slack taken up, then the pace."""
     samples = int((LONGEST_WAYS * distance / slowest + LONGEST_MORE_S) / TRIAL_SAMPLE_S) + 8
     out = Samples(
         np.zeros(samples),
@@ -113,10 +116,14 @@ def trial_room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats
         np.zeros(samples),
         np.zeros(samples),
     )
-    legs = np.zeros((1, 11))
-    legs[0, 4] = FAR
-    legs[0, 5] = -FAR
-    legs[0, 6] = TRIAL_ENDS * distance
+    legs = np.zeros((2, 11))
+    for k in range(2):
+        legs[k, 4] = FAR
+        legs[k, 5] = -FAR
+        legs[k, 6] = TRIAL_ENDS * distance
+    legs[0, 0] = LONGEST_TAKE_UP_S
+    legs[0, 1] = SLACK_M_S
+    legs[0, 10] = TIGHT
     return out, np.zeros((0, 0, 2)), legs
 
 
@@ -132,8 +139,8 @@ def try_one(
 ) -> Tuned:
     """Simulate one pace and starting depth and measure it."""
     out, shapes, legs = room
-    legs[0, 0] = LONGEST_WAYS * scene.distance / pace + LONGEST_MORE_S
-    legs[0, 1] = pace
+    legs[1, 0] = LONGEST_WAYS * scene.distance / pace + LONGEST_MORE_S
+    legs[1, 1] = pace
     begin = Start(scene.distance, start, scene.tip, 0.0)
     k = run_chain(lure, scene.line, scene.bottom, legs, grid, begin, TRIAL_SAMPLE_S, out, shapes)
     return measure(out, k, scene, pace, start, comfort(pace, limits), limits.haze_m)

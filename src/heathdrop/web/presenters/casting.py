@@ -9,7 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.cast import count_window, countdown, difference, glide_reach_ft
+from heathdrop.answers.cast import Worked, count_window, countdown, difference, glide_reach_ft
 from heathdrop.answers.water import with_rig
 from heathdrop.physics.cast import CastResult
 from heathdrop.physics.line import line_by_test
@@ -72,6 +72,8 @@ class Casting:
     against: tuple[str, ...]
     rivals: tuple[Rival, ...]
     window: str
+    slack_said: str
+    at_count: str
     feet: tuple[Foot, ...]
     turns_per_s: str
     turns_said: str
@@ -143,15 +145,33 @@ def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
     )
 
 
-def window_said(sizing: Sizing, rated: Rated) -> str:
-    """How far a count may be off and still land in the target band."""
+def window_said(sizing: Sizing, rated: Rated, worked: Worked) -> str:
+    """How far a count may be off and what it then still does; for a lure that is let land, when it lands."""
+    if worked.to_bottom:
+        low, high = worked.count_band_s
+        bottom = feet_said(sizing.scenario.conditions.bottom_depth_ft)
+        return f"It lands in {bottom} ft after {low:.1f} to {high:.1f} s: wait for the line to go slack."
     w = count_window(sizing, rated)
     band = f"{feet_said(w.top_ft)} to {feet_said(w.low_ft)} ft"
-    return f"Any count from {w.early_s:.1f} to {w.late_s:.1f} s lands in {band}."
+    return f"Any count from {w.early_s:.1f} to {w.late_s:.1f} s runs at {band}, at this pace."
+
+
+def _taken_up(cast: CastResult) -> str:
+    """How long the slack is reeled in before the pace, in words; nothing where there is hardly any."""
+    spent = float(np.sum(np.diff(cast.time_s) * cast.taking_up[:-1]))
+    if spent < 0.5:
+        return ""
+    return f"Then reel the slack in fast, about {spent:.0f} s, until the line comes tight: now the pace."
 
 
 def casting_of(
-    sizing: Sizing, rated: Rated, bands: Bands, choices: Choices, own: CastResult, rivals: tuple[Rival, ...]
+    sizing: Sizing,
+    rated: Rated,
+    bands: Bands,
+    choices: Choices,
+    own: CastResult,
+    rivals: tuple[Rival, ...],
+    worked: Worked,
 ) -> Casting:
     """The Cast panel for a chosen rig."""
     way = WAY[choices.way]
@@ -172,12 +192,14 @@ def casting_of(
         ),
         against=(*choices.against, "", "")[:2],
         rivals=rivals,
-        window=window_said(sizing, rated),
+        window=window_said(sizing, rated, worked),
+        slack_said=_taken_up(own),
+        at_count="Down" if worked.to_bottom else "Reel",
         feet=feet_rows(sizing, rated, bands),
         turns_per_s=f"{turns:.4f}",
         turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
-        count_s=f"{rated.countdown_s:.2f}",
-        count_said=f"{rated.countdown_s:.1f}",
+        count_s=f"{worked.count_s:.2f}",
+        count_said=f"{worked.count_s:.1f}",
         bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
         glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line."
         if reach >= 0.3
@@ -210,7 +232,7 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
         "lure": track(own),
         "line": line,
         "bottom": own.on_bottom[keep].astype(int).tolist(),
-        "reeling": (own.samples.phase[keep] > 0).astype(int).tolist(),
+        "reeling": (np.ceil(own.samples.phase[keep] > 0) + own.taking_up[keep]).astype(int).tolist(),
         "rivals": [track(r.result) for r in rivals],
         "scales": {
             name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y}

@@ -48,6 +48,7 @@ class Section:
     fish: tuple[Mark, ...]
     fall: str
     path: str
+    slack: str
     spread: str
     line: str
     lure: Mark
@@ -127,14 +128,13 @@ def section_of(
         fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
         path=s.points(x[moving][::2], z[moving][::2]),
+        slack=s.points(x[cast.taking_up], z[cast.taking_up]) if cast.taking_up.sum() > 1 else "",
         spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread else "",
         line=_line(s, cast, int(np.argmax(moving)), middle),
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
         seconds=_seconds(s, cast, 2 * SECONDS_APART if frame is NARROW else SECONDS_APART) if spread else (),
-        count=Mark(
-            s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {rated.countdown_s:.1f} s"
-        ),
+        count=Mark(s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {cast.fall_s:.1f} s"),
         table=_table(cast),
         summary=_summary(sizing, rated, cast),
     )
@@ -243,7 +243,7 @@ def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
             f"{sizing.scenario.conditions.bottom_depth_ft:g} ft."
         )
     return (
-        f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {rated.countdown_s:.1f} s, "
+        f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {cast.fall_s:.1f} s, "
         f"then runs between {feet(float(depths.min())):.1f} and {feet(float(depths.max())):.1f} ft, "
         f"over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
     )

@@ -10,6 +10,7 @@ from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.why import TRADE, limit_sentence, reasons, runs
+from heathdrop.answers.cast import Worked, worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig_name import RigName
@@ -134,14 +135,15 @@ def present(
     if kept:
         chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
     bands = bands_for(catalog, sizing, [chosen])[0]
+    usual = usual_way(catalog, sizing, chosen)
     if view != "cast":
-        choices = replace(
-            choices, way=usual_way(catalog, sizing, chosen), lift_m=None, hold_s=None, against=()
-        )
+        choices = replace(choices, way=usual, lift_m=None, hold_s=None, against=())
     elif not choices.way:
-        choices = replace(choices, way=usual_way(catalog, sizing, chosen))
+        choices = replace(choices, way=usual)
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
     rivals = rivals_of(sizing, chosen, choices, cast) if view == "cast" else ()
+    hand = choices.way, choices.lift_m, choices.hold_s
+    worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
     shown = [(r.mark, r.result) for r in rivals]
     heads, rows = _board(sizing, chosen, best) if view == "size" else ((), ())
     used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
@@ -162,7 +164,7 @@ def present(
         + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
-        figures=_figures(sizing, chosen, bands),
+        figures=_figures(sizing, chosen, bands, worked, choices.way == usual),
         heads=heads,
         rows=rows,
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
@@ -170,7 +172,7 @@ def present(
             section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
             for frame in (LOW if view in ("water", "rig") else WIDE, NARROW)
         ),
-        casting=casting_of(sizing, chosen, bands, choices, cast, rivals) if view == "cast" else None,
+        casting=casting_of(sizing, chosen, bands, choices, cast, rivals, worked) if view == "cast" else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
         rigging=rigging_of(catalog, sizing, chosen, values["wrong"], choices.missed_ft, link)
         if view == "rig"
@@ -236,14 +238,19 @@ def _aloud(sizing: Sizing, rated: Rated) -> str:
     )
 
 
-def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
+def _figures(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
+    """What the strip says of a rig as it is worked, in its ``usual`` way or another: count, depth, bands."""
     pace = feet(rated.tuned.pace_m_s)
-    fall, mean = rated.fall_ft_s, feet(rated.tuned.mean_m)
-    slow, fast = rated.countdown_s / bands.fall_high, rated.countdown_s / bands.fall_low
-    count = Figure("Count", f"{rated.countdown_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
+    fall, mean = rated.fall_ft_s, worked.mean_ft
+    low, high = worked.mean_band_ft
+    slow, fast = worked.count_band_s
+    count = Figure("Count", f"{worked.count_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
     falls = Figure(
         "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
     )
+    if not usual:
+        spread = f"{low:.1f} to {high:.1f}"
+        return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
     if rated.rig.family.work == "drop":
         through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
         hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
@@ -266,9 +273,7 @@ def _figures(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Figure, ...]:
     return (
         count,
         Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
-        Figure(
-            "Runs at", f"{mean:.1f}", "ft", f"{feet(bands.mean_low_m):.1f} to {feet(bands.mean_high_m):.1f}"
-        ),
+        Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
         falls,
         Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
     )

@@ -20,7 +20,7 @@ export function count() {
     if (!by("count-now")) { window.clearInterval(counting); return; }
     if (passed >= whole) {
       window.clearInterval(counting);
-      said.textContent = "Reel";
+      said.textContent = coach.dataset.then;
       coach.classList.add("now");
       beep(1040, 0.35);
       window.setTimeout(() => coach.classList.remove("now"), 1500);

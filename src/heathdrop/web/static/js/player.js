@@ -40,7 +40,7 @@ function draw() {
     });
   });
   by("scrub").value = at;
-  const doing = cast.bottom[k] ? "on the bottom" : cast.reeling[k] ? "coming home" : "falling";
+  const doing = cast.bottom[k] ? "on the bottom" : ["falling", "coming home", "taking up slack"][cast.reeling[k]];
   const said = at.toFixed(1) + " s: " + deep.toFixed(1) + " ft down, " + far.toFixed(0) + " ft out, " + doing;
   by("where").textContent = said;
   by("scrub").setAttribute("aria-valuetext", said);
