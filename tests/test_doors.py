@@ -140,6 +140,62 @@ def test_simulate_takes_catalogue_names(client: TestClient) -> None:
     assert client.post("/api/v1/simulate", json=named).status_code == 200
 
 
+def test_a_named_rig_is_fished_and_areas_do_what_is_written(client: TestClient) -> None:
+    """Slack is taken up before a named rig's retrieve unless it says otherwise; never for bare areas."""
+    named = CASE | {"lure": {"family": "swim-jig", "head_oz": 0.375, "trailer": "craw"}}
+
+    def mean(case: dict[str, Any], take_up: bool | None) -> float:
+        asked = changed(case, "program.1.take_up", take_up)
+        answer = client.post("/api/v1/simulate", json=asked)
+        assert answer.status_code == 200, answer.text
+        return float(answer.json()["summary"]["mean_depth_ft"])
+
+    assert mean(named, None) == mean(named, True) != mean(named, False)
+    assert mean(CASE, None) == mean(CASE, False) != mean(CASE, True)
+    refused = client.post("/api/v1/simulate", json=changed(CASE, "program.0.take_up", True))
+    assert refused.status_code == 422
+    only = "program[0].take_up was True; it must be left out: only retrieve, slow-roll, burn-and-drop"
+    assert only in refused.text
+
+
+def test_hops_return_a_mean_depth(client: TestClient) -> None:
+    hopped = CASE | {"program": [{"do": "fall", "line": "slack"}, {"do": "hop", "lift_in": 12, "times": 4}]}
+    summary = client.post("/api/v1/simulate", json=hopped).json()["summary"]
+    assert 28.0 < summary["mean_depth_ft"] < 30.0
+
+
+def test_a_leader_comes_through_both_doors(client: TestClient) -> None:
+    tied = {
+        "material": "braid",
+        "test_lb": 15,
+        "leader": {"material": "fluorocarbon", "test_lb": 8, "length_ft": 8},
+    }
+    depths = [
+        client.post("/api/v1/simulate", json=CASE | {"line": line}).json()["summary"]["mean_depth_ft"]
+        for line in (tied, {"material": "braid", "test_lb": 15})
+    ]
+    assert depths[0] != depths[1]
+    sized = client.post("/api/v1/size", json=changed(SCENARIO, "gear.line", tied))
+    assert sized.status_code == 200
+    assert sized.json()["rigs"]
+    for door, path, value, sentence in (
+        ("simulate", "line.leader.test_lb", 90, "line.leader.test_lb was 90; it must be from 4 to 25 lb"),
+        ("simulate", "line.leader.length_ft", 0, "line.leader.length_ft was 0; it must be from 0.5 to 60 ft"),
+        ("size", "gear.line.leader.test_lb", 90, "gear.line.leader.test_lb was 90; it must be from 4 to 25"),
+        ("size", "gear.line.leader.length_ft", 0, "gear.line.leader.length_ft was 0; it must be from 0.5"),
+        (
+            "size",
+            "gear.line.leader.material",
+            "braid",
+            "gear.line.leader.material was “braid”; it must be one",
+        ),
+    ):
+        base = changed(SCENARIO, "gear.line", tied) if door == "size" else CASE | {"line": tied}
+        refused = client.post(f"/api/v1/{door}", json=changed(base, path, value))
+        assert refused.status_code == 422
+        assert sentence in refused.text
+
+
 def changed(base: dict[str, Any], path: str, value: Any) -> dict[str, Any]:
     body = copy.deepcopy(base)
     *parents, leaf = path.split(".")

@@ -68,9 +68,9 @@ def test_on_edge_lifts_less_and_blades_change_a_spinnerbait(cat: Catalog) -> Non
         lure_of(cat, rig_by_name(cat, "spinnerbait", 0.5, "none", blades=b), 999.0, 60.0).run_lift_area_m2
         for b in ("double-willow", "tandem", "colorado")
     ]
-    assert lifts == pytest.approx([2.2e-4, 2.8e-4, 3.6e-4])
+    assert lifts == pytest.approx([3.1e-4, 3.9e-4, 5.0e-4])
     in_line = lure_of(cat, rig_by_name(cat, "spinnerbait", 0.5, "craw"), 999.0, 60.0).run_lift_area_m2
-    assert in_line == pytest.approx(2.2e-4 + 0.3 * 2.3e-4)
+    assert in_line == pytest.approx(3.1e-4 + 0.3 * 2.3e-4)
     with pytest.raises(
         BadInput, match="blades was “tandem”; it must be left out: a swim jig has no blades to choose"
     ):

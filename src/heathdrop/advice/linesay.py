@@ -16,8 +16,11 @@ WORTH_SAYING_FT = 0.1
 
 
 def suits(family: Family, line: LineSet) -> bool:
-    """Whether the line set is among those that suit the family."""
-    return any(m == line.material and low <= line.test_lb <= high for m, low, high in family.lines)
+    """Whether the line set, or the leader tied to it, is among those that suit the family."""
+    tests = [(line.material, line.test_lb)]
+    if line.leader is not None:
+        tests.append((line.leader.material, line.leader.test_lb))
+    return any(m == own and low <= lb <= high for m, low, high in family.lines for own, lb in tests)
 
 
 def offered(family: Family) -> tuple[str, float]:
@@ -36,7 +39,7 @@ def line_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[str, str,
     """What is said of the line: words, who says so, why."""
     family, set_ = rated.rig.family, sizing.scenario.gear.line
     rule = catalog.rules["line-for-the-family"]
-    mine = f"{set_.test_lb:g} lb {set_.material}"
+    mine = set_.said
     if suits(family, set_):
         return f"your {mine} suits", rule.name, f"Usual: {family.line}."
     words = f"you set {mine}; usual is {family.line}"
@@ -50,7 +53,7 @@ def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> st
         return wanted
     low, high, material = float(found[1]), float(found[2]), found[3]
     set_ = sizing.scenario.gear.line
-    mine = f"{set_.test_lb:g} lb {set_.material}"
+    mine = set_.said
     if set_.material == material and low <= set_.test_lb <= high:
         return f"{wanted}: your {mine} suits"
     return f"{wanted}; you set {mine}" + _moved(catalog, sizing, rated, material, round(0.5 * (low + high)))

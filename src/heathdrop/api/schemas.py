@@ -18,9 +18,16 @@ from heathdrop.physics.water import Water, water_at
 from heathdrop.units import GRAVITY_M_S2, M_PER_FT, M_PER_IN, metres, square_metres
 
 
+class LeaderBody(Body):
+    material: Id
+    test_lb: Number
+    length_ft: Number
+
+
 class NamedLine(Body):
     material: Id
     test_lb: Number
+    leader: LeaderBody | None = None
 
 
 class WaterBody(Body):
@@ -145,10 +152,20 @@ class SimulateRequest(Body):
 
     def line_record(self) -> Line:
         if isinstance(self.line, NamedLine):
-            return line_by_test(catalogue.load(), self.line.material, self.line.test_lb)
+            return self._named_line(self.line)
         require_between("line.diameter_mm", self.line.diameter_mm, 0.05, 2.0, "mm")
         require_between("line.density_kg_m3", self.line.density_kg_m3, 500, 8000, "kg/m³")
         return line_by_size(catalogue.load(), self.line.diameter_mm, self.line.density_kg_m3)
+
+    @staticmethod
+    def _named_line(body: NamedLine) -> Line:
+        """A line by material and test, with its leader."""
+        line, tied = line_by_test(catalogue.load(), body.material, body.test_lb), body.leader
+        if tied is None:
+            return line
+        require_between("line.leader.length_ft", tied.length_ft, 0.5, 60, "ft")
+        leader = line_by_test(catalogue.load(), tied.material, tied.test_lb, "line.leader")
+        return replace(line, leader=leader, leader_m=metres(tied.length_ft))
 
     def lure_record(self) -> Lure:
         body = self.lure

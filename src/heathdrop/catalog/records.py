@@ -188,12 +188,13 @@ class Trailer:
 
 @dataclass(frozen=True)
 class LineSpec:
-    """A line material: kg/m³, and (pound test, mm) by rising test."""
+    """A line material: kg/m³, the test (lb) it is usually fished in, and (pound test, mm) by rising test."""
 
     __pydantic_config__ = STRICT
     id: str
     name: str
     density_kg_m3: float
+    usual_lb: float
     diameters_mm: tuple[Pair, ...]
 
 

@@ -27,7 +27,8 @@ class Quantity:
     (all when empty), ``by`` its words for each kind where they differ, ``fact`` its name in rules,
     ``says`` its unit in a refusal, ``blank`` the word for no value, ``checked`` False where the range
     hangs on another answer and is checked there. ``edge`` is how far either side of a bound a rule
-    fades in (in ``unit``; 0: a cliff).
+    fades in (in ``unit``; 0: a cliff). ``control`` is its name on the page where the row's own would not do,
+    ``needs`` the control that must be filled for it to be asked.
     """
 
     label: str
@@ -45,6 +46,8 @@ class Quantity:
     blank: str = ""
     checked: bool = True
     edge: float = 0.0
+    control: str = ""
+    needs: str = ""
 
     @property
     def all_words(self) -> tuple[str, ...]:
@@ -114,8 +117,9 @@ def _places(record: Any, path: str) -> Iterator[Place]:
     for field in fields(record):
         hint = hints[field.name]
         at = f"{path}.{field.name}" if path else field.name
-        if is_dataclass(hint) and isinstance(hint, type):
-            yield from _places(hint, at)
+        inner = [h for h in (hint, *get_args(hint)) if isinstance(h, type) and is_dataclass(h)]
+        if inner and not hasattr(hint, "__metadata__"):
+            yield from _places(inner[0], at)
             continue
         found = [m for m in get_args(hint) if isinstance(m, Quantity)]
         for quantity in found:
@@ -128,7 +132,7 @@ def check_record(record: Any, path: str) -> None:
     for place in _cached(record.__class__):
         value: Any = record
         for part in place.path.split("."):
-            value = getattr(value, part)
+            value = getattr(value, part, None)
         place.quantity.check(f"{path}.{place.path}" if path else place.path, value)
 
 

@@ -21,6 +21,7 @@ WITH_TOP = ("submerged-grass",)
 BOXES = same("standard", "mine", "both")
 TEXTURES = same("duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds")
 LINES = same("fluorocarbon", "nylon", "braid")
+LEADERS = same("fluorocarbon", "nylon")
 #: How dense cover stands where nobody said.
 USUAL_DENSITY = "moderate"
 
@@ -213,8 +214,39 @@ class Conditions:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Leader:
+    """What is tied between the line and the lure."""
+
+    __pydantic_config__ = STRICT
+
+    material: Annotated[
+        str, Quantity("Leader", words=LEADERS, group="gear", blank="none", start="", control="leader")
+    ] = "fluorocarbon"
+    test_lb: Annotated[
+        float,
+        Quantity(
+            "Leader test",
+            "lb",
+            1,
+            100,
+            group="gear",
+            start=12.0,
+            checked=False,
+            control="leader_lb",
+            needs="leader",
+        ),
+    ] = 12.0
+    length_ft: Annotated[
+        float,
+        Quantity(
+            "Leader length", "ft", 0.5, 60, group="gear", start=8.0, control="leader_ft", needs="leader"
+        ),
+    ] = 8.0
+
+
+@dataclass(frozen=True, kw_only=True)
 class Line:
-    """The line on the reel, by material and pound test."""
+    """The line on the reel, by material and pound test, with or without a leader."""
 
     __pydantic_config__ = STRICT
 
@@ -222,6 +254,16 @@ class Line:
     test_lb: Annotated[float, Quantity("Test", "lb", 1, 100, group="gear", fact="test_lb", checked=False)] = (
         15.0
     )
+    leader: Leader | None = None
+
+    @property
+    def said(self) -> str:
+        """The line in words: ``20 lb braid with an 8 ft leader of 10 lb fluorocarbon``."""
+        own = f"{self.test_lb:g} lb {self.material}"
+        if self.leader is None:
+            return own
+        tied = self.leader
+        return f"{own} with {tied.length_ft:g} ft of {tied.test_lb:g} lb {tied.material} leader"
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -264,7 +306,7 @@ class Scenario:
 #: Every quantity of a request with its path, for doors that speak of a field by its name.
 ROWS = (*places(Conditions, "conditions"), *places(Gear, "gear"))
 BY_PATH = {row.path: row for row in ROWS}
-BY_FIELD = {row.name: row.quantity for row in ROWS}
+BY_FIELD = {row.name: row.quantity for row in reversed(ROWS)}
 
 
 def check(scenario: Scenario) -> None:

@@ -107,7 +107,8 @@ def falls_of(catalog: Catalog, tests: Sequence[DropTest]) -> Falls:
         fall = areas_of(catalog, rig, test.temperature_f).fall
         weight = lure_of(catalog, rig, density, test.temperature_f).net_weight_n
         glide = rig.trailer.glide * rig.plastic.glide_factor
-        skin = math.pi * test.line.diameter_m * test.line.friction
+        drawn = test.depth_m + test.surface_line_m
+        skin = float(test.line.skin_area_m2(drawn)) / drawn
         areas = square_metres(sum(fall[:3])), square_metres(fall[3])
         rows.append((weight, *areas, glide, skin, test.depth_m, test.surface_line_m, density))
     return Falls(*np.array(rows, dtype=np.float64).T)

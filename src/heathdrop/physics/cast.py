@@ -159,10 +159,16 @@ def lure_params(lure: Lure) -> LureParams:
 
 def line_params(line: Line, water: Water) -> LineParams:
     """Line and water as the kernels take them."""
+    leader = line.leader
+    more = () if leader is None else (line.leader_m, *_per_metre(leader, water))
+    return LineParams(*_per_metre(line, water), water.density_kg_m3, *more)
+
+
+def _per_metre(line: Line, water: Water) -> tuple[float, float, float, float, float]:
+    """Area (m²), density (kg/m³) and the drag terms of a metre."""
     d, rho = line.diameter_m, water.density_kg_m3
     viscous = 10.0 * (water.viscosity_m2_s / d) ** (2.0 / 3.0)
-    tangent = 0.5 * rho * math.pi * d * line.friction
-    return LineParams(line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, tangent, rho)
+    return line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, 0.5 * rho * line.skin_m
 
 
 def surface_line_m(cast: Cast) -> float:

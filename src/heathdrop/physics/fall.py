@@ -42,8 +42,8 @@ def fall_speed_m_s(
     """Sink speed, m/s, at ``depth_m`` with ``surface_line_m`` of line dragged besides."""
     weight = np.maximum(np.asarray(net_weight_n, dtype=np.float64), 0.0)
     dragged = surface_line_m + np.asarray(depth_m, dtype=np.float64)
-    skin = math.pi * line.diameter_m * line.friction
-    return np.asarray(np.sqrt(2.0 * weight / (water.density_kg_m3 * (np.asarray(area_m2) + skin * dragged))))
+    area = np.asarray(area_m2) + line.skin_area_m2(dragged)
+    return np.asarray(np.sqrt(2.0 * weight / (water.density_kg_m3 * area)))
 
 
 def fall_time_s(
@@ -57,17 +57,27 @@ def fall_time_s(
     """Seconds to sink from the surface to ``depth_m``: the integral of 1/v.
 
     With ``B = π d Ct``: ``√(ρ/2W) · (2/3B) · ((A+B(ℓ₀+z))^{3/2} − (A+Bℓ₀)^{3/2})``,
-    written so that it keeps its digits when B is tiny.
+    written so that it keeps its digits when B is tiny; over a leader first, then over the line behind it.
     """
     weight = np.asarray(net_weight_n, dtype=np.float64)
     z = np.asarray(depth_m, dtype=np.float64)
-    skin = math.pi * line.diameter_m * line.friction
-    p = np.sqrt(np.asarray(area_m2, dtype=np.float64) + skin * surface_line_m)
-    q = np.sqrt(p * p + skin * z)
-    # (q³ − p³)/(q² − p²) · z  =  z (q² + qp + p²)/(q + p)
-    mean = z * (q * q + q * p + p * p) / (q + p) * (2.0 / 3.0)
+    area = np.asarray(area_m2, dtype=np.float64) + line.skin_area_m2(surface_line_m)
+    if line.leader is None:
+        roots = _root_integral(area, line.skin_m, z)
+    else:
+        first = np.minimum(z, max(0.0, line.leader_m - surface_line_m))
+        roots = _root_integral(area, line.leader.skin_m, first)
+        roots = roots + _root_integral(area + line.leader.skin_m * first, line.skin_m, z - first)
     with np.errstate(divide="ignore", invalid="ignore"):
-        return np.where(weight > 0.0, np.sqrt(water.density_kg_m3 / (2.0 * weight)) * mean, np.inf)
+        return np.where(weight > 0.0, np.sqrt(water.density_kg_m3 / (2.0 * weight)) * roots, np.inf)
+
+
+def _root_integral(area: NDArray[np.float64], skin: float, z: NDArray[np.float64]) -> NDArray[np.float64]:
+    """The integral of √(area + skin·x) over x from 0 to z."""
+    p = np.sqrt(area)
+    q = np.sqrt(area + skin * z)
+    # (q³ − p³)/(q² − p²) · z  =  z (q² + qp + p²)/(q + p)
+    return np.asarray(z * (q * q + q * p + p * p) / (q + p) * (2.0 / 3.0))
 
 
 def time_to_depth_s(
@@ -82,9 +92,19 @@ def depth_after_s(lure: Lure, seconds: float, line: Line, water: Water, surface_
     """Depth, m, after ``seconds`` of slack fall (the inverse of :func:`time_to_depth_s`)."""
     if seconds <= 0.0 or lure.net_weight_n <= 0.0:
         return 0.0
-    skin = math.pi * line.diameter_m * line.friction
-    start = lure.fall_drag_area_m2 + skin * surface_line_m
+    start = lure.fall_drag_area_m2 + float(line.skin_area_m2(surface_line_m))
     pace = math.sqrt(2.0 * lure.net_weight_n / water.density_kg_m3) * float(glide_factor(lure.glide_ratio))
+    leader = max(0.0, line.leader_m - surface_line_m) if line.leader is not None else 0.0
+    if leader > 0.0 and line.leader is not None:
+        spent = time_to_depth_s(lure, leader, line, water, surface_line_m)
+        if seconds <= spent:
+            return _sunk_m(start, line.leader.skin_m, pace * seconds)
+        return leader + _sunk_m(start + line.leader.skin_m * leader, line.skin_m, pace * (seconds - spent))
+    return _sunk_m(start, line.skin_m, pace * seconds)
+
+
+def _sunk_m(area: float, skin: float, way: float) -> float:
+    """How deep (m) √(area + skin·x) integrates to ``way``."""
     if skin == 0.0:
-        return pace * seconds / math.sqrt(start)
-    return float(((start**1.5 + 1.5 * skin * pace * seconds) ** (2.0 / 3.0) - start) / skin)
+        return way / math.sqrt(area)
+    return float(((area**1.5 + 1.5 * skin * way) ** (2.0 / 3.0) - area) / skin)

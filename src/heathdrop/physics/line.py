@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -15,16 +15,46 @@ from heathdrop.units import GRAVITY_M_S2
 
 @dataclass(frozen=True)
 class Line:
-    """A line: diameter (m), density (kg/m³), tangential friction coefficient (-)."""
+    """A line: diameter (m), density (kg/m³), tangential friction coefficient (-).
+
+    A ``leader`` of another line may make up its last ``leader_m`` metres, at the lure.
+    """
 
     diameter_m: float
     density_kg_m3: float
     friction: float
+    leader: Line | None = None
+    leader_m: float = 0.0
 
     @property
     def area_m2(self) -> float:
         """Cross-section, m²."""
         return math.pi * self.diameter_m**2 / 4.0
+
+    @property
+    def skin_m(self) -> float:
+        """Friction of a metre of it drawn lengthways, as a drag area per metre: π d Ct, m."""
+        return math.pi * self.diameter_m * self.friction
+
+    def skin_area_m2(self, length_m: ArrayLike) -> NDArray[np.float64]:
+        """Drag area (m²) of ``length_m`` of line next to the lure, drawn lengthways: leader first."""
+        length = np.asarray(length_m, dtype=np.float64)
+        if self.leader is None:
+            return np.asarray(self.skin_m * length)
+        of_leader = np.minimum(length, self.leader_m)
+        return np.asarray(self.leader.skin_m * of_leader + self.skin_m * (length - of_leader))
+
+    def mean_diameter_m(self, length_m: float) -> float:
+        """Mean diameter (m) over ``length_m`` of line next to the lure."""
+        if self.leader is None or length_m <= 0.0:
+            return self.diameter_m
+        share = min(1.0, self.leader_m / length_m)
+        return share * self.leader.diameter_m + (1.0 - share) * self.diameter_m
+
+    def thicker(self, share: float) -> Line:
+        """The same line, leader included, with its diameter greater by ``share``."""
+        leader = None if self.leader is None else self.leader.thicker(share)
+        return replace(self, diameter_m=self.diameter_m * (1.0 + share), leader=leader)
 
     def net_weight_n_m(self, water_density_kg_m3: float) -> float:
         """Weight of a wetted metre, N/m; negative for a line that floats."""

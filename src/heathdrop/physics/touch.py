@@ -25,8 +25,9 @@ def line_pull_n(
     drift = max(numbers.least_drift_m_s, numbers.drift_share * wind)
     wet = math.hypot(depth_m, numbers.wet_share * distance_m)
     dry = numbers.dry_share * distance_m
-    cn = float(normal_drag_coefficient(max(drift * line.diameter_m / water.viscosity_m2_s, 1.0)))
-    in_water = 0.5 * water.density_kg_m3 * line.diameter_m * cn * drift**2 * wet
+    thick = line.mean_diameter_m(wet)
+    cn = float(normal_drag_coefficient(max(drift * thick / water.viscosity_m2_s, 1.0)))
+    in_water = 0.5 * water.density_kg_m3 * thick * cn * drift**2 * wet
     in_air = 0.5 * numbers.air_density_kg_m3 * line.diameter_m * numbers.air_drag * wind**2 * dry
     return in_water + in_air
 

@@ -60,7 +60,7 @@ def cast_bands(
     """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full."""
     s = spread_of(catalog, rig, temperature_f)
     plain = fly(lure, line, water, cast, program, sample_s=0.2)
-    thick = replace(line, diameter_m=line.diameter_m * (1.0 + catalog.spread("lines", "diameters_mm")))
+    thick = line.thicker(catalog.spread("lines", "diameters_mm"))
     cases = [
         (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line, 1.0),
         (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line, 1.0),
@@ -155,6 +155,6 @@ def _moved(
         (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line, start),
         (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line, start),
         (heavier_fall, line, depth_after_s(heavier_fall, seconds, line, water)),
-        (lure, replace(line, diameter_m=line.diameter_m * (1.0 + thick)), start),
+        (lure, line.thicker(thick), start),
         (lure, line, late),
     ]

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, facts_of
+from heathdrop.conditions.scenario import Line as LineSet
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
@@ -104,14 +105,13 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
     )
     targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
-    line = line_by_test(catalog, gear.line.material, gear.line.test_lb, "gear.line")
     return Setting(
         catalog=catalog,
         scenario=scenario,
         family=family,
         targets=targets,
         water=water_at(c.water_temp_f),
-        line=known.line(line, gear.line.material),
+        line=line_of(catalog, gear.line, known),
         cast=cast_of(catalog, scenario, pitched=family.work == "drop"),
         stand=stand,
         leaning=leaning,
@@ -121,6 +121,16 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         mat_factor=mat_factor,
         known=known,
     )
+
+
+def line_of(catalog: Catalog, given: LineSet, known: Knowledge = UNTAUGHT) -> Line:
+    """The line that the angler set, with what was learned of it. Raises BadInput outside the catalogue."""
+    line = known.line(line_by_test(catalog, given.material, given.test_lb, "gear.line"), given.material)
+    tied = given.leader
+    if tied is None:
+        return line
+    leader = line_by_test(catalog, tied.material, tied.test_lb, "gear.line.leader")
+    return replace(line, leader=known.line(leader, tied.material), leader_m=metres(tied.length_ft))
 
 
 def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False) -> Cast:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from heathdrop import catalog as catalogue
@@ -30,26 +30,35 @@ class Control:
     blank: bool = False
     group: str = "water"
     cover: tuple[str, ...] = ()
+    needs: str = ""
+    usual_tests: Mapping[str, str] = field(default_factory=dict)
 
-    def shown(self, cover: str) -> bool:
-        """Whether the control belongs to this kind of cover."""
-        return not self.cover or cover in self.cover
+    def shown(self, values: Mapping[str, str]) -> bool:
+        """Whether the control belongs to this kind of cover, and what it hangs on is there."""
+        if self.needs and not values[self.needs]:
+            return False
+        return not self.cover or values["cover"] in self.cover
 
 
 def _text(value: Any) -> str:
     return "" if value is None else f"{value:g}" if isinstance(value, int | float) else str(value)
 
 
+def _usual_tests() -> dict[str, str]:
+    """The usual test (lb) of each line material, as text."""
+    return {line.id: f"{line.usual_lb:g}" for line in catalogue.load().lines.values()}
+
+
 def _controls(place: Place) -> Iterator[Control]:
     """A row's control; one for each kind of cover where the row's words differ by it."""
     q = place.quantity
-    name = RENAMED.get(place.name, place.name)
+    name = q.control or RENAMED.get(place.name, place.name)
     for kind, words in q.by:
         yield Control(kind, place.path, q.label, words[0][0], options=words, group=q.group, cover=(kind,))
     if q.by:
         return
-    options = q.words
-    if q.blank:
+    options: tuple[Word, ...] = (("", q.blank), *q.words) if q.blank else q.words
+    if q.blank and not q.words:
         moods = tuple((str(k), mood) for k, mood in enumerate(catalogue.load().mood.names))
         options = (("", q.blank), *moods)
     start = q.start if q.start is not None else place.default
@@ -64,6 +73,8 @@ def _controls(place: Place) -> Iterator[Control]:
         bool(q.blank),
         q.group,
         q.cover,
+        q.needs,
+        _usual_tests() if name in ("line", "leader") else {},
     )
 
 
@@ -145,7 +156,7 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
         body["families"] = [values["family"]]
     for control in CONTROLS:
         text = values[control.name]
-        if not control.shown(values["cover"]):
+        if not control.shown(values) or (control.name == "leader" and not text):
             continue
         value: Any = text if control.options and not control.blank else _number(text)
         if value is None and not control.options:
@@ -161,12 +172,16 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
 def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
     """The controls' texts for a saved scenario's body; what it leaves out is as the core assumes it."""
     values = dict(DEFAULTS)
-    core = {row.path: row.default for row in ROWS if not row.required}
+    core = {
+        row.path: row.quantity.start if row.quantity.blank else row.default
+        for row in ROWS
+        if not row.required
+    }
     for control in CONTROLS:
         at = value_at(body, control.path)
         if at is None:
             at = core.get(control.path)
-        if (at is None and not control.blank) or not control.shown(values["cover"]):
+        if (at is None and not control.blank) or not control.shown(values):
             continue
         values[control.name] = _text(at)
     families = body.get("families") or [DEFAULTS["family"]]
@@ -174,10 +189,10 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
     return values | schools | {"family": str(families[0]), "pick": pick}
 
 
-def control_for(refusal: BadInput, cover: str) -> str:
+def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:
     """The control that a refusal belongs beside; the first one when it names none."""
     for control in CONTROLS:
-        if refusal.field == control.path and control.shown(cover):
+        if refusal.field == control.path and control.shown(values):
             return control.name
     if refusal.field in VIEW:
         return refusal.field

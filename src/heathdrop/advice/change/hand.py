@@ -8,12 +8,12 @@ from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.fall import depth_after_s
-from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import standard_trailers
-from heathdrop.sizing.setting import Setting
+from heathdrop.sizing.setting import Setting, line_of
 from heathdrop.sizing.size import Rated
 from heathdrop.sizing.tune import BOARD
 from heathdrop.units import feet
@@ -97,7 +97,8 @@ def other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
     if not beyond:
         return None
     test = max(beyond) if thinner else min(beyond)
-    return test, line_by_test(setting.catalog, gear.line.material, test)
+    own = replace(gear.line, test_lb=test)
+    return test, line_of(setting.catalog, own, setting.known)
 
 
 def odds_of(setting: Setting, rated: Rated, rig: Rig) -> CoverOdds:

@@ -119,15 +119,46 @@ def _cube_root(u: float, guess: float) -> float:
 
 
 @compiled
+def _mixed(line: LineParams, near: float, far: float) -> LineParams:
+    """The line between ``near`` and ``far`` metres from the lure: all leader, all line, or their mixture.
+
+    A mixture keeps mass and drag; its area is the mean one and its density what that makes of the mass.
+    """
+    f = min(1.0, max(0.0, (line.leader_m - near) / (far - near)))
+    g = 1.0 - f
+    area = f * line.leader_area + g * line.area
+    normal = f * line.leader_normal + g * line.normal
+    return LineParams(
+        area,
+        (f * line.leader_area * line.leader_density + g * line.area * line.density) / area,
+        normal,
+        (f * line.leader_normal * line.leader_viscous + g * line.normal * line.viscous) / normal,
+        f * line.leader_tangent + g * line.tangent,
+        line.water,
+        line.leader_m,
+        line.leader_area,
+        line.leader_density,
+        line.leader_normal,
+        line.leader_viscous,
+        line.leader_tangent,
+    )
+
+
+@compiled
 def line_nodes(
     s: Floats, mesh: Floats, n: int, length: float, reel: float, line: LineParams, dt: float
 ) -> None:
     """Free velocities and mobilities of the line's inner nodes."""
-    rho = line.water
+    rho, whole = line.water, line
     m_air = line.density * line.area
     m_wet = rho * line.area
     g_area = GRAVITY_M_S2 * line.area
     for i in range(1, n):
+        if whole.leader_m > 0.0:
+            near = 0.5 * length * (2.0 - mesh[i] - mesh[i + 1])
+            line = _mixed(whole, near, 0.5 * length * (2.0 - mesh[i] - mesh[i - 1]))
+            m_air, m_wet = line.density * line.area, rho * line.area
+            g_area = GRAVITY_M_S2 * line.area
         tx = s[row.DX, i - 1] + s[row.NX, i]
         tz = s[row.DZ, i - 1] + s[row.NZ, i]
         q = tx * tx + tz * tz
@@ -200,6 +231,8 @@ def lure_node(
     mz = kd * w - kl * u
     weight = lure.weight + (1.0 - wet) * (lure.mass * GRAVITY_M_S2 - lure.weight)
     half = 0.5 * length * (mesh[n] - mesh[n - 1])
+    if line.leader_m > 0.0:
+        line = _mixed(line, 0.0, half)
     tx, tz = s[row.DX, n - 1], s[row.DZ, n - 1]
     un = -u * tz + w * tx
     au = abs(un)

@@ -40,7 +40,8 @@ class LureParams(NamedTuple):
 
 
 class LineParams(NamedTuple):
-    """A line in its water: m², kg/m³, and drag terms per metre (½ρd, 10(ν/d)^⅔, ½ρπdCt), water kg/m³."""
+    """A line in its water: m², kg/m³, and drag terms per metre (½ρd, 10(ν/d)^⅔, ½ρπdCt), water kg/m³; its
+    leader's length (m, 0 without one) and the leader's own m², kg/m³ and drag terms."""
 
     area: float
     density: float
@@ -48,6 +49,12 @@ class LineParams(NamedTuple):
     viscous: float
     tangent: float
     water: float
+    leader_m: float = 0.0
+    leader_area: float = 0.0
+    leader_density: float = 0.0
+    leader_normal: float = 0.0
+    leader_viscous: float = 0.0
+    leader_tangent: float = 0.0
 
 
 class Leg(NamedTuple):
@@ -168,7 +175,20 @@ def lure_at(rows: Floats, i: int) -> LureParams:
 @compiled
 def line_at(rows: Floats, i: int) -> LineParams:
     """Row ``i`` of a batch of lines."""
-    return LineParams(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5])
+    return LineParams(
+        rows[i, 0],
+        rows[i, 1],
+        rows[i, 2],
+        rows[i, 3],
+        rows[i, 4],
+        rows[i, 5],
+        rows[i, 6],
+        rows[i, 7],
+        rows[i, 8],
+        rows[i, 9],
+        rows[i, 10],
+        rows[i, 11],
+    )
 
 
 @compiled

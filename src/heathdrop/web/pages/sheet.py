@@ -117,7 +117,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
     try:
         found["sheet"] = sheet_for(values, own)
     except BadInput as refusal:
-        found["errors"] = {control_for(refusal, values["cover"]): str(refusal)}
+        found["errors"] = {control_for(refusal, values): str(refusal)}
     return found
 
 

@@ -8,8 +8,9 @@ const TYPING_MS = 250;
 
 function fitCover() {
   const cover = by("cover").value;
-  document.querySelectorAll("[data-for-cover]").forEach((field) => {
-    field.hidden = !field.dataset.forCover.split(" ").includes(cover);
+  document.querySelectorAll("[data-for-cover], [data-needs]").forEach((field) => {
+    const kinds = field.dataset.forCover;
+    field.hidden = kinds ? !kinds.split(" ").includes(cover) : !by(field.dataset.needs).value;
     // Only one of two controls with the same meaning may speak.
     field.querySelectorAll("input, select").forEach((input) => {
       input.disabled = field.hidden;
@@ -32,6 +33,16 @@ document.addEventListener("keydown", (event) => {
     });
   }
 });
+
+// Another material has another usual test; it moves before the change is sent.
+document.addEventListener("change", (event) => {
+  const usual = event.target.selectedOptions?.[0]?.dataset.usual;
+  const test = { line: "test_lb", leader: "leader_lb" }[event.target.id];
+  if (usual && test) {
+    by(test).value = usual;
+    markAssumed(by(test));
+  }
+}, true);
 
 let typing;
 document.addEventListener("input", (event) => {

@@ -1,0 +1,107 @@
+"""What the Cast view says of a cast: the count that is played, its window, every way's own figures."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from heathdrop.advice.linesay import suits
+from heathdrop.answers.cast import NEAR_FT, Worked, count_window, worked_of
+from heathdrop.answers.water import at_setting, sizing_of
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Gear, Leader, Scenario
+from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.physics.cast import CastResult
+from heathdrop.physics.kernels.records import SLACK_M_S
+from heathdrop.sizing.bands import bands_for
+from heathdrop.sizing.program import WAYS, play
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet
+from tests.waters import BAIT, BEDS, GRASS, WINTER_ROCK
+
+
+def answered(conditions: object, family: str = "swim-jig", **gear: object) -> tuple[Sizing, Rated]:
+    sizing = sizing_of(Scenario(conditions, Gear(**gear), families=(family,)))  # type: ignore[arg-type]
+    return sizing, sizing.rigs[0]
+
+
+def worked(cat: Catalog, sizing: Sizing, rated: Rated, way: str) -> tuple[Worked, CastResult]:
+    cast = play(sizing, rated, way)
+    return worked_of(sizing, rated, bands_for(cat, sizing, [rated])[0], cast, way), cast
+
+
+@pytest.mark.parametrize("way", [w.id for w in WAYS])
+def test_every_way_has_its_own_count_depth_and_band(cat: Catalog, way: str) -> None:
+    """The count is the first fall of the cast played; ways that are let land count to the bottom."""
+    sizing, rated = answered(BAIT)
+    found, cast = worked(cat, sizing, rated, way)
+    assert (
+        found.count_s == cast.fall_s == pytest.approx(cast.time_s[cast.time_s < cast.fall_s].max(), abs=0.11)
+    )
+    landed = feet(cast.start_depth_m) == pytest.approx(30.0, abs=0.01)
+    assert (
+        found.to_bottom == landed == (way in ("slow-roll", "yo-yo", "hop", "drag", "shake", "lift-and-drop"))
+    )
+    assert found.count_band_s[0] < found.count_s < found.count_band_s[1]
+    low, high = found.mean_band_ft
+    assert low <= found.mean_ft <= high
+    after = cast.depth_m[cast.time_s >= cast.fall_s]
+    assert feet(float(after.min())) - 1e-6 <= found.mean_ft <= feet(float(after.max())) + 1e-6
+
+
+def test_a_hop_stays_near_the_floor_and_a_yo_yo_leaves_it(cat: Catalog) -> None:
+    sizing, rated = answered(WINTER_ROCK, "football-jig")
+    means = {way: worked(cat, sizing, rated, way)[0].mean_ft for way in ("drag", "yo-yo", "shake")}
+    assert means["drag"] == pytest.approx(22.0, abs=0.1)
+    assert means["shake"] == pytest.approx(22.0, abs=0.1)
+    hop = play(sizing, rated, "hop", lift_m=0.6)
+    hopped = worked_of(sizing, rated, bands_for(cat, sizing, [rated])[0], hop, "hop", lift_m=0.6).mean_ft
+    assert means["yo-yo"] + 0.5 < hopped < 21.95
+
+
+@pytest.mark.parametrize("conditions", [GRASS, BAIT, BEDS, WINTER_ROCK])
+@pytest.mark.parametrize("family", ["swim-jig", "bladed-jig", "spinnerbait"])
+def test_the_window_holds_the_count_and_its_ends_meet_the_band(conditions: object, family: str) -> None:
+    sizing, rated = answered(conditions, family)
+    window = count_window(sizing, rated)
+    assert window.early_s <= rated.countdown_s <= window.late_s
+    top, low = sizing.targets.depth_ft
+    best = feet(rated.tuned.mean_m)
+    if top <= best <= low:
+        assert (window.top_ft, window.low_ft) == (top, low)
+    else:
+        assert (window.top_ft, window.low_ft) == (max(0.0, best - NEAR_FT), best + NEAR_FT)
+    for count in (window.early_s, window.late_s):
+        ran = feet(at_setting(sizing, rated, count, None).tuned.mean_m)
+        assert window.top_ft - 0.35 <= ran <= window.low_ft + 0.35
+
+
+def test_slack_is_taken_up_fast_before_the_pace(cat: Catalog) -> None:
+    sizing, rated = answered(BAIT)
+    cast = play(sizing, rated)
+    spent, line = cast.time_s[cast.taking_up], cast.samples.line[cast.taking_up]
+    assert spent.size > 5
+    assert spent[0] == pytest.approx(cast.fall_s, abs=0.02)
+    assert np.diff(line) / np.diff(spent) == pytest.approx(-SLACK_M_S, abs=1e-6)
+    after = cast.time_s > spent[-1] + 0.3
+    shown = np.diff(cast.samples.line[after]) / np.diff(cast.time_s[after])
+    assert shown == pytest.approx(-rated.tuned.pace_m_s, abs=1e-6)
+    assert not play(sizing, rated, "drag").taking_up.any()
+
+
+def test_a_leader_is_part_of_the_line_that_is_sized_with(cat: Catalog) -> None:
+    braid = LineSet(material="braid", test_lb=20)
+    tied = replace(braid, leader=Leader(material="fluorocarbon", test_lb=10, length_ft=8))
+    alone, _ = answered(GRASS, line=braid)
+    sizing, rated = answered(GRASS, line=tied)
+    assert sizing.line.leader is not None
+    assert sizing.line.leader_m == pytest.approx(8 * 0.3048)
+    assert sizing.line.leader.diameter_m == pytest.approx(0.28e-3)
+    assert alone.rigs[0].tuned != rated.tuned
+    assert tied.said == "20 lb braid with 8 ft of 10 lb fluorocarbon leader"
+    finesse = cat.families["finesse-jig"]
+    assert suits(finesse, LineSet(material="fluorocarbon", test_lb=8))
+    thin = replace(braid, leader=Leader(material="fluorocarbon", test_lb=8, length_ft=8))
+    assert suits(finesse, thin)
