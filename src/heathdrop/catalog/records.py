@@ -463,6 +463,7 @@ class LearningNumbers:
     depth_share: float
     depth_least_m: float
     mat_sigma: float
+    run_with_fall: float
 
 
 @dataclass(frozen=True)

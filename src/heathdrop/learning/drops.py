@@ -156,7 +156,7 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
     for _ in range(STEPS):
         curve, push = precision.copy(), -precision @ mean
         rest: list[NDArray[np.float64]] = []
-        bases, slopes = _slopes(falls, mean[places], float(mean[-1]))
+        bases, slopes = slopes_of(falls, mean[places], float(mean[-1]))
         for k, (seen, w) in enumerate(zip(logs, weights, strict=True)):
             at, slope = [*places[k], where[LATE]], slopes[k]
             off = seen - bases[k]
@@ -175,7 +175,7 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
     return Factors(names, mean, np.asarray(np.linalg.inv(curve), dtype=np.float64), error, outliers)
 
 
-def _slopes(
+def slopes_of(
     falls: Falls, logs: NDArray[np.float64], late: float
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """Log of each test's predicted time at these unknowns (three log factors a test, and one lateness in s),

@@ -207,6 +207,9 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
     square = rig.length_share**2 * rig.measured.width
     alive = 1.0 - rig.softness.drag_lost * stiffness(catalog, temperature_f) * min(1.0, tail.appendages)
     turned, own = rig.orientation, rig.measured
+    # What a timed fall says of a part says something of it on the move too.
+    moving = catalog.judgement.learning.run_with_fall
+    body, trailer = own.body_fall**moving, own.trailer_fall**moving
     return Areas(
         fall=(
             own.body_fall * rig.head_shape.fall_factor * disc,
@@ -215,10 +218,10 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
             own.trailer_fall * square * alive * tail.fall_drag_area_cm2,
         ),
         run=(
-            catalog.model.head_run_factor * disc,
-            base.run_drag_area_cm2,
+            body * catalog.model.head_run_factor * disc,
+            body * base.run_drag_area_cm2,
             0.0,
-            square * alive * turned.run_factor * tail.run_drag_area_cm2,
+            trailer * square * alive * turned.run_factor * tail.run_drag_area_cm2,
         ),
         lift=(
             0.0,
@@ -266,7 +269,10 @@ class Spread:
 
 
 def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
-    """Spread of the rig's areas from its parts' spreads, taken as independent."""
+    """Spread of the rig's areas from its parts' spreads, taken as independent.
+
+    What was learned of the fall narrows the drag on the move by what the two share.
+    """
     areas = areas_of(catalog, rig, temperature_f)
     head = catalog.spread("heads", "fall_factor"), catalog.spread("model", "head_run_factor"), 0.0
     columns = ("fall_drag_area_cm2", "run_drag_area_cm2", "run_lift_area_cm2")
@@ -287,7 +293,7 @@ def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
         )
 
     own = rig.measured
-    fall = joined(areas.fall, 0)
+    fall = prior = joined(areas.fall, 0)
     if own.body_fall_spread is not None or own.trailer_fall_spread is not None:
         fall = _learned_fall_spread(
             areas.fall,
@@ -295,9 +301,10 @@ def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
             catalog.spread("trailers", "fall_drag_area_cm2"),
             joined((*areas.fall[:3], 0.0), 0),
         )
-    return Spread(
-        fall, joined(areas.run, 1), joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread
-    )
+    shared = catalog.judgement.learning.run_with_fall**2
+    learned = min(1.0, fall / prior) ** 2 if prior > 0.0 else 1.0
+    run = joined(areas.run, 1) * math.sqrt(1.0 - shared * (1.0 - learned))
+    return Spread(fall, run, joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread)
 
 
 def _learned_fall_spread(fall: tuple[float, ...], own: Measured, of_trailer: float, of_body: float) -> float:

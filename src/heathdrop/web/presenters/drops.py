@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -13,11 +13,14 @@ from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import OneFactor
 from heathdrop.learning.learned import NINETY, Learned, before_after
 from heathdrop.learning.observations import DepthCheck, DropTest
+from heathdrop.learning.worth import another_worth, odd_depths, odd_drops
 from heathdrop.physics.rig import spread_of
 from heathdrop.store.models import Observation
 from heathdrop.store.observations import DepthRecord, DropRecord, MatRecord, record_of
-from heathdrop.units import ounces_as_written
+from heathdrop.units import feet, ounces_as_written
 
+#: What is asked of a test that the others contradict.
+ASK = "Was it this rig, this depth, no line dragged? Withdraw it if not."
 #: The before-and-after picture: half of its width stands for this change of fall rate.
 PICTURE = (300.0, 74.0)
 HALF_WIDTH = 0.40
@@ -39,6 +42,7 @@ class TestRow:
     tries: tuple[Try, ...]
     predicted: str
     withdrawn: bool
+    odd: str = ""
 
 
 @dataclass(frozen=True)
@@ -50,6 +54,7 @@ class Picture:
     middle: float
     sentence: str
     name: str
+    worth: str
 
 
 @dataclass(frozen=True)
@@ -66,6 +71,8 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
     shown: list[TestRow] = []
     pictures: dict[str, Picture] = {}
     lessons: list[str] = []
+    odds = _odds(catalog, rows)
+    drops = [r.seen(catalog) for r in _counting(rows) if isinstance(r, DropRecord)]
     for row in rows:
         record = record_of(row)
         withdrawn = row.gone_at is not None
@@ -77,7 +84,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
             shown.append(_drop_row(catalog, row.id, record, test, learned, flags, withdrawn))
             if not withdrawn:
                 name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
-                pictures[name] = picture_of(catalog, learned, test, name)
+                pictures[name] = picture_of(catalog, learned, test, name, drops)
         elif isinstance(record, DepthRecord):
             shown.append(_depth_row(catalog, row.id, record, record.seen(catalog), learned, withdrawn))
         else:
@@ -95,7 +102,37 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
         if learned.falls.names
         else ""
     )
+    shown = [replace(row, odd=odds.get(row.id, "")) for row in shown]
     return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error)
+
+
+def _counting(rows: Sequence[Observation]) -> list[DropRecord | DepthRecord | MatRecord]:
+    """The records that are not withdrawn."""
+    return [record_of(row) for row in rows if row.gone_at is None]
+
+
+def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
+    """What is said beside each observation that the others contradict, by its id."""
+    kept = [(row.id, record_of(row)) for row in rows if row.gone_at is None]
+    drops = [(k, r.seen(catalog)) for k, r in kept if isinstance(r, DropRecord)]
+    depths = [(k, r.seen(catalog)) for k, r in kept if isinstance(r, DepthRecord)]
+    said = {}
+    for (k, _), odd in zip(drops, odd_drops(catalog, [t for _, t in drops]), strict=True):
+        if odd is not None:
+            said[k] = f"Your other tests expect {odd.low:.1f} to {odd.high:.1f} s here. {ASK}"
+    for (k, _), odd in zip(depths, odd_depths(catalog, [c for _, c in depths]), strict=True):
+        if odd is not None:
+            said[k] = f"Your other checks expect {feet(odd.low):.1f} to {feet(odd.high):.1f} ft here. {ASK}"
+    return said
+
+
+def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest) -> str:
+    """Whether another test is worth the time, and where."""
+    worth = another_worth(catalog, drops, like)
+    if not worth.asked:
+        return f"Enough: more drops would hardly narrow ±{100 * worth.now:.0f} %."
+    where = "at the same depth" if worth.depth_m == like.depth_m else f"in {feet(worth.depth_m):.0f} ft"
+    return f"One more test, {where}, would make ±{100 * worth.now:.0f} % about ±{100 * worth.then:.0f} %."
 
 
 def _give(lesson: OneFactor) -> str:
@@ -152,7 +189,9 @@ def _mat_row(catalog: Catalog, id_: int, record: MatRecord, withdrawn: bool) -> 
     )
 
 
-def picture_of(catalog: Catalog, learned: Learned, test: DropTest, name: str) -> Picture:
+def picture_of(
+    catalog: Catalog, learned: Learned, test: DropTest, name: str, drops: Sequence[DropTest]
+) -> Picture:
     """The fall rate's bell before and after, on one scale of per cent."""
     told = before_after(catalog, learned, test.rig, name, test.temperature_f)
     wide, tall = PICTURE
@@ -167,5 +206,10 @@ def picture_of(catalog: Catalog, learned: Learned, test: DropTest, name: str) ->
 
     shift = math.log(told.speed)
     return Picture(
-        bell(0.0, was), bell(shift, own), wide / 2 + shift / HALF_WIDTH * wide / 2, told.sentence, name
+        bell(0.0, was),
+        bell(shift, own),
+        wide / 2 + shift / HALF_WIDTH * wide / 2,
+        told.sentence,
+        name,
+        worth_said(catalog, drops, test),
     )

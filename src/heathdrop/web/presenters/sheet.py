@@ -13,12 +13,14 @@ from heathdrop.advice.why import TRADE, limit_sentence, reasons, runs
 from heathdrop.answers.cast import Worked, worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
+from heathdrop.learning.observations import DropTest
+from heathdrop.learning.worth import another_worth
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import feet, metres, ounces_as_written
 from heathdrop.web.fields import CALLED, CONTROLS, DEFAULTS
 from heathdrop.web.presenters.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
@@ -38,6 +40,8 @@ MARKS = {
     "touch": "touch",
     "none": "nothing holds it back",
 }
+#: Depth (ft) of the timed drop that the sheet offers.
+TIMED_FT = 10.0
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
 MOST_ROWS, MOST_COLUMNS = 16, 12
 #: The four answers asked first: until one is given the sheet speaks of the water shown.
@@ -91,6 +95,7 @@ class Sheet:
     called: bool
     owned: str
     timing: str
+    timing_worth: str
     trailer: str
     aloud: str
     score: int
@@ -160,6 +165,7 @@ def present(
         called=values["family"] == CALLED,
         owned=_owned(tackle, chosen),
         timing="/drops?" + urlencode(_timed(sizing, chosen)),
+        timing_worth=_timing_worth(catalog, sizing, chosen, bands),
         trailer=chosen.rig.trailer.name
         + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
@@ -303,6 +309,17 @@ def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
         "water_temp_f": f"{c.water_temp_f:g}",
     }
     return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **line}
+
+
+def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) -> str:
+    """What a timed drop would make of a fall that was never timed; nothing once it was."""
+    if rated.rig.measured.body_fall_spread is not None or rated.rig.measured.trailer_fall_spread is not None:
+        return ""
+    line, c = sizing.scenario.gear.line, sizing.scenario.conditions
+    depth = metres(min(c.bottom_depth_ft, TIMED_FT))
+    like = DropTest(rated.rig, sizing.line, line.material, depth, (), c.water_temp_f)
+    worth = another_worth(catalog, (), like, (1.0,))
+    return f"±{100 * worth.now:.0f} % would become ±{100 * worth.then:.0f} %"
 
 
 def _owned(tackle: Tackle, chosen: Rated) -> str:

@@ -1,0 +1,164 @@
+"""What an angler should know of the tests: whether one contradicts the others, what another is worth."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.checks import learn_lift, ran_at_m
+from heathdrop.learning.drops import (
+    LATE,
+    Factors,
+    falls_of,
+    learn_drops,
+    measured_fall,
+    names_of,
+    predicted_s,
+    prior_spreads,
+    slopes_of,
+)
+from heathdrop.learning.observations import DepthCheck, DropTest, body_key, lift_key, trailer_key
+from heathdrop.physics.rig import UNMEASURED, spread_of
+
+#: Normal quantile of a two-sided 90 % band.
+NINETY = 1.645
+#: Tests of one rig compared with one another at most: the latest.
+COMPARED = 24
+#: Tries of the test that is imagined.
+TRIES = 3
+#: Another depth to try is this much deeper than the deepest timed, or this share of it (practice).
+DEEPER, SHALLOWER = 2.0, 0.4
+#: No drop is asked for outside these depths, m: a stopwatch and a dock allow no more.
+LEAST_M, MOST_M = 1.0, 9.0
+#: A test worth less than this share of the band is not asked for.
+WORTH_ASKING = 0.08
+
+
+@dataclass(frozen=True)
+class Odd:
+    """A test that the others contradict: what they expect (low and high, s or m) and what was seen."""
+
+    low: float
+    high: float
+    seen: float
+
+
+def odd_drops(catalog: Catalog, tests: Sequence[DropTest]) -> list[Odd | None]:
+    """For each test, what the others of its trailer or body expect where it lies outside; None where it
+    agrees or stands alone."""
+    return [_odd_drop(catalog, test, _akin(tests, k)) for k, test in enumerate(tests)]
+
+
+def _akin(tests: Sequence[DropTest], k: int) -> list[DropTest]:
+    """The other tests that share an unknown of the rig with test ``k``."""
+    mine = tests[k]
+    return [
+        t
+        for n, t in enumerate(tests)
+        if n != k and (trailer_key(t.rig) == trailer_key(mine.rig) or body_key(t.rig) == body_key(mine.rig))
+    ][-COMPARED:]
+
+
+def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> Odd | None:
+    if not others:
+        return None
+    numbers, known = catalog.judgement.learning, learn_drops(catalog, others)
+    names = (*names_of(test), LATE)
+    priors = (*prior_spreads(catalog, test), numbers.late_sigma_s)
+    places = [known.index(n) for n in names]
+    mean = np.array([0.0 if k is None else known.mean[k] for k in places])
+    cov = np.diag(np.square(priors))
+    for i, a in enumerate(places):
+        for j, b in enumerate(places):
+            if a is not None and b is not None:
+                cov[i, j] = known.cov[a, b]
+    logs, slopes = slopes_of(falls_of(catalog, [test]), mean[None, :3], float(mean[3]))
+    own = known.error**2 / len(test.times_s) + numbers.test_depth_error**2
+    sigma = math.sqrt(float(slopes[0] @ cov @ slopes[0]) + own)
+    expected, seen = float(np.exp(logs[0])), float(np.median(test.times_s))
+    if abs(math.log(seen / expected)) <= numbers.outlier_sigma * sigma:
+        return None
+    wide = math.exp(NINETY * sigma)
+    return Odd(expected / wide, expected * wide, seen)
+
+
+def odd_depths(catalog: Catalog, checks: Sequence[DepthCheck]) -> list[Odd | None]:
+    """The same for depth checks of one family and trailer: what the others expect it to have run at, m."""
+    found: list[Odd | None] = []
+    numbers = catalog.judgement.learning
+    for k, check in enumerate(checks):
+        key = lift_key(check.rig)
+        others = [c for n, c in enumerate(checks) if n != k and lift_key(c.rig) == key][-COMPARED:]
+        if not others:
+            found.append(None)
+            continue
+        known = learn_lift(catalog, others)[key]
+        expected = ran_at_m(catalog, check, known.factor)
+        high, low = (ran_at_m(catalog, check, known.factor * math.exp(s * known.spread)) for s in (1.0, -1.0))
+        seen_sigma = max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
+        sigma = math.hypot(0.5 * (low - high), seen_sigma)
+        off = abs(check.depth_m - expected) > numbers.outlier_sigma * sigma
+        wide = NINETY * sigma
+        found.append(Odd(max(0.0, expected - wide), expected + wide, check.depth_m) if off else None)
+    return found
+
+
+@dataclass(frozen=True)
+class Worth:
+    """How well a rig's fall is known (half of its 90 % band, a share) and would be after one more test, at
+    the depth (m) that teaches most."""
+
+    now: float
+    then: float
+    depth_m: float
+
+    @property
+    def asked(self) -> bool:
+        """Whether another test is worth the angler's time."""
+        return self.now - self.then >= WORTH_ASKING * self.now
+
+
+def another_worth(
+    catalog: Catalog,
+    tests: Sequence[DropTest],
+    like: DropTest,
+    shares: Sequence[float] = (1.0, DEEPER, SHALLOWER),
+) -> Worth:
+    """What one more test of ``like``'s rig would be worth: the expected narrowing of its fall.
+
+    The imagined test comes out as expected, so the posterior keeps its middle and only narrows. It is
+    imagined at ``shares`` of the depth of ``like``: there, well below and well above.
+    """
+    akin = [
+        t
+        for t in tests
+        if trailer_key(t.rig) == trailer_key(like.rig) or body_key(t.rig) == body_key(like.rig)
+    ]
+    akin = akin[-COMPARED:]
+    known = learn_drops(catalog, akin)
+    now = _half_band(catalog, known, like)
+    best = Worth(now, now, like.depth_m)
+    for share in shares:
+        imagined = replace(like, depth_m=min(MOST_M, max(LEAST_M, share * like.depth_m)))
+        factors = [known.factor(n) for n in names_of(like)]
+        late = float(known.mean[-1]) if known.names else 0.0
+        seconds = predicted_s(catalog, imagined, *factors) + late
+        # As scattered as the hand is known to be: repeats without any would teach too much.
+        error = known.error or catalog.model.count_error
+        spread = np.exp(error * np.linspace(-1.2, 1.2, TRIES))
+        times = tuple(float(seconds * s) for s in spread)
+        then = _half_band(catalog, learn_drops(catalog, [*akin, replace(imagined, times_s=times)]), like)
+        if then < best.then:
+            best = Worth(now, then, imagined.depth_m)
+    return best
+
+
+def _half_band(catalog: Catalog, known: Factors, test: DropTest) -> float:
+    """Half of the 90 % band of a rig's fall rate, as a share."""
+    own = measured_fall(known, body_key(test.rig), trailer_key(test.rig), UNMEASURED)
+    spread = spread_of(catalog, replace(test.rig, measured=own), test.temperature_f).fall
+    return math.exp(NINETY * 0.5 * spread) - 1.0
