@@ -15,15 +15,18 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly, line_params, lure_params
 from heathdrop.physics.fall import depth_after_s
-from heathdrop.physics.kernels.records import FAR, rows_of
+from heathdrop.physics.kernels.records import FAR, LineParams, LureParams, rows_of
 from heathdrop.physics.kernels.search import replay
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import BOARD, Tuned, scene_of, shared_out
+from heathdrop.sizing.tune import REMEMBERED, SEARCH, Scene, Tuned, scene_key, scene_of, shared_out
 
+#: Mean depths replayed before.
+MEANS: Memory[float] = Memory(REMEMBERED)
 #: Normal quantile of a two-sided 80 % band.
 EIGHTY = 1.2816
 
@@ -96,29 +99,44 @@ def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float) -> tuple[floa
 
 
 def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[Bands]:
-    """Bands for rated rigs at their own settings."""
+    """Bands for rated rigs at their own settings, about the mean depth each was rated with.
+
+    Only differences between casts count here, so the search's fidelity does.
+    """
     if not rated:
         return []
     line, water, cast = sizing.line, sizing.water, sizing.cast
     temperature = sizing.scenario.conditions.water_temp_f
     rigs = [(r.rig, r.lure, r.tuned, r.countdown_s) for r in rated]
-    lures, lines, settings = [], [], []
-    for rig, lure, tuned, seconds in rigs:
-        for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water, temperature):
-            lures.append(lure_params(moved))
-            lines.append(line_params(on, water))
-            settings.append((tuned.pace_m_s, start))
-    results = np.zeros((len(lures), len(Tuned._fields)))
-    scene = scene_of(line, water, cast, (0.0, 1.0), FAR)
-    packed = (rows_of(lures), rows_of(lines), scene, rows_of(settings), BOARD.grid(), results)
-    shared_out(replay, len(lures), *packed)
-    means = results[:, Tuned._fields.index("mean_m")].reshape(len(rigs), -1)
+    casts = [
+        (lure_params(moved), line_params(on, water), tuned.pace_m_s, start)
+        for rig, lure, tuned, seconds in rigs
+        for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water, temperature)
+    ]
+    means = np.array(_means(casts, scene_of(line, water, cast, (0.0, 1.0), FAR))).reshape(len(rigs), -1)
     found = []
-    for (rig, _, _, _), row in zip(rigs, means, strict=True):
+    for (rig, _, tuned, _), row in zip(rigs, means, strict=True):
         off = EIGHTY * float(np.sqrt(np.sum((row[1:] - row[0]) ** 2)))
         low, high = fall_factors(catalog, rig, temperature)
-        found.append(Bands(low, high, max(0.0, float(row[0]) - off), float(row[0]) + off))
+        found.append(Bands(low, high, max(0.0, tuned.mean_m - off), tuned.mean_m + off))
     return found
+
+
+Replayed = tuple[LureParams, LineParams, float, float]
+
+
+def _means(casts: Sequence[Replayed], scene: Scene) -> list[float]:
+    """Mean useful depth (m) of each lure on its line, at its pace (m/s) from its start (m)."""
+
+    def find(which: list[int]) -> list[float]:
+        lures, lines = (rows_of(casts[k][n] for k in which) for n in (0, 1))
+        settings = rows_of(casts[k][2:] for k in which)
+        results = np.zeros((len(which), len(Tuned._fields)))
+        shared_out(replay, len(which), lures, lines, scene, settings, SEARCH.grid(), results)
+        return [float(m) for m in results[:, Tuned._fields.index("mean_m")]]
+
+    there = scene_key(scene)
+    return MEANS.all_of([(*cast, there) for cast in casts], find)
 
 
 def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[float]:
@@ -126,12 +144,8 @@ def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[fl
     line, water, cast = sizing.line, sizing.water, sizing.cast
     floor = cast.bottom_at(cast.distance_m)
     starts = [min(floor, depth_after_s(rated.lure, s, line, water)) for s in counts_s]
-    lures, lines = [lure_params(rated.lure)] * len(starts), [line_params(line, water)] * len(starts)
-    settings = rows_of([(rated.tuned.pace_m_s, start) for start in starts])
-    results = np.zeros((len(starts), len(Tuned._fields)))
-    scene = scene_of(line, water, cast, (0.0, 1.0), FAR)
-    shared_out(replay, len(starts), rows_of(lures), rows_of(lines), scene, settings, BOARD.grid(), results)
-    return [float(m) for m in results[:, Tuned._fields.index("mean_m")]]
+    lure, on, pace = lure_params(rated.lure), line_params(line, water), rated.tuned.pace_m_s
+    return _means([(lure, on, pace, start) for start in starts], scene_of(line, water, cast, (0.0, 1.0), FAR))
 
 
 def _moved(

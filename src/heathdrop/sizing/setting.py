@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, facts_of
@@ -48,6 +48,7 @@ class Setting:
     facts: Facts
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
+    _lures: dict[int, tuple[Rig, Lure]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -63,8 +64,12 @@ class Setting:
         return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else NOWHERE_FT
 
     def lure(self, rig: Rig) -> Lure:
-        """The rig in this water."""
-        return lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f)
+        """The rig in this water, worked out once for each rig asked."""
+        kept = self._lures.get(id(rig))
+        if kept is None or kept[0] is not rig:
+            kept = rig, lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f)
+            self._lures[id(rig)] = kept
+        return kept[1]
 
     def odds(
         self, rig: Rig, lure: Lure, tuned: Tuned, least_way_ft: float = 0.0, stand: Stand | None = None

@@ -204,13 +204,19 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
         return ranked(setting, _rated(setting, rigs, tuned))
     order = sorted(range(len(rigs)), key=lambda k: -quick_worth(setting, rigs[k]))
     first, rest = order[:SEARCHED], order[SEARCHED:]
+    scene, bounds = _scene(setting, rigs, limits_for(setting))
     found: dict[int, Rated] = {}
-    for some, rounds in ((first, 0), (rest, RULED_OUT)):
+
+    def search(some: Sequence[int], rounds: int, begun: Sequence[Tuned] = ()) -> None:
         mine = [rigs[k] for k in some]
-        found |= dict(zip(some, _rated(setting, mine, _swum(setting, mine, rounds, False)), strict=True))
+        lures, limits = [setting.lure(rig) for rig in mine], [bounds[k] for k in some]
+        tuned = tune(lures, limits, scene, rounds == ROUNDS, rounds, begun)
+        found.update(zip(some, _rated(setting, mine, tuned), strict=True))
+
+    search(first, 0)
+    search(rest, RULED_OUT)
     best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
-    closer = [rigs[k] for k in best]
-    found |= dict(zip(best, _rated(setting, closer, _swum(setting, closer, ROUNDS, True)), strict=True))
+    search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
     return ranked(setting, list(found.values()))
 
 
@@ -220,12 +226,6 @@ def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> lis
     seconds = _countdowns(setting, lures, tuned)
     _, quickest = mood_paces(setting)
     return [_rate(setting, quickest, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
-
-
-def _swum(setting: Setting, rigs: Sequence[Rig], rounds: int, refine: bool) -> list[Tuned]:
-    """The search's best setting for each, its band blurred by how well each rig's depth is known."""
-    scene, bounds = _scene(setting, rigs, limits_for(setting))
-    return tune([setting.lure(rig) for rig in rigs], bounds, scene, refine, rounds)
 
 
 def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
@@ -255,13 +255,13 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
     """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's."""
     if setting.family.work != "swim":
         return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
-    best = _rated(setting, [rig], _swum(setting, [rig], ROUNDS, True))[0]
+    scene, bounds = _scene(setting, [rig], limits_for(setting))
+    best = _rated(setting, [rig], tune([setting.lure(rig)], bounds, scene))[0]
     lure, pace, start = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m
     if count_s is not None:
         start = max(LEAST_START_M, depth_after_s(lure, count_s, setting.line, setting.water))
     if pace_ft_s is not None:
         pace = metres(pace_ft_s)
-    scene, bounds = _scene(setting, [rig], limits_for(setting))
     tuned = tuned_at(lure, bounds[0], scene, pace, start)
     seconds = best.countdown_s if count_s is None else count_s
     _, quickest = mood_paces(setting)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Hashable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 
 import numpy as np
@@ -13,14 +13,30 @@ from heathdrop.physics.kernels.search import search, trial_room, try_one
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
+from heathdrop.sizing.memory import Memory
 
-__all__ = ["BOARD", "SEARCH", "Limits", "Scene", "Tuned", "scene_of", "shared_out", "tune", "tuned_at"]
+__all__ = [
+    "BOARD",
+    "SEARCH",
+    "Limits",
+    "Scene",
+    "Tuned",
+    "scene_key",
+    "scene_of",
+    "shared_out",
+    "tune",
+    "tuned_at",
+]
 
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
-SEARCH = Fidelity(8, 0.2, 0.08, 0.14, 0.3, 0.5)
-BOARD = Fidelity(12, 0.2, 0.06, 0.12, 0.3, 0.5)
+SEARCH = Fidelity(8, 0.2, 0.12, 0.20, 0.3, 0.5)
+BOARD = Fidelity(12, 0.2, 0.09, 0.16, 0.5, 0.5)
 #: Rounds of small moves for a rig that may be the best.
 ROUNDS = 3
+
+#: Settings found, and casts replayed, that are remembered.
+REMEMBERED = 8192
+TUNED: Memory[Tuned] = Memory(REMEMBERED)
 
 _WORKERS = 2
 _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
@@ -56,19 +72,37 @@ def tune(
     scene: Scene,
     refine: bool = True,
     rounds: int = ROUNDS,
+    begun: Sequence[Tuned] = (),
 ) -> list[Tuned]:
     """Search every lure's best pace and starting depth, two threads at a time.
 
     The same input gives the same output: lures do not influence one another. Without ``refine`` the
     figures are at search fidelity. ``rounds`` of small moves follow the first trials; below 0 one trial is
-    all, enough for a rig that its closed-form parts have ruled out.
+    all, enough for a rig that its closed-form parts have ruled out. ``begun`` is what an earlier call without
+    rounds found for the same lures: the rounds go on from there.
     """
     if not lures:
         return []
-    rows, bounds = rows_of(lure_params(lure) for lure in lures), rows_of(limits)
-    results = np.zeros((len(lures), len(Tuned._fields)))
-    shared_out(search, len(lures), rows, bounds, scene, SEARCH.grid(), BOARD.grid(), rounds, refine, results)
-    return [Tuned(*row) for row in results.tolist()]
+    records = [lure_params(lure) for lure in lures]
+    there = scene_key(scene)
+
+    def find(which: list[int]) -> list[Tuned]:
+        rows, bounds = rows_of(records[k] for k in which), rows_of(limits[k] for k in which)
+        results = np.zeros((len(which), len(Tuned._fields)))
+        start = np.array([begun[k] for k in which if begun], dtype=np.float64)
+        start = start.reshape(-1, len(Tuned._fields))
+        grids = SEARCH.grid(), BOARD.grid()
+        shared_out(search, len(which), rows, bounds, scene, *grids, rounds, refine, start, results)
+        return [Tuned(*row) for row in results.tolist()]
+
+    # What the rounds begin from follows from the rest of the key.
+    keys = [(r, m, there, rounds, refine, bool(begun)) for r, m in zip(records, limits, strict=True)]
+    return TUNED.all_of(keys, find)
+
+
+def scene_key(scene: Scene) -> Hashable:
+    """Everything of a scene that a cast hangs on, to remember it by."""
+    return scene.line, scene.bottom.tobytes(), scene.distance, scene.tip, scene.band
 
 
 def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m: float) -> Tuned:

@@ -169,7 +169,21 @@ def _find(
     rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
-    """One rig's search at search fidelity."""
+    """One rig's search at search fidelity: the first trials, then rounds of small moves."""
+    found = _first_trials(lure, scene, grid, limits, rounds, room)
+    return found if rounds < 1 else _closer(found, lure, scene, grid, limits, rounds, room)
+
+
+@compiled
+def _first_trials(
+    lure: LureParams,
+    scene: Scene,
+    grid: Grid,
+    limits: Limits,
+    rounds: int,
+    room: tuple[Samples, Floats, Floats],
+) -> Tuned:
+    """The middle of the pace band, its helpful end, and the pace between whose mean meets the middle."""
     target = 0.5 * (scene.band.top + scene.band.low)
     deepest = limits.deepest_start_m
     start = min(target, deepest)
@@ -186,6 +200,23 @@ def _find(
         share = (at_middle - target) / (at_middle - at_other)
         trial = try_one(lure, scene, grid, limits, middle * (other / middle) ** share, start, room)
         best = _better(trial, best, target)
+    return best
+
+
+@compiled
+def _closer(
+    best: Tuned,
+    lure: LureParams,
+    scene: Scene,
+    grid: Grid,
+    limits: Limits,
+    rounds: int,
+    room: tuple[Samples, Floats, Floats],
+) -> Tuned:
+    """Small moves of count and pace around the best so far, each round's half as wide as the one before."""
+    target = 0.5 * (scene.band.top + scene.band.low)
+    deepest = limits.deepest_start_m
+    middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
     step, shift = PACE_STEP, SHIFT
     for _ in range(rounds):
         if _worth(best) >= GOOD_ENOUGH:
@@ -222,6 +253,22 @@ def _put(results: Floats, i: int, found: Tuned) -> None:
 
 
 @compiled
+def tuned_from(rows: Floats, i: int) -> Tuned:
+    """Row ``i`` of settings found."""
+    return Tuned(
+        rows[i, 0],
+        rows[i, 1],
+        rows[i, 2],
+        rows[i, 3],
+        rows[i, 4],
+        rows[i, 5],
+        rows[i, 6],
+        rows[i, 7],
+        rows[i, 8],
+    )
+
+
+@compiled
 def search(
     lures: Floats,
     limits: Floats,
@@ -230,6 +277,7 @@ def search(
     fine: Grid,
     rounds: int,
     refine: bool,
+    begun: Floats,
     results: Floats,
     first: int,
     last: int,
@@ -237,8 +285,9 @@ def search(
     """Search rigs ``first`` to ``last``; writes one row of ``results`` (a :class:`Tuned`) for each.
 
     ``lures`` and ``limits`` have a row for each rig. ``rounds`` of small moves follow the first three trials;
-    below 0 there is one trial only. ``refine`` measures the winner once more at the
-    ``fine`` grid.
+    below 0 there is one trial only. ``begun`` holds what the first trials found already (a :class:`Tuned`
+    each at this fidelity; no rows: nothing yet). ``refine`` measures the winner once more at the ``fine``
+    grid.
     """
     slowest = FAR
     for i in range(first, last):
@@ -246,7 +295,10 @@ def search(
     room = trial_room(scene.distance, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
-        found = _find(lure, scene, coarse, mine, rounds, room)
+        if begun.shape[0] > 0:
+            found = _closer(tuned_from(begun, i), lure, scene, coarse, mine, rounds, room)
+        else:
+            found = _find(lure, scene, coarse, mine, rounds, room)
         if refine:
             found = try_one(lure, scene, fine, mine, found.pace_m_s, found.start_depth_m, room)
         _put(results, i, found)
