@@ -15,15 +15,14 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly, line_params, lure_params
 from heathdrop.physics.fall import depth_after_s
-from heathdrop.physics.kernels.records import FAR, LineParams, LureParams, rows_of
-from heathdrop.physics.kernels.search import replay
+from heathdrop.physics.kernels.records import FAR
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import REMEMBERED, SEARCH, Scene, Tuned, scene_key, scene_of, shared_out
+from heathdrop.sizing.tune import REMEMBERED, Replay, Scene, Tuned, replayed, scene_key, scene_of
 
 #: Mean depths replayed before.
 MEANS: Memory[float] = Memory(REMEMBERED)
@@ -122,20 +121,13 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
     return found
 
 
-Replayed = tuple[LureParams, LineParams, float, float]
-
-
-def _means(casts: Sequence[Replayed], scene: Scene) -> list[float]:
+def _means(casts: Sequence[Replay], scene: Scene) -> list[float]:
     """Mean useful depth (m) of each lure on its line, at its pace (m/s) from its start (m)."""
+    there = scene_key(scene)
 
     def find(which: list[int]) -> list[float]:
-        lures, lines = (rows_of(casts[k][n] for k in which) for n in (0, 1))
-        settings = rows_of(casts[k][2:] for k in which)
-        results = np.zeros((len(which), len(Tuned._fields)))
-        shared_out(replay, len(which), lures, lines, scene, settings, SEARCH.grid(), results)
-        return [float(m) for m in results[:, Tuned._fields.index("mean_m")]]
+        return [found.mean_m for found in replayed([casts[k] for k in which], scene)]
 
-    there = scene_key(scene)
     return MEANS.all_of([(*cast, there) for cast in casts], find)
 
 

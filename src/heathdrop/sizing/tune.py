@@ -8,8 +8,8 @@ from concurrent.futures import ThreadPoolExecutor
 import numpy as np
 
 from heathdrop.physics.cast import Cast, Fidelity, line_params, lure_params
-from heathdrop.physics.kernels.records import Band, Limits, Scene, Tuned, rows_of
-from heathdrop.physics.kernels.search import search, trial_room, try_one
+from heathdrop.physics.kernels.records import FAR, Band, Limits, LineParams, LureParams, Scene, Tuned, rows_of
+from heathdrop.physics.kernels.search import search
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
@@ -17,13 +17,15 @@ from heathdrop.sizing.memory import Memory
 
 __all__ = [
     "BOARD",
+    "REMEMBERED",
     "SEARCH",
     "Limits",
+    "Replay",
     "Scene",
     "Tuned",
+    "replayed",
     "scene_key",
     "scene_of",
-    "shared_out",
     "tune",
     "tuned_at",
 ]
@@ -37,6 +39,9 @@ ROUNDS = 3
 #: Settings found, and casts replayed, that are remembered.
 REMEMBERED = 8192
 TUNED: Memory[Tuned] = Memory(REMEMBERED)
+
+#: Every lure on the scene's own line.
+NO_LINES = np.zeros((0, len(LineParams._fields)))
 
 _WORKERS = 2
 _pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
@@ -92,12 +97,16 @@ def tune(
         start = np.array([begun[k] for k in which if begun], dtype=np.float64)
         start = start.reshape(-1, len(Tuned._fields))
         grids = SEARCH.grid(), BOARD.grid()
-        shared_out(search, len(which), rows, bounds, scene, *grids, rounds, refine, start, results)
+        shared_out(search, len(which), rows, NO_LINES, bounds, scene, *grids, rounds, refine, start, results)
         return [Tuned(*row) for row in results.tolist()]
 
     # What the rounds begin from follows from the rest of the key.
     keys = [(r, m, there, rounds, refine, bool(begun)) for r, m in zip(records, limits, strict=True)]
     return TUNED.all_of(keys, find)
+
+
+#: A lure on a line, reeled at a pace (m/s) from a start (m).
+Replay = tuple[LureParams, LineParams, float, float]
 
 
 def scene_key(scene: Scene) -> Hashable:
@@ -107,5 +116,21 @@ def scene_key(scene: Scene) -> Hashable:
 
 def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m: float) -> Tuned:
     """What a lure does at a pace and a starting depth that are given, at the board's fidelity."""
-    room = trial_room(scene.distance, pace_m_s)
-    return Tuned(*try_one(lure_params(lure), scene, BOARD.grid(), limits, pace_m_s, start_m, room))
+    begun = np.array([[pace_m_s, start_m, *[0.0] * 7]])
+    rows, bounds, results = rows_of([lure_params(lure)]), rows_of([limits]), np.zeros((1, len(Tuned._fields)))
+    search(rows, NO_LINES, bounds, scene, SEARCH.grid(), BOARD.grid(), 0, True, begun, results, 0, 1)
+    return Tuned(*results[0].tolist())
+
+
+def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
+    """What lures do on their own lines from their own settings, at the search's fidelity."""
+    lures, lines = (rows_of(cast[n] for cast in casts) for n in (0, 1))
+    slowest = min(cast[2] for cast in casts)
+    any_pace = rows_of([Limits(slowest, 10.0 * slowest, FAR, scene.band.haze)] * len(casts))
+    settings = np.zeros((len(casts), len(Tuned._fields)))
+    settings[:, :2] = [cast[2:] for cast in casts]
+    results = np.zeros_like(settings)
+    grid = SEARCH.grid()
+    packed = (lures, lines, any_pace, scene, grid, grid, 0, True, settings, results)
+    shared_out(search, len(casts), *packed)
+    return [Tuned(*row) for row in results.tolist()]

@@ -38,24 +38,23 @@ PIVOTS = 10
 
 
 @compiled
-def _fit_mesh(mesh: Floats, corner: float) -> Floats:
-    """A copy of the mesh stretched so that one node sits at the fraction ``corner``.
+def _fit_mesh(mesh: Floats, corner: float) -> None:
+    """Stretch the mesh so that one node sits at the fraction ``corner``.
 
     Without a node there the chord across the corner would leave line slack.
     """
     n = mesh.shape[0] - 1
-    fitted = mesh.copy()
     k = 1
     for i in range(1, n):
         if abs(mesh[i] - corner) < abs(mesh[k] - corner):
             k = i
     if 0.0 < corner < 1.0 - 0.3 * (1.0 - mesh[n - 1]):
+        was = mesh[k]
         for i in range(1, n):
             if i <= k:
-                fitted[i] = mesh[i] * corner / mesh[k]
+                mesh[i] = mesh[i] * corner / was
             else:
-                fitted[i] = corner + (mesh[i] - mesh[k]) * (1.0 - corner) / (1.0 - mesh[k])
-    return fitted
+                mesh[i] = corner + (mesh[i] - was) * (1.0 - corner) / (1.0 - was)
 
 
 @compiled
@@ -69,7 +68,7 @@ def lay(s: Floats, mesh: Floats, x0: float, z0: float, tip_x: float, tip_z: floa
     air = math.hypot(meets - tip_x, tip_z)
     level = x0 - meets
     total = air + level + z0
-    mesh[:] = _fit_mesh(mesh, (air + level) / total)
+    _fit_mesh(mesh, (air + level) / total)
     for i in range(n + 1):
         at = mesh[i] * total
         if at < air:

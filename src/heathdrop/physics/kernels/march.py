@@ -5,6 +5,8 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from heathdrop.physics.kernels import compiled
 from heathdrop.physics.kernels import state as row
 from heathdrop.physics.kernels.chain import (
@@ -29,6 +31,7 @@ from heathdrop.physics.kernels.ground import (
     stand,
 )
 from heathdrop.physics.kernels.records import (
+    FAR,
     Floats,
     Grid,
     LineParams,
@@ -89,8 +92,10 @@ def run_chain(
     ``bottom`` has rows of distance and depth (m), ``legs`` rows of :class:`Leg`. A full ``out`` ends the
     cast. ``shapes`` is (samples, nodes, 2), or empty when shapes are not wanted.
     """
-    mesh = grid.mesh.copy()
-    n = mesh.shape[0] - 1
+    n = grid.mesh.shape[0] - 1
+    mesh = np.zeros(n + 1)
+    for i in range(n + 1):
+        mesh[i] = grid.mesh[i]
     s = row.state_room(n + 1)
     length = lay(s, mesh, start.x, start.z, 0.0, -start.tip)
     ledges = ledges_of(bottom)
@@ -98,7 +103,9 @@ def run_chain(
     t = start.t
     ground = Ground(start.z >= bottom_at(start.x, bottom) - 1e-3, False, 1.0, 0.0, lure.weight)
     rising = True
-    shallowest = bottom[:, 1].min()
+    shallowest = FAR
+    for i in range(bottom.shape[0]):
+        shallowest = min(shallowest, bottom[i, 1])
     k = 0
     due = t
     phase = 0.0

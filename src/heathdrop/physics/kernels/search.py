@@ -13,7 +13,7 @@ import math
 
 import numpy as np
 
-from heathdrop.physics.kernels import compiled
+from heathdrop.physics.kernels import compiled, written_in
 from heathdrop.physics.kernels.march import run_chain
 from heathdrop.physics.kernels.records import (
     FAR,
@@ -127,7 +127,7 @@ def trial_room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats
     return out, np.zeros((0, 0, 2)), legs
 
 
-@compiled
+@written_in
 def try_one(
     lure: LureParams,
     scene: Scene,
@@ -146,13 +146,13 @@ def try_one(
     return measure(out, k, scene, pace, start, comfort(pace, limits), limits.haze_m)
 
 
-@compiled
+@written_in
 def _worth(found: Tuned) -> float:
     """What the search maximises: the softened share in the band times the pace's comfort."""
     return found.soft_share * found.comfort
 
 
-@compiled
+@written_in
 def _better(trial: Tuned, best: Tuned, target: float) -> Tuned:
     """The one worth more (a near tie goes to the mean nearer the middle)."""
     new = _worth(trial) - FALL_BACK_WEIGHT * abs(trial.mean_m - target)
@@ -160,21 +160,7 @@ def _better(trial: Tuned, best: Tuned, target: float) -> Tuned:
     return trial if new > old else best
 
 
-@compiled
-def _find(
-    lure: LureParams,
-    scene: Scene,
-    grid: Grid,
-    limits: Limits,
-    rounds: int,
-    room: tuple[Samples, Floats, Floats],
-) -> Tuned:
-    """One rig's search at search fidelity: the first trials, then rounds of small moves."""
-    found = _first_trials(lure, scene, grid, limits, rounds, room)
-    return found if rounds < 1 else _closer(found, lure, scene, grid, limits, rounds, room)
-
-
-@compiled
+@written_in
 def _first_trials(
     lure: LureParams,
     scene: Scene,
@@ -184,26 +170,29 @@ def _first_trials(
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
     """The middle of the pace band, its helpful end, and the pace between whose mean meets the middle."""
+    # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)
-    deepest = limits.deepest_start_m
-    start = min(target, deepest)
+    start = min(target, limits.deepest_start_m)
     middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
-    best = try_one(lure, scene, grid, limits, middle, start, room)
-    if rounds < 0 or _worth(best) >= GOOD_ENOUGH:
-        return best
-    at_middle = best.mean_m
-    other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
-    trial = try_one(lure, scene, grid, limits, other, start, room)
-    at_other = trial.mean_m
-    best = _better(trial, best, target)
-    if (at_middle - target) * (at_other - target) < 0.0:
-        share = (at_middle - target) / (at_middle - at_other)
-        trial = try_one(lure, scene, grid, limits, middle * (other / middle) ** share, start, room)
+    pace, other, at_middle = middle, middle, 0.0
+    best = Tuned(middle, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+    for k in range(3):
+        trial = try_one(lure, scene, grid, limits, pace, start, room)
+        if k == 0:
+            best, at_middle = trial, trial.mean_m
+            if rounds < 0 or _worth(best) >= GOOD_ENOUGH:
+                break
+            pace = other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
+            continue
         best = _better(trial, best, target)
+        if k > 1 or (at_middle - target) * (trial.mean_m - target) >= 0.0:
+            break
+        share = (at_middle - target) / (at_middle - trial.mean_m)
+        pace = middle * (other / middle) ** share
     return best
 
 
-@compiled
+@written_in
 def _closer(
     best: Tuned,
     lure: LureParams,
@@ -218,27 +207,28 @@ def _closer(
     deepest = limits.deepest_start_m
     middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
     step, shift = PACE_STEP, SHIFT
-    for _ in range(rounds):
-        if _worth(best) >= GOOD_ENOUGH:
-            break
-        # Count further down when it runs high at its best, less when it runs deep.
-        z0 = min(deepest, max(LEAST_MOVE_M, best.start_depth_m + shift * (target - best.mean_m)))
-        if abs(z0 - best.start_depth_m) > LEAST_MOVE_M:
-            trial = try_one(lure, scene, grid, limits, best.pace_m_s, z0, room)
-            best = _better(trial, best, target)
-        # Then a step of pace: toward the band while out of it, toward the mood's middle once in it.
-        off = target - best.mean_m
-        within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
-        slower = best.pace_m_s > middle if within else off > 0.0
-        factor = 1.0 - step if slower else 1.0 + step
-        near = min(limits.fastest_m_s, max(limits.slowest_m_s, best.pace_m_s * factor))
-        trial = try_one(lure, scene, grid, limits, near, best.start_depth_m, room)
-        best = _better(trial, best, target)
-        step, shift = 0.5 * step, 0.5 * shift
+    for turn in range(2 * rounds):
+        pace, start = best.pace_m_s, best.start_depth_m
+        if turn % 2 == 0:
+            if _worth(best) >= GOOD_ENOUGH:
+                break
+            # Count further down when it runs high at its best, less when it runs deep.
+            start = min(deepest, max(LEAST_MOVE_M, start + shift * (target - best.mean_m)))
+            if abs(start - best.start_depth_m) <= LEAST_MOVE_M:
+                continue
+        else:
+            # Then a step of pace: toward the band while out of it, toward the mood's middle once in it.
+            off = target - best.mean_m
+            within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
+            slower = pace > middle if within else off > 0.0
+            pace *= 1.0 - step if slower else 1.0 + step
+            pace = min(limits.fastest_m_s, max(limits.slowest_m_s, pace))
+            step, shift = 0.5 * step, 0.5 * shift
+        best = _better(try_one(lure, scene, grid, limits, pace, start, room), best, target)
     return best
 
 
-@compiled
+@written_in
 def _put(results: Floats, i: int, found: Tuned) -> None:
     """Write a setting into row ``i`` of the results, its fields in order."""
     results[i, 0] = found.pace_m_s
@@ -252,7 +242,7 @@ def _put(results: Floats, i: int, found: Tuned) -> None:
     results[i, 8] = found.comfort
 
 
-@compiled
+@written_in
 def tuned_from(rows: Floats, i: int) -> Tuned:
     """Row ``i`` of settings found."""
     return Tuned(
@@ -271,6 +261,7 @@ def tuned_from(rows: Floats, i: int) -> Tuned:
 @compiled
 def search(
     lures: Floats,
+    lines: Floats,
     limits: Floats,
     scene: Scene,
     coarse: Grid,
@@ -284,10 +275,10 @@ def search(
 ) -> None:
     """Search rigs ``first`` to ``last``; writes one row of ``results`` (a :class:`Tuned`) for each.
 
-    ``lures`` and ``limits`` have a row for each rig. ``rounds`` of small moves follow the first three trials;
-    below 0 there is one trial only. ``begun`` holds what the first trials found already (a :class:`Tuned`
-    each at this fidelity; no rows: nothing yet). ``refine`` measures the winner once more at the ``fine``
-    grid.
+    ``lures`` and ``limits`` have a row for each rig, ``lines`` too, or none where all are on the scene's.
+    ``rounds`` of small moves follow the first three trials; below 0 there is one trial only. ``begun`` holds
+    what the first trials found already (a :class:`Tuned` each at this fidelity; no rows: nothing yet).
+    ``refine`` measures the winner once more at the ``fine`` grid.
     """
     slowest = FAR
     for i in range(first, last):
@@ -295,33 +286,13 @@ def search(
     room = trial_room(scene.distance, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
+        line = line_at(lines, i) if lines.shape[0] > 0 else scene.line
+        own = Scene(line, scene.bottom, scene.distance, scene.tip, scene.band)
         if begun.shape[0] > 0:
-            found = _closer(tuned_from(begun, i), lure, scene, coarse, mine, rounds, room)
+            found = tuned_from(begun, i)
         else:
-            found = _find(lure, scene, coarse, mine, rounds, room)
+            found = _first_trials(lure, own, coarse, mine, rounds, room)
+        found = _closer(found, lure, own, coarse, mine, rounds, room)
         if refine:
-            found = try_one(lure, scene, fine, mine, found.pace_m_s, found.start_depth_m, room)
-        _put(results, i, found)
-
-
-@compiled
-def replay(
-    lures: Floats,
-    lines: Floats,
-    scene: Scene,
-    settings: Floats,
-    grid: Grid,
-    results: Floats,
-    first: int,
-    last: int,
-) -> None:
-    """Simulate each lure on its own line at its own setting (pace m/s, start m) and measure it."""
-    slowest = FAR
-    for i in range(settings.shape[0]):
-        slowest = min(slowest, settings[i, 0])
-    room = trial_room(scene.distance, slowest)
-    any_pace = Limits(0.1, 1.0, FAR, scene.band.haze)
-    for i in range(first, last):
-        own = Scene(line_at(lines, i), scene.bottom, scene.distance, scene.tip, scene.band)
-        found = try_one(lure_at(lures, i), own, grid, any_pace, settings[i, 0], settings[i, 1], room)
+            found = try_one(lure, own, fine, mine, found.pace_m_s, found.start_depth_m, room)
         _put(results, i, found)

@@ -30,6 +30,6 @@ ROWS = 26
 def state_room(nodes: int) -> Floats:
     """A chain of ``nodes`` nodes, at rest and all of it tight."""
     s = np.zeros((ROWS, nodes))
-    s[ROOT, :] = 0.5
-    s[TIGHT, :] = 1.0
+    for i in range(nodes):
+        s[ROOT, i], s[TIGHT, i] = 0.5, 1.0
     return s
