@@ -234,7 +234,7 @@ def test_one_change_is_the_smallest_that_mends(cat: Catalog) -> None:
     for complaint, side in (("ran-too-high", "deeper"), ("ran-too-low", "higher")):
         found = changes_for(cat, sizing, best, complaint)
         assert found[0].mends
-        assert found[0].what.startswith(("Slow", "Speed up"))  # the hand before the tackle
+        assert found[0].what.startswith(("Slow", "Speed up", "Count"))  # the hand before the tackle
         assert all(side in c.effect for c in found)
         assert [c.mends for c in found] == sorted((c.mends for c in found), reverse=True)
     for complaint in COMPLAINTS:

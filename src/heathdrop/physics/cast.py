@@ -154,13 +154,15 @@ def lure_params(lure: Lure) -> LureParams:
     """The lure as the kernels take it."""
     fades = 1.0 if lure.fades else 0.0
     areas = lure.run_drag_area_m2, lure.fall_drag_area_m2, lure.run_lift_area_m2
-    return LureParams(lure.mass_kg, lure.net_weight_n, *areas, fades, lure.bottom_grip)
+    # Whole numbers among them would be another type, and compiled anew in the midst of a request.
+    given = lure.mass_kg, lure.net_weight_n, *areas, fades, lure.bottom_grip
+    return LureParams(*(float(v) for v in given))
 
 
 def line_params(line: Line, water: Water) -> LineParams:
     """Line and water as the kernels take them."""
     leader = line.leader
-    more = () if leader is None else (line.leader_m, *_per_metre(leader, water))
+    more = () if leader is None else (float(line.leader_m), *_per_metre(leader, water))
     return LineParams(*_per_metre(line, water), water.density_kg_m3, *more)
 
 
@@ -168,7 +170,9 @@ def _per_metre(line: Line, water: Water) -> tuple[float, float, float, float, fl
     """Area (m²), density (kg/m³) and the drag terms of a metre."""
     d, rho = line.diameter_m, water.density_kg_m3
     viscous = 10.0 * (water.viscosity_m2_s / d) ** (2.0 / 3.0)
-    return line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, 0.5 * rho * line.skin_m
+    terms = line.area_m2, line.density_kg_m3, 0.5 * rho * d, viscous, 0.5 * rho * line.skin_m
+    a, b, c, d, e = (float(v) for v in terms)
+    return a, b, c, d, e
 
 
 def surface_line_m(cast: Cast) -> float:
@@ -211,7 +215,7 @@ def fly(
     out = samples_room(room)
     grid = fidelity.grid()
     drawn = np.zeros((room if shapes else 0, grid.mesh.size, 2))
-    start = Start(cast.distance_m, z0, cast.rod_tip_m, fall_s)
+    start = Start(*(float(v) for v in (cast.distance_m, z0, cast.rod_tip_m, fall_s)))
     packed = lure_params(lure), line_params(line, water), cast.bottom_rows(), rows_of(legs), grid, start
     k = run_chain(*packed, sample_s, out, drawn)
     played = Samples(*(column[:k] for column in out))
