@@ -10,6 +10,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.quantity import Place, Word, value_at
 from heathdrop.conditions.scenario import BOXES, ROWS
 from heathdrop.errors import BadInput
+from heathdrop.reading import read, unit_of
 from heathdrop.web.views import FIRST
 
 #: What a row's control is called in the address where the row's own name would not do.
@@ -133,18 +134,18 @@ def number_or_none(name: str, text: str, low: float, high: float, unit: str) -> 
     """A typed number of the view's own state; None when empty. Raises BadInput."""
     if not text:
         return None
-    value = _number(text)
+    value = _number(text, unit)
     if not isinstance(value, float) or not low <= value <= high:
         raise BadInput(name, text, f"from {low:g} to {high:g} {unit}")
     return value
 
 
-def _number(text: str) -> Any:
-    """A typed text as JSON would have it: a number when it is one, a null when empty."""
+def _number(text: str, unit: str) -> Any:
+    """A typed text as JSON would have it: a number in the field's unit when it is one, a null when empty."""
     if not text:
         return None
     try:
-        return float(text.replace(",", "."))
+        return read(text, unit)
     except ValueError:
         return text
 
@@ -158,7 +159,11 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
         text = values[control.name]
         if not control.shown(values) or (control.name == "leader" and not text):
             continue
-        value: Any = text if control.options and not control.blank else _number(text)
+        value: Any = (
+            text
+            if control.options and not control.blank
+            else _number(text, unit_of(control.path) or control.unit)
+        )
         if value is None and not control.options:
             value = ""
         *parents, leaf = control.path.split(".")

@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import csv
 import io
-import re
 import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -16,11 +15,9 @@ from typing import Any
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.reading import number_of, read, unit_of
 from heathdrop.store import items, observations
-from heathdrop.store.files.entry import number_of
-from heathdrop.units import KG_PER_OZ
 
-GRAMS_PER_OZ = KG_PER_OZ * 1000.0
 TACKLE_COLUMNS = (
     "kind",
     "family",
@@ -82,21 +79,6 @@ NUMBERS = {
 }
 WHOLE = {"appendages", "quantity"}
 YES_NO = {"split", "off_reel"}
-#: What a unit written in a cell is worth in another, by the unit of the column (the end of its name).
-UNITS: dict[str, dict[str, float]] = {
-    "oz": {"oz": 1.0, "g": 1.0 / GRAMS_PER_OZ, "gr": 1.0 / GRAMS_PER_OZ},
-    "g": {"g": 1.0, "oz": GRAMS_PER_OZ, "kg": 1000.0},
-    "in": {"in": 1.0, "ft": 12.0, "mm": 1.0 / 25.4, "cm": 1.0 / 2.54},
-    "mm": {"mm": 1.0, "in": 25.4, "cm": 10.0},
-    "ft": {"ft": 1.0, "in": 1.0 / 12.0, "m": 1.0 / 0.3048, "cm": 1.0 / 30.48},
-    "lb": {"lb": 1.0, "kg": 1.0 / 0.45359237},
-    "f": {"f": 1.0},
-}
-SAME = {
-    "grams": "g", "gram": "g", "ounces": "oz", "ounce": "oz", "inches": "in", "inch": "in", '"': "in",
-    "″": "in", "lbs": "lb", "feet": "ft", "foot": "ft", "'": "ft", "°f": "f", "metres": "m", "meters": "m",
-}  # fmt: skip
-WITH_UNIT = re.compile(r"(.*?[\d.,])\s*([a-z°\"″']+)", re.DOTALL)
 #: A cell that a spreadsheet would run begins with one of these; it is written with an apostrophe before it.
 RUNS = ("=", "+", "-", "@", "\t", "\r")
 #: The longest cell, and the most columns, that are read.
@@ -170,25 +152,13 @@ def _value(name: str, text: str) -> Any:
     if name == "times_s":
         return [number_of(part) for part in text.replace(";", " ").split()]
     if name in NUMBERS or name in WHOLE:
-        value = _in_unit(name, text.strip().lower())
+        value = read(text, unit_of(name))
         if name in WHOLE:
             if value != int(value):
                 raise ValueError("not whole")
             return int(value)
         return value
     return text
-
-
-def _in_unit(name: str, text: str) -> float:
-    """A cell's number in the column's unit; a unit that is not one of its kind is a ValueError."""
-    found = WITH_UNIT.fullmatch(text)
-    if found is None:
-        return number_of(text)
-    column = name.rsplit("_", 1)[-1]
-    unit = SAME.get(found[2], found[2])
-    if unit not in UNITS.get(column, {}):
-        raise ValueError("another unit")
-    return number_of(found[1]) * UNITS[column][unit]
 
 
 def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str, str]]], list[str]]:

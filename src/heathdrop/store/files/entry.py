@@ -11,13 +11,10 @@ from typing import Any
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.reading import number_of
 
-#: A whole number written out: a fraction, with a whole before it or not; or a plain number.
-WRITTEN = re.compile(
-    r"(?:(\d{1,4})\s+)?(\d{1,4})/(\d{1,4})|([+-]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9}))", re.ASCII
-)
-#: The longest number and the longest line that are read.
-LONGEST_NUMBER, LONGEST_LINE = 24, 200
+#: The longest line that is read.
+LONGEST_LINE = 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
 QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|$)", re.I)
 GRAMS = re.compile(rf"({NUMBER})\s?(?:g|gram|grams)(?=\s|,|$)", re.I)
@@ -33,19 +30,6 @@ LINES = {
     "mono": "nylon",
     "braid": "braid",
 }
-
-
-def number_of(text: str) -> float:
-    """A number as people write it: ``3/8``, ``1 1/4``, ``10,5``. Raises ValueError for anything else."""
-    found = WRITTEN.fullmatch(text.strip()) if len(text) <= LONGEST_NUMBER else None
-    if found is None:
-        raise ValueError("not a number")
-    whole, top, low, plain = found.groups()
-    if plain is not None:
-        return float(plain.replace(",", "."))
-    if int(low) == 0:
-        raise ValueError("divided by nothing")
-    return float(whole or 0) + int(top) / int(low)
 
 
 def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:

@@ -10,9 +10,10 @@ from fastapi.responses import Response
 
 from heathdrop import catalog as catalogue
 from heathdrop.errors import BadInput
+from heathdrop.reading import read, unit_of
 from heathdrop.store import items
 from heathdrop.store.database import Database
-from heathdrop.store.files.entry import number_of, parsed
+from heathdrop.store.files.entry import parsed
 from heathdrop.web.deps import Db, OwnForm, writing
 from heathdrop.web.presenters.box import MOST_ROWS, ItemRow, item_row, shelf_of
 from heathdrop.web.rendering import page, problem
@@ -95,9 +96,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
     try:
         for name, text in form.texts.items():
             if name in NUMBERS:
-                changes[name] = (
-                    _number(name, text.removesuffix("g").removesuffix("in")) if text.strip() else ""
-                )
+                changes[name] = _number(name, text) if text.strip() else ""
             elif name == "quantity":
                 changes[name] = _number(name, text)
             elif name == "colour":
@@ -115,7 +114,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
 def _number(name: str, text: str) -> float:
     """A typed number. Raises BadInput."""
     try:
-        return number_of(text)
+        return read(text, unit_of(name))
     except (ValueError, ZeroDivisionError) as error:
         raise BadInput(name, text, items.ALLOWED[name]) from error
 

@@ -12,10 +12,10 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 from heathdrop.learning.drops import suspicion
+from heathdrop.reading import number_of, read, unit_of
 from heathdrop.sizing.box import Tackle
 from heathdrop.store import observations
 from heathdrop.store.database import Database
-from heathdrop.store.files.entry import number_of
 from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import learned_of
 from heathdrop.web.deps import Db, Mine, OwnForm, writing
@@ -102,7 +102,7 @@ def record_from(form: dict[str, str]) -> observations.Record:
             if name == "times_s":
                 data[name] = [number_of(part) for part in text.replace(";", " ").replace(", ", " ").split()]
             elif name in NUMBERS:
-                data[name] = number_of(text)
+                data[name] = read(text, unit_of(name))
             else:
                 data[name] = text == "yes" if name in ("off_reel", "through") else text
         except (ValueError, ZeroDivisionError) as error:

@@ -4,7 +4,9 @@ import { by } from "./dom.js";
 function step(input, size) {
   const now = parseFloat(input.value.replace(",", ".")) || 0;
   const digits = Math.max(0, ...[size, now].map((v) => (String(v).split(".")[1] || "").length));
-  input.value = (now + size).toFixed(digits);
+  // A unit that was typed stays: 15 C goes to 16 C.
+  const unit = (input.value.match(/\s*[^\d\s.,+-][^\d]*$/) || [""])[0];
+  input.value = (now + size).toFixed(digits) + unit;
   input.dispatchEvent(new Event("input", { bubbles: true }));
 }
 

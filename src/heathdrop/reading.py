@@ -1,0 +1,148 @@
+"""Numbers as people type them: ``3/8``, ``1 1/2``, ``½``, ``.5``, ``5,5``, with a unit or without: ``15 C``.
+
+One reader for every field, file and line of text. A number without a unit is in the field's own; one with
+a unit is turned into it; a unit of another kind is refused.
+"""
+
+from __future__ import annotations
+
+import re
+
+from heathdrop.units import KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
+
+#: A whole number with or without a fraction, or a plain number.
+WRITTEN = re.compile(
+    r"(?:(\d{1,4})\s*[\s-]\s*)?(\d{1,4})/(\d{1,4})|([+-]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9}))", re.ASCII
+)
+#: The longest number that is read.
+LONGEST = 24
+#: Fractions that have a sign of their own.
+SIGNS = {
+    "½": "1/2",
+    "⅓": "1/3",
+    "⅔": "2/3",
+    "¼": "1/4",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⁄": "/",
+}
+#: What one of each unit is in its kind's own: m, kg, m/s, s.
+LENGTHS = {"ft": M_PER_FT, "in": M_PER_IN, "m": 1.0, "cm": 0.01, "mm": 0.001, "yd": 3.0 * M_PER_FT}
+MASSES = {"oz": KG_PER_OZ, "lb": 16.0 * KG_PER_OZ, "g": 0.001, "kg": 1.0}
+SPEEDS = {
+    "ft/s": M_PER_FT,
+    "m/s": 1.0,
+    "cm/s": 0.01,
+    "mph": M_S_PER_MPH,
+    "km/h": 1.0 / 3.6,
+    "kn": 1852.0 / 3600.0,
+}
+TIMES = {"s": 1.0, "min": 60.0}
+TURNS = {"in/turn": M_PER_IN, "cm/turn": 0.01}
+KINDS = (LENGTHS, MASSES, SPEEDS, TIMES, TURNS)
+DEGREES = ("°f", "°c")
+#: Other ways to write a unit.
+SAME = {
+    "feet": "ft",
+    "foot": "ft",
+    "'": "ft",
+    "′": "ft",
+    "inch": "in",
+    "inches": "in",
+    '"': "in",
+    "″": "in",
+    "metre": "m",
+    "metres": "m",
+    "meter": "m",
+    "meters": "m",
+    "ounce": "oz",
+    "ounces": "oz",
+    "oz.": "oz",
+    "gram": "g",
+    "grams": "g",
+    "gr": "g",
+    "pound": "lb",
+    "pounds": "lb",
+    "lbs": "lb",
+    "sec": "s",
+    "seconds": "s",
+    "kmh": "km/h",
+    "kph": "km/h",
+    "knots": "kn",
+    "f": "°f",
+    "c": "°c",
+    "deg f": "°f",
+    "deg c": "°c",
+}
+
+
+#: Units by the end of a field's name, the longest first.
+ENDINGS = {
+    "_per_turn": "in/turn",
+    "_ft_s": "ft/s",
+    "_mph": "mph",
+    "_ft": "ft",
+    "_in": "in",
+    "_mm": "mm",
+    "_oz": "oz",
+    "_lb": "lb",
+    "_g": "g",
+    "_f": "°f",
+    "_s": "s",
+}
+
+
+def number_of(text: str) -> float:
+    """A number without a unit. Raises ValueError for anything else."""
+    if len(text) > LONGEST:
+        raise ValueError("not a number")
+    plain = text.strip()
+    for sign, written in SIGNS.items():
+        plain = plain.replace(sign, written if sign == "⁄" else f" {written}")
+    found = WRITTEN.fullmatch(plain.strip())
+    if found is None:
+        raise ValueError("not a number")
+    whole, top, low, decimal = found.groups()
+    if decimal is not None:
+        return float(decimal.replace(",", "."))
+    if int(low) == 0:
+        raise ValueError("divided by nothing")
+    return float(whole or 0) + int(top) / int(low)
+
+
+def parts_of(text: str) -> tuple[str, str]:
+    """A typed number and the unit behind it, empty when there is none; the unit as this module names it."""
+    found = re.fullmatch(r"\s*(.*?[\d½⅓⅔¼¾⅛⅜⅝⅞.,])\s*([^\d\s.,½⅓⅔¼¾⅛⅜⅝⅞/⁄-][^\d]*)?\s*", text, re.S)
+    if found is None:
+        raise ValueError("not a number")
+    unit = " ".join((found[2] or "").lower().split())
+    return found[1], SAME.get(unit, unit)
+
+
+def unit_of(name: str) -> str:
+    """The unit that a field's name ends in: ``water_temp_f`` is in °F, ``pace_ft_s`` in ft/s."""
+    for tail, unit in ENDINGS.items():
+        if name.endswith(tail):
+            return unit
+    return ""
+
+
+def read(text: str, unit: str = "") -> float:
+    """A number typed with or without a unit, in ``unit`` (``ft``, ``°F``, ``in``, ``oz``, ``lb``, ``mph`` …).
+
+    Raises ValueError for what is no number, and for a unit that cannot be turned into the one wanted.
+    """
+    said, given = parts_of(text)
+    value, wanted = number_of(said), unit.lower()
+    wanted = SAME.get(wanted, wanted)
+    if not given or given == wanted:
+        return value
+    if wanted in DEGREES and given in DEGREES:
+        return value * 1.8 + 32.0 if wanted == "°f" else (value - 32.0) / 1.8
+    for kind in KINDS:
+        if wanted in kind and given in kind:
+            return round(value * kind[given] / kind[wanted], 9)
+    raise ValueError("another unit")
