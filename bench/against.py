@@ -1,4 +1,5 @@
-"""`make bench AGAINST=REV`: this tree and another revision, asked in turn, as ratios of medians."""
+"""`make bench AGAINST=REV`: this tree and another revision, asked in turn, as ratios of medians: of the time
+waited, and of the processor time that the servers spent."""
 
 from __future__ import annotations
 
@@ -51,6 +52,12 @@ def served(tree: Path, port: int, folder: Path) -> subprocess.Popen[bytes]:
     raise SystemExit(f"the server of {tree} did not answer")
 
 
+def spent_s(process: subprocess.Popen[bytes]) -> float:
+    """Processor seconds that a server has spent so far, all of its threads."""
+    fields = Path(f"/proc/{process.pid}/stat").read_text().rsplit(")", 1)[1].split()
+    return (int(fields[11]) + int(fields[12])) / os.sysconf("SC_CLK_TCK")
+
+
 def asks() -> dict[str, Callable[[httpx.Client, int], object]]:
     """What an angler waits for, each a little different from the one before."""
 
@@ -61,12 +68,16 @@ def asks() -> dict[str, Callable[[httpx.Client, int], object]]:
     def page(web: httpx.Client, k: int, more: str) -> object:
         return web.get(f"/?{more}fish_depth_ft={3 + k / 10:.1f}", headers=HX).raise_for_status()
 
+    def moved(web: httpx.Client, k: int, what: str) -> object:
+        return web.get(f"/?family=swim-jig&{what}", headers=HX).raise_for_status()
+
     return {
         "four-family board": lambda web, k: size(web, k, FOUR),
         "families called, JSON": lambda web, k: size(web, k, None),
         "a control moved, family chosen": lambda web, k: page(web, k, "family=swim-jig&"),
         "a control moved, family called": lambda web, k: page(web, k, ""),
         "a control moved in the Water view": lambda web, k: page(web, k, "view=water&"),
+        "a control that moves no rig": lambda web, k: moved(web, k, f"clarity_ft={3 + k / 10:.1f}"),
     }
 
 
@@ -83,15 +94,20 @@ def main() -> None:
             webs = {k: httpx.Client(base_url=f"http://127.0.0.1:{p}", timeout=120) for k, p in PORTS.items()}
             for name, ask in asks().items():
                 ms: dict[str, list[float]] = {"here": [], "there": []}
+                busy = dict.fromkeys(ms, 0.0)
                 for k in range(TIMES + ASIDE):
                     for which in sorted(ms, reverse=bool(k % 2)):
-                        begun = time.perf_counter()
+                        server = processes[list(PORTS).index(which)]
+                        begun, before = time.perf_counter(), spent_s(server)
                         ask(webs[which], k)
                         if k >= ASIDE:
                             ms[which].append((time.perf_counter() - begun) * 1e3)
+                            busy[which] += spent_s(server) - before
                 here, there = (statistics.median(ms[which]) for which in ("here", "there"))
+                processor = busy["here"] / max(busy["there"], 1e-9)
                 print(
-                    f"{name:36s} {here / there:5.2f} of {revision}   ({here:.0f} ms against {there:.0f})",
+                    f"{name:36s} {here / there:5.2f} of {revision}, processor {processor:5.2f}   "
+                    f"({here:.0f} ms against {there:.0f})",
                     flush=True,
                 )
         finally:

@@ -63,8 +63,7 @@ def runs_at(catalog: Catalog, rung: Rung, take_up: bool = True) -> float:
     line = line_by_test(catalog, rung.material, 15)
     program = [
         Phase("fall", slack=True, to_depth_m=metres(rung.count_ft)),
-        *([Phase("take-up")] if take_up else []),
-        Phase("retrieve", speed_m_s=metres(rung.pace_ft_s)),
+        Phase("retrieve", speed_m_s=metres(rung.pace_ft_s), take_up=take_up),
     ]
     cast = Cast(CAST_M, TIP_M, ((0.0, 60.0), (300.0, 60.0)))
     return feet(float(fly(lure, line, WATER, cast, program).useful().mean()))

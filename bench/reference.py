@@ -57,12 +57,14 @@ def _solve(dg, off, rhs, lam, tight, c, n0, n):
 
 
 @njit(cache=True)
-def _over(x, z, j, floor, d):
+def _over(x, z, j, floor, shallowest, d):
     """Length of piece j and its directions at both ends into ``d``: straight, or by way of a lip of the floor
     that stands in its way (floor: rows of distance and depth, faces upright)."""
     ex, ez = x[j + 1] - x[j], z[j + 1] - z[j]
     e = math.hypot(ex, ez) + 1e-12
     d[0, j], d[1, j], d[2, j], d[3, j] = ex / e, ez / e, ex / e, ez / e
+    if max(z[j], z[j + 1]) <= shallowest:
+        return e
     for k in range(floor.shape[0] - 1):
         px, pz = floor[k, 0], min(floor[k, 1], floor[k + 1, 1])
         if floor[k + 1, 0] - px > 1e-6 or (x[j] - px) * (x[j + 1] - px) >= 0.0:
@@ -78,8 +80,10 @@ def _over(x, z, j, floor, d):
 
 
 @njit(cache=True)
-def _kept_off(x, z, u, w, i, floor):
+def _kept_off(x, z, u, w, i, floor, shallowest):
     """Keep point i out of the rock: before an upright face that it came through, or on the floor."""
+    if z[i] <= shallowest:
+        return
     for k in range(floor.shape[0] - 1):
         px, top, deep = floor[k, 0], floor[k, 1], floor[k + 1, 1]
         upright = floor[k + 1, 0] - px < 1e-6 and deep > top
@@ -101,7 +105,7 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
     m = np.zeros(n + 1)
     dg, off, rhs, lam = np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n)
     tight, c = np.zeros(n, dtype=np.bool_), np.zeros((2, n))
-    d_ends = np.zeros((4, n))
+    d_ends, shallowest = np.zeros((4, n)), floor[:, 1].min()
     full = rest[0]
     n0, k, t, due = 0, 0, 0.0, 0.0
     while t < seconds and k < out.shape[0]:
@@ -160,7 +164,7 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
             u[i] += dt * fx / m[i]
             w[i] += dt * fz / m[i]
         for j in range(n0, n):
-            e = _over(x, z, j, floor, d_ends)
+            e = _over(x, z, j, floor, shallowest, d_ends)
             inv = 1.0 / m[j + 1] + (1.0 / m[j] if j > n0 else 0.0)
             dg[j] = inv
             stretch = (e - rest[j]) / dt
@@ -184,7 +188,7 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
             w[i] += gz / m[i]
             x[i] += dt * u[i]
             z[i] += dt * w[i]
-            _kept_off(x, z, u, w, i, floor)
+            _kept_off(x, z, u, w, i, floor, shallowest)
         if z[n] < -SKIN_M:
             z[n] = -SKIN_M
             w[n] = max(w[n], 0.0)

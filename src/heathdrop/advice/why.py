@@ -46,9 +46,10 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, is felt."
     if part == "weight":
         side = "heavier" if rated.rig.head_oz > sizing.weights.middle_oz else "lighter"
-        return (
-            f"It is {side} than {sizing.weights.because}, about {ounces_near(sizing.weights.middle_oz)} oz."
-        )
+        about = ounces_near(sizing.weights.middle_oz)
+        if about == ounces_as_written(rated.rig.head_oz):
+            return f"It is a shade {side} than {sizing.weights.because}."
+        return f"It is {side} than {sizing.weights.because}, about {about} oz."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     if rated.liking < 0.9:

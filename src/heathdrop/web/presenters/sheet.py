@@ -40,6 +40,8 @@ MARKS = {
     "touch": "touch",
     "none": "nothing holds it back",
 }
+#: A band narrower than this (ft) is a lure that never leaves the floor.
+LEAST_SPREAD_FT = 0.15
 #: Depth (ft) of the timed drop that the sheet offers.
 TIMED_FT = 10.0
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
@@ -255,7 +257,7 @@ def _figures(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: 
         "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
     )
     if not usual:
-        spread = f"{low:.1f} to {high:.1f}"
+        spread = f"{low:.1f} to {high:.1f}" if high - low >= LEAST_SPREAD_FT else "along the floor"
         return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
     if rated.rig.family.work == "drop":
         through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")

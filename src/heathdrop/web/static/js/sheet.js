@@ -18,6 +18,11 @@ function fitCover() {
   });
 }
 
+function sayGear() {
+  const said = ["test_lb", "line", "inches_per_turn"].map((name) => by(name).value);
+  by("gear-said").textContent = `${said[0]} lb ${said[1]}, ${said[2]} in/turn`;
+}
+
 function markAssumed(input) {
   const field = input.closest(".field");
   if (field && input.dataset.default !== undefined) {
@@ -62,6 +67,7 @@ document.addEventListener("change", (event) => {
   markAssumed(event.target);
   if (form().contains(event.target)) {
     fitCover();
+    sayGear();
   } else if (event.target.matches(".pick, select")) {
     htmx.trigger(form(), "refresh");
   }
