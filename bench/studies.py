@@ -133,7 +133,7 @@ def refinement(draw: Draw) -> dict[str, list[tuple[float, float]]]:
     """Mean useful depth error (m): by segments at the finest step, and by step (mm) on 24 segments."""
 
     def depths(segments: int, step_m: float) -> NDArray[np.float64]:
-        fidelity = Fidelity(segments, 0.3, step_m, 2.0 * step_m)
+        fidelity = Fidelity(segments, 0.3, step_m, 2.0 * step_m, 0.3, 0.5)
         cast = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=fidelity)
         return np.array([cast.depth_at(share * draw.cast_m) for share in SHARES])
 

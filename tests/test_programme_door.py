@@ -163,6 +163,7 @@ def test_the_documents_name_every_way_route_and_room() -> None:
 #: Rooms from the ground up; a room imports only from those before it in this list.
 FLOORS = (
     "units",
+    "reading",
     "errors",
     "logs",
     "settings",
