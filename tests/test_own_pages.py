@@ -233,6 +233,7 @@ WRITES = (
     "/scenarios/1/delete",
     "/scenarios/1/undelete",
     "/schools",
+    "/units",
     "/box",
     "/box/1",
     "/box/1/delete",

@@ -14,6 +14,7 @@ from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario
 from heathdrop.errors import BadInput
+from heathdrop.measures import marks
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.box import EMPTY
@@ -27,7 +28,7 @@ from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices, said_difference
 from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
-from heathdrop.web.presenters.section import section_of, step_for
+from heathdrop.web.presenters.section import STEPS, section_of
 from heathdrop.web.presenters.sheet import MARKS, present
 
 DAY = Conditions(
@@ -75,7 +76,7 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
         there = cast.depth_at(metres(float(distance.split()[0])))
         assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.051)
     assert len(drawn.grass) > 10
-    assert [step_for(span, 10) for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
+    assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 
 
 def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:

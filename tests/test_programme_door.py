@@ -164,6 +164,7 @@ def test_the_documents_name_every_way_route_and_room() -> None:
 FLOORS = (
     "units",
     "reading",
+    "measures",
     "errors",
     "logs",
     "settings",

@@ -154,7 +154,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean)
         + f" That band because {t.depth_reason}.",
         f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
-        f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
+        f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),
         weight_sentence(sizing, rated),
         change_sentence(sizing, rated),

@@ -3,6 +3,7 @@ glide."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -19,7 +20,6 @@ from heathdrop.units import feet, metres
 #: Shares of a count tried for its window, and how near (ft) its best a rig outside its band may run.
 COUNTS, NEAR_FT = (0.0, 0.3, 0.5, 0.65, 0.8, 0.9, 1.0, 1.1, 1.2, 1.35, 1.5, 1.75, 2.0), 0.5
 #: Rows of a countdown are a foot apart down to the first depth, two feet to the second, then five.
-ROWS_FT = ((16.0, 1), (32.0, 2), (1e6, 5))
 
 
 @dataclass(frozen=True)
@@ -27,7 +27,7 @@ class CountRow:
     """Seconds to a depth (ft) on slack line, their band, seconds with line pulled off the reel, whether in
     the target."""
 
-    depth_ft: int
+    depth_ft: float
     seconds: float
     low_s: float
     high_s: float
@@ -62,14 +62,12 @@ def seconds_to(sizing: Sizing, rated: Rated, depth_ft: float, pulled_line_m: flo
     return time_to_depth_s(rated.lure, metres(depth_ft), sizing.line, sizing.water, pulled_line_m)
 
 
-def countdown(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[CountRow, ...]:
-    """Seconds to each foot on a slack line, to the bottom."""
-    bottom = sizing.scenario.conditions.bottom_depth_ft
+def countdown(sizing: Sizing, rated: Rated, bands: Bands, depths_ft: Sequence[float]) -> tuple[CountRow, ...]:
+    """Seconds to each of ``depths_ft`` on a slack line."""
     top, low = sizing.targets.depth_ft
     pulled_line = 0.5 * surface_line_m(sizing.cast)
-    step = next(step for deepest, step in ROWS_FT if bottom <= deepest)
     rows = []
-    for depth in range(step, int(bottom) + 1, step):
+    for depth in depths_ft:
         seconds, pulled = seconds_to(sizing, rated, depth), seconds_to(sizing, rated, depth, pulled_line)
         inside = top <= depth <= low
         rows.append(

@@ -6,9 +6,10 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
+from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.store.models import Setting
 
-SCHOOLS = "schools"
+SCHOOLS, MEASURES = "schools", "measures"
 
 
 def read(session: Session, key: str, default: Any = None) -> Any:
@@ -23,6 +24,12 @@ def schools(session: Session) -> dict[str, str]:
     if not isinstance(held, dict):
         return {}
     return {str(t): s for t, s in held.items() if isinstance(s, str)}
+
+
+def measures(session: Session) -> str:
+    """The system figures are said in (:data:`heathdrop.measures.SYSTEMS`)."""
+    held = read(session, MEASURES, IMPERIAL)
+    return held if held in dict(SYSTEMS) else IMPERIAL
 
 
 def keep(session: Session, key: str, value: Any) -> None:

@@ -27,7 +27,7 @@ from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, drops, files, sheet
+from heathdrop.web.pages import box, drops, files, sheet, units
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard, Reach
 
@@ -59,6 +59,7 @@ def create_app(
     for room in (sheet, files, box, drops):
         app.include_router(room.router)
         app.include_router(room.writes)
+    app.include_router(units.writes)
     app.mount("/static", StaticFiles(directory=STATIC), name="static")
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
@@ -66,6 +67,7 @@ def create_app(
     app.add_exception_handler(OperationalError, _unwritable)
     app.add_exception_handler(sqlite3.OperationalError, _unwritable)
     app.add_exception_handler(StarletteHTTPException, _unparsed)
+    app.add_middleware(units.Measured, database=app.state.database)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     if lan_key is not None:
         hosts = ["*"]

@@ -8,6 +8,9 @@ from pathlib import Path
 
 from markupsafe import Markup
 
+from heathdrop.measures import TURNS, is_metric
+from heathdrop.reading import number_of
+
 STATIC = Path(__file__).parent / "static"
 
 
@@ -19,7 +22,10 @@ def asset(name: str) -> str:
 
 
 def ounces_markup(written: str) -> Markup:
-    """An ounce as written, its fraction set as a fraction: ``1 3/4`` has a whole part and a set one."""
+    """An ounce as written, its fraction set as a fraction: ``1 3/4`` has a whole part and a set one. In
+    metric units it is grams."""
+    if is_metric():
+        return Markup('<span class="frac">{}</span>').format(TURNS["oz"].said(number_of(written)))
     whole, _, part = written.rpartition(" ") if "/" in written else (written, "", "")
     fraction = Markup('<span class="frac of">{}</span>').format(part) if part else Markup("")
     return Markup('<span class="frac">{}</span>').format(whole) + fraction if whole else fraction

@@ -10,7 +10,8 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.quantity import Place, Word, value_at
 from heathdrop.conditions.scenario import BOXES, ROWS
 from heathdrop.errors import BadInput
-from heathdrop.reading import read, unit_of
+from heathdrop.measures import METRIC, meant, turn_of
+from heathdrop.reading import parts_of, read, unit_of
 from heathdrop.web.views import FIRST
 
 #: What a row's control is called in the address where the row's own name would not do.
@@ -110,6 +111,8 @@ VIEW = {
 }
 SCHOOL = "s_"
 DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": ""} | VIEW
+#: The fields whose plain numbers are in the units said: control and unit.
+MEASURED = {c.name: c.unit for c in CONTROLS if turn_of(c.unit)} | {"lift_in": "in"}
 #: Longest text of a control, and of a rig's name.
 LONGEST, LONGEST_PICK = 60, 200
 
@@ -121,8 +124,18 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
         return str(text).strip()[: LONGEST_PICK if name in ("pick", "vs1", "vs2") else LONGEST]
 
     values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
+    if query.get("units") == METRIC:
+        values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
     schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
     return values | schools
+
+
+def _turned(text: str, unit: str) -> str:
+    """A field's plain number typed in metric units, as the address holds it; anything else as it is."""
+    try:
+        return _text(meant(text, unit, METRIC)) if text and not parts_of(text)[1] else text
+    except ValueError:
+        return text
 
 
 def schools_in(values: Mapping[str, str]) -> dict[str, str]:

@@ -9,7 +9,10 @@ from typing import Any
 from fastapi import Request
 from fastapi.responses import Response
 from fastapi.templating import Jinja2Templates
+from jinja2 import pass_context
+from markupsafe import Markup
 
+from heathdrop import measures
 from heathdrop.web.assets import asset, ounces_markup
 from heathdrop.web.security import form_token
 from heathdrop.web.views import VIEWS
@@ -32,14 +35,52 @@ def _shell(request: Request) -> dict[str, Any]:
 
 
 templates = Jinja2Templates(directory=Path(__file__).parent / "templates", context_processors=[_shell])
+
+
+@pass_context
+def _finalized(_: object, value: Any) -> Any:
+    """Whatever a template places: a sentence in the angler's units. (The context is asked for so that no
+    constant is turned when the template is compiled.)"""
+    return measures.sentence(value) if isinstance(value, str) and not isinstance(value, Markup) else value
+
+
+@pass_context
+def _unit(_: object, unit: str) -> str:
+    return measures.unit_said(unit)
+
+
+@pass_context
+def _bare(_: object, text: str, unit: str) -> str:
+    return measures.bare(text, unit)
+
+
+def _as_typed(text: str) -> Markup:
+    """Someone's own words: placed as they are, no figure turned."""
+    return Markup("{}").format(text)
+
+
+templates.env.finalize = _finalized
 templates.env.filters["ounces"] = ounces_markup
+templates.env.filters["as_typed"] = _as_typed
+templates.env.filters["bare"] = _bare
+templates.env.filters["unit"] = _unit
+templates.env.globals["field_said"] = measures.field_said
+templates.env.globals["step_said"] = measures.step_said
+templates.env.globals["measure_systems"] = measures.SYSTEMS
+templates.env.globals["measured_in"] = measures.system
 templates.env.trim_blocks = True
 templates.env.lstrip_blocks = True
 
 
-def page(request: Request, name: str, context: dict[str, Any] | None = None, status: int = 200) -> Response:
+def page(
+    request: Request,
+    name: str,
+    context: dict[str, Any] | None = None,
+    status: int = 200,
+    headers: dict[str, str] | None = None,
+) -> Response:
     """A template as an answer."""
-    return templates.TemplateResponse(request, name, context or {}, status)
+    return templates.TemplateResponse(request, name, context or {}, status, headers)
 
 
 def problem(request: Request, sentence: str, status: int = 422) -> Response:

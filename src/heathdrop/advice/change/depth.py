@@ -70,8 +70,8 @@ def _effect(setting: Setting, before: float, after: float) -> str:
     top, low = (feet_said(v) for v in setting.targets.depth_ft)
     bottom = setting.scenario.conditions.bottom_depth_ft
     return (
-        f"runs {abs(after - before):.1f} ft {side}: {after:.1f} ft instead of {before:.1f}; "
-        f"the band is {top}–{low} ft, the bottom {bottom:g}"
+        f"runs {abs(after - before):.1f} ft {side}: {after:.1f} ft instead of {before:.1f} ft; "
+        f"the band is {top}–{low} ft, the bottom {bottom:g} ft"
     )
 
 

@@ -11,7 +11,7 @@ from typing import Any, NamedTuple, TypeAlias
 import numpy as np
 from numpy.typing import NDArray
 
-from heathdrop.physics.kernels import compiled
+from heathdrop.physics.kernels import compiled, written_in
 
 Floats: TypeAlias = NDArray[np.float64]
 #: Stands for "no such end": finite, because the compiled code assumes finite numbers.
@@ -213,3 +213,19 @@ def leg_at(rows: Floats, i: int) -> Leg:
 def limits_at(rows: Floats, i: int) -> Limits:
     """Row ``i`` of a batch of limits."""
     return Limits(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3])
+
+
+@written_in
+def tuned_from(rows: Floats, i: int) -> Tuned:
+    """Row ``i`` of settings found."""
+    return Tuned(
+        rows[i, 0],
+        rows[i, 1],
+        rows[i, 2],
+        rows[i, 3],
+        rows[i, 4],
+        rows[i, 5],
+        rows[i, 6],
+        rows[i, 7],
+        rows[i, 8],
+    )

@@ -36,6 +36,7 @@ from heathdrop.physics.kernels.records import (
     limits_at,
     line_at,
     lure_at,
+    tuned_from,
 )
 
 ROOT_2 = math.sqrt(2.0)
@@ -240,22 +241,6 @@ def _put(results: Floats, i: int, found: Tuned) -> None:
     results[i, 6] = found.deepest_m
     results[i, 7] = found.in_cover
     results[i, 8] = found.comfort
-
-
-@written_in
-def tuned_from(rows: Floats, i: int) -> Tuned:
-    """Row ``i`` of settings found."""
-    return Tuned(
-        rows[i, 0],
-        rows[i, 1],
-        rows[i, 2],
-        rows[i, 3],
-        rows[i, 4],
-        rows[i, 5],
-        rows[i, 6],
-        rows[i, 7],
-        rows[i, 8],
-    )
 
 
 @compiled

@@ -20,6 +20,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput, plain_text
+from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import items, observations, scenarios, settings
@@ -205,22 +206,27 @@ def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
 
 
 def _setting_rows(session: Session) -> list[Row]:
-    return [{"schools": settings.schools(session)}]
+    return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
 
 
 def _read_settings(raw: bytes) -> Read:
     """The schools held to: each a topic and a school that there is. Raises BadInput."""
-    held = json_object(raw, "settings.json").get("schools", {})
+    given = json_object(raw, "settings.json")
+    held, said_in = given.get("schools", {}), given.get("measures", IMPERIAL)
+    if said_in not in dict(SYSTEMS):
+        raise BadInput("settings.json, measures", said_in, "one of " + ", ".join(dict(SYSTEMS)))
     if not isinstance(held, dict) or not all(isinstance(v, str) for v in held.values()):
         raise BadInput("settings.json, schools", "not topics with schools", "an object of topic and school")
     chosen(catalogue.load(), tuple(held.items()))
-    return Read([{"schools": held}])
+    return Read([{"schools": held, "measures": said_in}])
 
 
 def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
     for row in rows:
         if row["schools"]:
             settings.keep(session, settings.SCHOOLS, {**settings.schools(session), **row["schools"]})
+        if row["measures"] != IMPERIAL:
+            settings.keep(session, settings.MEASURES, row["measures"])
     return []
 
 

@@ -10,7 +10,8 @@ from fastapi.responses import Response
 
 from heathdrop import catalog as catalogue
 from heathdrop.errors import BadInput
-from heathdrop.reading import read, unit_of
+from heathdrop.measures import meant, system
+from heathdrop.reading import unit_of
 from heathdrop.store import items
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import parsed
@@ -114,7 +115,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
 def _number(name: str, text: str) -> float:
     """A typed number. Raises BadInput."""
     try:
-        return read(text, unit_of(name))
+        return meant(text, unit_of(name), system())
     except (ValueError, ZeroDivisionError) as error:
         raise BadInput(name, text, items.ALLOWED[name]) from error
 

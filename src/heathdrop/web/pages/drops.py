@@ -12,7 +12,8 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 from heathdrop.learning.drops import suspicion
-from heathdrop.reading import number_of, read, unit_of
+from heathdrop.measures import meant
+from heathdrop.reading import number_of, unit_of
 from heathdrop.sizing.box import Tackle
 from heathdrop.store import observations
 from heathdrop.store.database import Database
@@ -102,7 +103,7 @@ def record_from(form: dict[str, str]) -> observations.Record:
             if name == "times_s":
                 data[name] = [number_of(part) for part in text.replace(";", " ").replace(", ", " ").split()]
             elif name in NUMBERS:
-                data[name] = read(text, unit_of(name))
+                data[name] = meant(text, unit_of(name), form.get("units", ""))
             else:
                 data[name] = text == "yes" if name in ("off_reel", "through") else text
         except (ValueError, ZeroDivisionError) as error:

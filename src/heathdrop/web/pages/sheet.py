@@ -40,7 +40,7 @@ from heathdrop.web.fields import (
 from heathdrop.web.presenters.calling import SHOWN, sides_of
 from heathdrop.web.presenters.casting import Choices
 from heathdrop.web.presenters.sheet import Sheet, present
-from heathdrop.web.rendering import page, templates
+from heathdrop.web.rendering import page
 from heathdrop.web.views import VIEW_IDS
 
 router = APIRouter(include_in_schema=False)
@@ -142,7 +142,7 @@ def sheet(request: Request, database: Db, own: Mine) -> Response:
     status = 422 if context["errors"] else 200
     if is_htmx(request) and request.headers.get("hx-target") in (None, "answer"):
         headers = {"HX-Reswap": "none"} if context["errors"] else {"HX-Push-Url": context["address"]}
-        return templates.TemplateResponse(request, "sheet/update.html", context, status, headers)
+        return page(request, "sheet/update.html", context, status, headers)
     context["saved"] = _saved(database)
     context["worked"] = [(w["name"], w["note"], address(values_of(w["body"]))) for w in ashmoor.worked()]
     return page(request, "sheet/page.html", context, status)

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
+from heathdrop.measures import unit_said
 from heathdrop.store.items import HeadItem, ItemBody, Kept, LineItem, ReelItem, RodItem, TrailerItem
 from heathdrop.store.own import trailer_of
 from heathdrop.units import KG_PER_OZ, ounces_as_written
@@ -26,6 +27,7 @@ class EditField:
     value: str
     hint: str
     shown: bool
+    unit: str = ""
 
 
 @dataclass(frozen=True)
@@ -79,8 +81,8 @@ def _item_row(catalog: Catalog, row: Kept) -> ItemRow:
     width = f"{body.width_in:g}" if isinstance(body, TrailerItem) and body.width_in else ""
     fields = (
         EditField("mass_g", "" if mass is None else f"{mass:g}", "g", tail or isinstance(body, HeadItem)),
-        EditField("length_in", length, "in long", tail),
-        EditField("width_in", width, "in wide", tail),
+        EditField("length_in", length, f"{unit_said('in')} long", tail, "in"),
+        EditField("width_in", width, f"{unit_said('in')} wide", tail, "in"),
         EditField("colour", colour, "colour", True),
         EditField("quantity", str(body.quantity), "how many", True),
     )

@@ -11,6 +11,7 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.answers.cast import Worked, count_window, countdown, difference, glide_reach_ft
 from heathdrop.answers.water import with_rig
+from heathdrop.measures import TURNS, is_metric, marks, unit_said
 from heathdrop.physics.cast import CastResult
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure
@@ -22,6 +23,8 @@ from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_writt
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 
 FRAME_S = 0.2
+#: Steps between the countdown's rows, in the units said, and how many rows at most.
+ROW_STEPS, MOST_ROWS = {False: (1.0, 2.0, 5.0, 10.0), True: (0.5, 1.0, 2.0, 5.0)}, 18
 
 
 @dataclass(frozen=True)
@@ -133,15 +136,17 @@ def said_difference(name: str, own: CastResult, other: CastResult) -> str:
 
 def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
     """The countdown's rows in words."""
+    depths = marks(sizing.scenario.conditions.bottom_depth_ft, "ft", ROW_STEPS[is_metric()], MOST_ROWS)[1:]
+    rows = countdown(sizing, rated, bands, [at for at, _ in depths])
     return tuple(
         Foot(
-            f"{r.depth_ft}",
+            said,
             f"{r.seconds:.1f}",
             f"{r.low_s:.1f} to {r.high_s:.1f}",
             f"{r.pulled_s:.1f}",
             r.inside,
         )
-        for r in countdown(sizing, rated, bands)
+        for r, (_, said) in zip(rows, depths, strict=True)
     )
 
 
@@ -234,6 +239,7 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
         "bottom": own.on_bottom[keep].astype(int).tolist(),
         "reeling": (np.ceil(own.samples.phase[keep] > 0) + own.taking_up[keep]).astype(int).tolist(),
         "rivals": [track(r.result) for r in rivals],
+        "say": {"unit": unit_said("ft"), "per": TURNS["ft"].factor if is_metric() else 1.0},
         "scales": {
             name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y}
             for name, s in scales.items()

@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue
+from heathdrop.measures import marks
 from heathdrop.physics.rig import Rig
 from heathdrop.units import M_PER_IN, kilograms, ounces_as_written
 
@@ -36,7 +37,7 @@ class Note:
 
 @dataclass(frozen=True)
 class RigDrawing:
-    """The drawing and its words; ``ruler`` ticks are an inch apart."""
+    """The drawing and its words; ``ruler`` ticks are an inch (or a centimetre) apart."""
 
     width: float
     height: float
@@ -89,8 +90,8 @@ def draw_rig(rig: Rig, skirt_cut: bool = False, body_cut_in: float = 0.0) -> Rig
         Note(front + 0.5 * long * PER_IN, AXIS + 0.5 * tall * PER_IN + 18, f"{tall:.2f} in", "middle")
     )
     notes += _notes(rig, back, reach, skirt_cut, strands > 0, body_cut_in, pieces)
-    inches = range(int((WIDTH - LEFT - 10) / PER_IN) + 1)
-    ruler = tuple(Note(LEFT + k * PER_IN, HEIGHT - 6, f"{k}") for k in inches)
+    ticks = marks((WIDTH - LEFT - 10) / PER_IN, "in", (1.0,), 100)
+    ruler = tuple(Note(LEFT + at * PER_IN, HEIGHT - 6, said) for at, said in ticks)
     return RigDrawing(
         WIDTH, HEIGHT, tuple(pieces), tuple(notes), ruler, HEIGHT - 22, _said(rig, tall, wide, skirt_cut)
     )

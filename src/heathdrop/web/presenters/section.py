@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from heathdrop.measures import marks
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
@@ -17,6 +18,8 @@ from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
 SECONDS_APART = 5
+#: Steps between the marks of an axis, in the units said.
+STEPS = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0)
 
 
 @dataclass(frozen=True)
@@ -62,14 +65,6 @@ class Section:
     summary: str
 
 
-def step_for(span: float, wanted: int) -> int:
-    """A round tick step (1, 2, 5, 10, 20 …) giving about ``wanted`` ticks."""
-    for step in (1, 2, 5, 10, 20, 50):
-        if span / step <= wanted:
-            return step
-    return 100
-
-
 def section_of(
     sizing: Sizing,
     rated: Rated,
@@ -91,10 +86,8 @@ def section_of(
     t, x, z = cast.time_s, cast.distance_m, cast.depth_m
     moving = t >= cast.fall_s - 1e-9
     floor = s.y(bottom_ft)
-    depth_step, way_step = (
-        step_for(bottom_ft, 6 if frame is LOW else 10),
-        step_for(cast_ft, int(frame.width / 90.0)),
-    )
+    depths = marks(bottom_ft, "ft", STEPS, 6 if frame is LOW else 10)
+    ways = marks(cast_ft, "ft", STEPS, int(frame.width / 90.0))
     middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
     middle = min(middle, int(moving.sum()) - 1)
     grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
@@ -107,13 +100,8 @@ def section_of(
         right=frame.width - RIGHT,
         surface_y=s.y(0.0),
         bottom_y=floor,
-        depth_ticks=tuple(
-            Mark(LEFT, s.y(d), f"{d:g}") for d in range(0, math.floor(bottom_ft) + 1, depth_step)
-        ),
-        distance_ticks=tuple(
-            Mark(s.x(d), frame.height - 6.0, f"{d:g}")
-            for d in range(way_step, math.floor(cast_ft) + 1, way_step)
-        ),
+        depth_ticks=tuple(Mark(LEFT, s.y(d), said) for d, said in depths),
+        distance_ticks=tuple(Mark(s.x(d), frame.height - 6.0, said) for d, said in ways[1:]),
         band=(s.y(top), s.y(low)),
         band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
         band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),

@@ -41,7 +41,9 @@ function draw() {
   });
   by("scrub").value = at;
   const doing = cast.bottom[k] ? "on the bottom" : ["falling", "coming home", "taking up slack"][cast.reeling[k]];
-  const said = at.toFixed(1) + " s: " + deep.toFixed(1) + " ft down, " + far.toFixed(0) + " ft out, " + doing;
+  const { unit, per } = cast.say;
+  const down = `${(deep * per).toFixed(1)} ${unit} down, ${(far * per).toFixed(0)} ${unit} out`;
+  const said = `${at.toFixed(1)} s: ${down}, ${doing}`;
   by("where").textContent = said;
   by("scrub").setAttribute("aria-valuetext", said);
 }

@@ -19,8 +19,8 @@ function fitCover() {
 }
 
 function sayGear() {
-  const said = ["test_lb", "line", "inches_per_turn"].map((name) => by(name).value);
-  by("gear-said").textContent = `${said[0]} lb ${said[1]}, ${said[2]} in/turn`;
+  const said = (name) => `${by(name).value} ${by("field-" + name).querySelector(".unit").textContent}`;
+  by("gear-said").textContent = `${said("test_lb")} ${by("line").value}, ${said("inches_per_turn")}`;
 }
 
 function markAssumed(input) {
