@@ -67,7 +67,7 @@ def test_a_number_typed_in_metric_is_meant_so(client: TestClient) -> None:
     )
     assert same.status_code == 200
     unchanged = client.get(
-        "/?units=metric&water_temp_f=14.4&bottom_depth_ft=2.74&test_lb=6.8",
+        "/?units=metric&given=&water_temp_f=14.4&bottom_depth_ft=2.74&test_lb=6.8",
         headers={"hx-request": "true", "hx-target": "answer"},
     )
     assert unchanged.headers["hx-push-url"] == "/"

@@ -212,7 +212,7 @@ def test_both_sides_say_the_difference_in_numbers(cat: Catalog) -> None:
     [
         ("3/8", '<span class="frac of">3/8</span>'),
         ("1", '<span class="frac">1</span>'),
-        ("1 1/4", '<span class="frac">1</span><span class="frac of">1/4</span>'),
+        ("1 1/4", '<span class="frac">1</span><span class="gap"> </span><span class="frac of">1/4</span>'),
         ("<b>", '<span class="frac">&lt;b&gt;</span>'),
     ],
 )
@@ -228,6 +228,7 @@ def test_the_address_holds_only_what_differs_and_comes_back(client: TestClient) 
         "view": "rig",
         "wrong": "hung-up",
         "s_tip-on-bottom": "high",
+        "given": "cover wood",
     }
     at = address(state)
     assert "season" not in at

@@ -172,6 +172,7 @@ FLOORS = (
     "catalog",
     "physics",
     "sizing",
+    "search",
     "advice",
     "learning",
     "answers",

@@ -87,6 +87,14 @@ def size(scenario: InputFile, data: DataFile = None) -> None:
 
 
 @app.command()
+def search(scenario: InputFile, data: DataFile = None) -> None:
+    """Say the next casts for a scenario whose fish are not where one thinks; JSON out."""
+    from heathdrop.api.searching import SearchRequest, search_answer
+
+    _answer(SearchRequest, scenario, lambda request: search_answer(request, _own(data)))
+
+
+@app.command()
 def warm() -> None:
     """Compile the simulation's inner loops now, so that no request waits for them."""
     from heathdrop.warmth import warm_up

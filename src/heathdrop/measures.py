@@ -172,7 +172,9 @@ def field_said(unit: str, text: str) -> str:
         number, given = parts_of(text)
         return text if given else _short(turn, turn.value(number_of(number)))
     except ValueError:
-        return text
+        between = re.fullmatch(r"([\d.]+) to ([\d.]+)", text)
+        ends = [_short(turn, turn.value(float(v))) for v in between.groups()] if between else []
+        return " to ".join(ends) or text
 
 
 def _short(turn: Turn, value: float) -> str:

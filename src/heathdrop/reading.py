@@ -7,6 +7,7 @@ a unit is turned into it; a unit of another kind is refused.
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 
 from heathdrop.units import KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
 
@@ -146,3 +147,31 @@ def read(text: str, unit: str = "") -> float:
         if wanted in kind and given in kind:
             return round(value * kind[given] / kind[wanted], 9)
     raise ValueError("another unit")
+
+
+#: How far either side an "about" is meant, in the field's unit.
+ABOUT = 2.0
+_UNKNOWN = ("?", "unknown", "not known", "don't know", "any", "anywhere")
+_RANGE = re.compile(r"\s*(.+?)\s*(?:\bto\b|–|—|\.\.|(?<=[\d\s])-(?=[\d\s]))\s*(.+?)\s*")
+_AROUND = re.compile(r"\s*(.+?)\s*(?:±|\+/-|\+-|give or take)\s*(.+?)\s*")
+
+
+def span_of(text: str, one: Callable[[str], float] | None = None) -> tuple[float, float] | None:
+    """The ends of a depth that is not known exactly (ft): ``4 to 10``, ``4-10``, ``about 6``, ``6 ± 2``; None
+    for ``?``. ``one`` reads a single figure, in feet by default. Raises ValueError for anything else."""
+    read_one = one or (lambda part: read(part, "ft"))
+    plain = " ".join(text.lower().split())
+    if plain in _UNKNOWN:
+        return None
+    if found := _AROUND.fullmatch(plain):
+        middle, off = read_one(found[1]), read_one(found[2])
+    elif plain.startswith(("about ", "~", "around ")):
+        middle, off = read_one(plain.removeprefix("about ").removeprefix("around ").lstrip("~ ")), ABOUT
+    elif found := _RANGE.fullmatch(plain):
+        unit = parts_of(found[2])[1]
+        first = found[1] if parts_of(found[1])[1] or not unit else f"{found[1]} {unit}"
+        low, high = read_one(first), read_one(found[2])
+        return min(low, high), max(low, high)
+    else:
+        raise ValueError("not a depth")
+    return max(0.0, middle - off), middle + off

@@ -28,7 +28,7 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     fish.send_keys(Keys.CONTROL, "a")
     fish.send_keys("3")
     wait(browser, lambda: "target 1–3 ft" in text(browser, "svg.wide"))
-    assert "Called for this water" in text(browser, ".verdict")
+    assert "1 of 4 answers are yours" in text(browser, ".verdict")
     assert "fish_depth_ft=3" in browser.current_url
     assert browser.switch_to.active_element.get_attribute("id") == "fish_depth_ft"
     assert text(browser, ".strip") != before

@@ -5,6 +5,7 @@ from __future__ import annotations
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet_said
 
 #: What would have to change, by the part that costs most.
 WOULD_HELP = {
@@ -19,9 +20,22 @@ WOULD_HELP = {
 
 
 def doubt_of(catalog: Catalog, sizing: Sizing, best: Rated) -> str | None:
-    """A sentence when the best rig fits badly, None when it does not."""
+    """A sentence when the best rig fits badly or the fish's depth is not known, None when neither is so."""
+    unknown = _unplaced(sizing)
     part = best.fits.limiting
     if part is None or best.fits.score >= catalog.judgement.fit.doubtful:
-        return None
+        return unknown or None
     fits = f"Nothing here fits well: the best is {best.fits.score * 100:.0f} of 100."
-    return f"{fits} {limit_sentence(sizing, best)} {WOULD_HELP[part]}"
+    return f"{unknown} {fits} {limit_sentence(sizing, best)} {WOULD_HELP[part]}".strip()
+
+
+def _unplaced(sizing: Sizing) -> str:
+    """What a sizing for fish of unknown depth rests on; nothing where the depth is known."""
+    c = sizing.scenario.conditions
+    if c.fish_span_ft is None:
+        return ""
+    low, high = (feet_said(v) for v in c.fish_span_ft)
+    where = f"The fish are somewhere from {low} to {high} ft"
+    return (
+        f"{where}: this is sized for {c.fish_depth_ft:g} ft, their depth on average. Search it cast by cast."
+    )

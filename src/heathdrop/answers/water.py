@@ -10,10 +10,13 @@ from functools import lru_cache
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import CALLED, Call, call
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.facts import facts_of
+from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
+from heathdrop.search.belief import Belief, start_of
+from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
@@ -21,10 +24,29 @@ from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting
 REMEMBERED = 160
 
 
+def placed(scenario: Scenario) -> Scenario:
+    """A scenario whose fish are only known to a range, sized for their depth on average, to the half foot.
+    Raises BadInput."""
+    c = scenario.conditions
+    if c.fish_span_ft is None:
+        return scenario
+    check(scenario)
+    low, high = c.fish_span_ft
+    at = round(2.0 * first_belief(scenario).mean_ft) / 2.0
+    return replace(scenario, conditions=replace(c, fish_depth_ft=min(max(at, low), high)))
+
+
+def first_belief(scenario: Scenario) -> Belief:
+    """Where the fish of a water are thought to be before a cast is made."""
+    catalog, c = catalogue.load(), scenario.conditions
+    mood = judge(catalog, c).value
+    return start_of(catalog, c, facts_of(scenario, mood), mood)
+
+
 @lru_cache(maxsize=REMEMBERED)
 def sizing_of(scenario: Scenario, own: Own = STRANGER) -> Sizing:
     """The sizing of a scenario whose families are named. Raises BadInput."""
-    return size(catalogue.load(), scenario, known=own.learned, tackle=own.tackle)
+    return size(catalogue.load(), placed(scenario), known=own.learned, tackle=own.tackle)
 
 
 @lru_cache(maxsize=REMEMBERED)
@@ -44,7 +66,7 @@ def call_of(scenario: Scenario, own: Own = STRANGER, places: int | None = None) 
         families = tuple(f for f in catalogue.load().families if f in own.tackle.families)
         if not families or not own.tackle.trailers:
             raise BadInput("box", "mine", "standard or both until your box holds a head and a trailer")
-    return _called(replace(scenario, families=families), own, places)
+    return _called(replace(placed(scenario), families=families), own, places)
 
 
 def family_called(scenario: Scenario, own: Own = STRANGER) -> str:

@@ -1,4 +1,4 @@
-"""The JSON doors: POST /api/v1/simulate and POST /api/v1/size."""
+"""The JSON doors: simulate, size, search."""
 
 from __future__ import annotations
 
@@ -10,6 +10,7 @@ from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
+from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.store.files.exchange import scenario_schema
 from heathdrop.store.own import own_of
@@ -40,6 +41,12 @@ def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer
     What the angler's drop tests taught here counts, as it does on the page; schools are the request's own.
     """
     return size_answer(request, mine)
+
+
+@router.post("/search", responses=REFUSED)
+def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
+    """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
+    return search_answer(request, mine)
 
 
 @router.get("/schools")

@@ -41,6 +41,7 @@ from heathdrop.catalog.records import (
     Trailer,
     Usual,
 )
+from heathdrop.catalog.search_records import SearchNumbers
 from heathdrop.catalog.vocabulary import ANY, PARTS, SLOTS, BadCatalog, clauses, known
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
@@ -83,6 +84,7 @@ FILES = (
     "outlines",
     "usual",
     "fitted",
+    "search",
 )
 
 
@@ -112,6 +114,7 @@ class Catalog:
     blade_outlines: dict[str, str]
     usual: dict[str, Usual]
     fitted: Fitted
+    search: SearchNumbers
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -169,6 +172,17 @@ def _with_points(rules: dict[str, Rule], fitted: Fitted, ids: Mapping[str, Any])
         for family, points in more.items():
             mine[family] = round(mine.get(family, 0.0) + points, 4)
         found[id_] = replace(rules[id_], favours=mine)
+    return found
+
+
+def _search(file: Mapping[str, Any], ids: Mapping[str, Any]) -> SearchNumbers:
+    """The search's numbers, each starting row's clauses checked like a rule's."""
+    rows = [
+        {**row, "when": clauses("search", f"start[{k}].when", row.get("when", {}), ids)}
+        for k, row in enumerate(file["start"])
+    ]
+    plain = {k: v for k, v in file.items() if k != "provenance"}
+    found: SearchNumbers = _checked(SearchNumbers, "search", "search", {**plain, "start": rows})
     return found
 
 
@@ -278,6 +292,7 @@ def read_catalog(folder: Path) -> Catalog:
         blade_outlines=_checked(dict[str, str], "outlines", "blades", files["outlines"]["blades"]),
         usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
         fitted=fitted,
+        search=_search(files["search"], tables),
         provenance=provenance,
     )
     _known_ids(catalog)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from heathdrop.conditions.scenario import Conditions, Gear, Scenario
+from heathdrop.errors import BadInput
 
 Number = Annotated[float, Field(allow_inf_nan=False)]
 Id = Annotated[str, Field(max_length=40)]
@@ -38,6 +39,25 @@ class SizeRequest(Body):
     limit: Annotated[int, Field(ge=1, le=500)] = 20
     depth_band_ft: BandBody | None = None
 
+    @model_validator(mode="before")
+    @classmethod
+    def _depth_said(cls, data: Any) -> Any:
+        """``fish_depth_ft`` may be a number, ``{"low": 4, "high": 10}`` or null (not known)."""
+        said = data.get("conditions") if isinstance(data, dict) else None
+        if not isinstance(said, dict) or "fish_depth_ft" not in said:
+            return data
+        depth, bottom = said["fish_depth_ft"], said.get("bottom_depth_ft")
+        if depth is not None and not isinstance(depth, dict):
+            return data
+        if depth is not None:
+            low, high = _span(depth)
+        elif isinstance(bottom, int | float):
+            low, high = 0.0, float(bottom)
+        else:
+            return data
+        known = {**said, "fish_depth_ft": 0.5 * (low + high), "fish_span_ft": (low, high)}
+        return {**data, "conditions": known}
+
     def scenario(self) -> Scenario:
         """The core's record of this request; its families are empty when they are to be called."""
         band = self.depth_band_ft
@@ -49,3 +69,14 @@ class SizeRequest(Body):
             tuple(sorted(self.schools.items())),
             self.box,
         )
+
+
+def _span(depth: dict[str, Any]) -> tuple[float, float]:
+    """The ends of a range of depths. Raises BadInput for anything but two numbers, the lower first."""
+    low, high = depth.get("low"), depth.get("high")
+    numbers = all(isinstance(v, int | float) and not isinstance(v, bool) for v in (low, high))
+    if set(depth) != {"low", "high"} or not numbers or low > high:  # type: ignore[operator]
+        raise BadInput(
+            "conditions.fish_depth_ft", str(depth), 'a number, {"low": 4, "high": 10} in feet, or null'
+        )
+    return float(low), float(high)  # type: ignore[arg-type]

@@ -58,7 +58,7 @@ class Cover:
         ),
     ] = "open"
     top_depth_ft: Annotated[
-        float | None, Quantity("Grass tops at", "ft", 0, 60, 0.5, group="first", start=7.0, cover=WITH_TOP)
+        float | None, Quantity("Tops at", "ft", 0, 60, 0.5, group="first", start=7.0, cover=WITH_TOP)
     ] = None
     density: Annotated[
         str | None,
@@ -126,6 +126,9 @@ class Conditions:
         float, Quantity("Fish at", "ft", 0, 60, 0.5, group="first", start=6.0, fact="fish_depth_ft", edge=1.0)
     ]
     cover: Cover = Cover()
+    #: Where the fish's depth is not known: the range (ft) they are in; ``fish_depth_ft`` is then the depth
+    #: that is sized for.
+    fish_span_ft: tuple[float, float] | None = None
     posture: Annotated[
         str,
         Quantity(
@@ -318,6 +321,10 @@ def check(scenario: Scenario) -> None:
     if c.fish_depth_ft > c.bottom_depth_ft:
         allowed = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
         raise BadInput("conditions.fish_depth_ft", c.fish_depth_ft, allowed)
+    if c.fish_span_ft is not None:
+        low, high = c.fish_span_ft
+        require_between("conditions.fish_depth_ft.low", low, 0.0, c.bottom_depth_ft, "ft")
+        require_between("conditions.fish_depth_ft.high", high, low, c.bottom_depth_ft, "ft")
     _check_cover(c)
     _check_posture(c)
     check_record(scenario.gear, "gear")

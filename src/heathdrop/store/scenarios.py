@@ -26,6 +26,13 @@ def body_of(row: SavedScenario) -> dict[str, Any]:
     return upgraded("scenario", "*", row.version, row.body)
 
 
+def named(session: Session, name: str) -> SavedScenario | None:
+    """The scenario of that name, when there is one."""
+    name = " ".join(name.split())
+    query = select(SavedScenario).where(SavedScenario.name == name, SavedScenario.gone_at.is_(None))
+    return session.scalars(query).first()
+
+
 def save(
     session: Session,
     name: str,
@@ -38,8 +45,7 @@ def save(
     name = " ".join(name.split())
     if not 1 <= len(name) <= LONGEST_NAME:
         raise BadInput("name", name, f"1 to {LONGEST_NAME} characters")
-    query = select(SavedScenario).where(SavedScenario.name == name, SavedScenario.gone_at.is_(None))
-    row = session.scalars(query).first()
+    row = named(session, name)
     if row is None:
         row = SavedScenario(
             name=name, note=note, body=body, pick=pick, version=CURRENT["scenario"], uid=uid or new_uid()

@@ -28,4 +28,6 @@ def ounces_markup(written: str) -> Markup:
         return Markup('<span class="frac">{}</span>').format(TURNS["oz"].said(number_of(written)))
     whole, _, part = written.rpartition(" ") if "/" in written else (written, "", "")
     fraction = Markup('<span class="frac of">{}</span>').format(part) if part else Markup("")
-    return Markup('<span class="frac">{}</span>').format(whole) + fraction if whole else fraction
+    # The space between them is read and copied, and takes no room.
+    gap = Markup('<span class="gap"> </span>') if whole and part else Markup("")
+    return (Markup('<span class="frac">{}</span>').format(whole) if whole else gap) + gap + fraction

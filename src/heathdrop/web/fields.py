@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
@@ -11,7 +12,7 @@ from heathdrop.conditions.quantity import Place, Word, value_at
 from heathdrop.conditions.scenario import BOXES, ROWS
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC, meant, turn_of
-from heathdrop.reading import parts_of, read, unit_of
+from heathdrop.reading import parts_of, read, span_of, unit_of
 from heathdrop.web.views import FIRST
 
 #: What a row's control is called in the address where the row's own name would not do.
@@ -34,6 +35,7 @@ class Control:
     cover: tuple[str, ...] = ()
     needs: str = ""
     usual_tests: Mapping[str, str] = field(default_factory=dict)
+    low: str | None = None
 
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
@@ -77,6 +79,7 @@ def _controls(place: Place) -> Iterator[Control]:
         q.cover,
         q.needs,
         _usual_tests() if name in ("line", "leader") else {},
+        None if options or not math.isfinite(q.low) else f"{q.low:g}",
     )
 
 
@@ -95,6 +98,12 @@ CONTROLS: tuple[Control, ...] = (
 BY_NAME = {c.name: c for c in CONTROLS}
 #: "call": the family is called for the water.
 CALLED = "call"
+#: The control that also takes a range, or none.
+FISH = "fish_depth_ft"
+#: The state's list of controls that were answered.
+GIVEN = "given"
+#: What the call cannot do without: the four answers.
+ANSWERS = ("water_temp_f", "bottom_depth_ft", "fish_depth_ft", "cover")
 #: State that is no part of a scenario: what is looked at, how the lure is worked, what went wrong.
 VIEW = {
     **{
@@ -106,6 +115,8 @@ VIEW = {
         "vs2": "",
         "wrong": "",
         "missed_ft": "",
+        "scenario": "",
+        "tried": "",
     },
     **{"count_s": "", "pace_ft_s": ""},
 }
@@ -114,20 +125,40 @@ DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": ""
 #: The fields whose plain numbers are in the units said: control and unit.
 MEASURED = {c.name: c.unit for c in CONTROLS if turn_of(c.unit)} | {"lift_in": "in"}
 #: Longest text of a control, and of a rig's name.
-LONGEST, LONGEST_PICK = 60, 200
+LONGEST, LONGEST_PICK, LONGEST_TRIED = 60, 200, 6000
 
 
 def values_from(query: Mapping[str, str]) -> dict[str, str]:
     """The controls' texts: what the address says, defaults for the rest."""
 
     def cut(name: str, text: str) -> str:
-        return str(text).strip()[: LONGEST_PICK if name in ("pick", "vs1", "vs2") else LONGEST]
+        longest = {"pick": LONGEST_PICK, "vs1": LONGEST_PICK, "vs2": LONGEST_PICK, "tried": LONGEST_TRIED}
+        return str(text).strip()[: longest.get(name, LONGEST)]
 
     values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
     if query.get("units") == METRIC:
         values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
     schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
-    return values | schools
+    return values | schools | {GIVEN: " ".join(_given(query, values))}
+
+
+def _given(query: Mapping[str, str], values: Mapping[str, str]) -> list[str]:
+    """The controls that were answered: those that differ, and those said to be as they are (in a form by
+    ``given``, in an address by standing there)."""
+    said = set(query[GIVEN].split()) if GIVEN in query else set(query)
+    return [c.name for c in CONTROLS if c.name in said or values[c.name] != c.default]
+
+
+def given_in(values: Mapping[str, str]) -> frozenset[str]:
+    """The controls that the angler has answered; the rest is assumed."""
+    return frozenset(values.get(GIVEN, "").split())
+
+
+def _depth_text(at: Any) -> str:
+    """A saved fish depth as its field holds it: a number, ``4 to 10``, ``?``."""
+    if isinstance(at, Mapping):
+        return f"{at['low']:g} to {at['high']:g}"
+    return "?" if at is None else _text(at)
 
 
 def _turned(text: str, unit: str) -> str:
@@ -135,7 +166,12 @@ def _turned(text: str, unit: str) -> str:
     try:
         return _text(meant(text, unit, METRIC)) if text and not parts_of(text)[1] else text
     except ValueError:
+        pass
+    try:
+        span = span_of(text, lambda one: meant(one, unit, METRIC))
+    except ValueError:
         return text
+    return f"{span[0]:g} to {span[1]:g}" if span else text
 
 
 def schools_in(values: Mapping[str, str]) -> dict[str, str]:
@@ -163,6 +199,16 @@ def _number(text: str, unit: str) -> Any:
         return text
 
 
+def _depth(text: str) -> Any:
+    """A fish depth as JSON has it: a number, the ends of a range, a null for not known; the text itself
+    when it is none of them."""
+    try:
+        span = span_of(text)
+    except ValueError:
+        return text
+    return {"low": span[0], "high": span[1]} if span else None
+
+
 def body_from(values: Mapping[str, str]) -> dict[str, Any]:
     """The size request that the controls' texts mean."""
     body: dict[str, Any] = {"schools": schools_in(values)}
@@ -177,7 +223,9 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
             if control.options and not control.blank
             else _number(text, unit_of(control.path) or control.unit)
         )
-        if value is None and not control.options:
+        if control.name == FISH and isinstance(value, str):
+            value = _depth(value)
+        elif value is None and not control.options:
             value = ""
         *parents, leaf = control.path.split(".")
         place = body
@@ -197,21 +245,21 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
     }
     for control in CONTROLS:
         at = value_at(body, control.path)
-        if at is None:
+        if at is None and control.name != FISH:
             at = core.get(control.path)
-        if (at is None and not control.blank) or not control.shown(values):
+        if (at is None and not control.blank and control.name != FISH) or not control.shown(values):
             continue
-        values[control.name] = _text(at)
+        values[control.name] = _depth_text(at) if control.name == FISH else _text(at)
     families = body.get("families") or [DEFAULTS["family"]]
     schools = {SCHOOL + topic: str(school) for topic, school in (body.get("schools") or {}).items()}
-    return values | schools | {"family": str(families[0]), "pick": pick}
+    given = [c.name for c in CONTROLS if c.group == "first" and c.shown(values)]
+    given += [c.name for c in CONTROLS if c.name not in given and values[c.name] != c.default]
+    return values | schools | {"family": str(families[0]), "pick": pick, GIVEN: " ".join(given)}
 
 
 def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:
-    """The control that a refusal belongs beside; the first one when it names none."""
+    """The control that a refusal belongs beside; the lure when it names none."""
     for control in CONTROLS:
         if refusal.field == control.path and control.shown(values):
             return control.name
-    if refusal.field in VIEW:
-        return refusal.field
-    return "family" if refusal.field.startswith(("families", "pick")) else CONTROLS[0].name
+    return {"compare": "vs1"}.get(refusal.field, refusal.field if refusal.field in VIEW else "family")

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from pathlib import Path
 from typing import Any
+from urllib.parse import parse_qsl, urlencode
 
 from fastapi import Request
 from fastapi.responses import Response
@@ -19,6 +20,20 @@ from heathdrop.web.views import VIEWS
 
 #: The pages of the head: address, id, label.
 PAGES = (("/", "sheet", "Sheet"), ("/box", "box", "Box"), ("/drops", "drops", "Drop tests"))
+#: The cookie that holds the last water shown (the address's part after ?), and for how long (s).
+KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600
+
+
+def pages_for(request: Request) -> list[tuple[str, str, str]]:
+    """The pages of the head; the sheet's address holds the water that was last shown here."""
+    kept = request.cookies.get(KEPT_WATER, "")
+    return [(f"{at}?{kept}" if at == "/" and kept else at, id_, words) for at, id_, words in PAGES]
+
+
+def _from_box(request: Request) -> str:
+    """The last water, sized from the angler's own box."""
+    kept = dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))) | {"box": "mine"}
+    return "/?" + urlencode(kept)
 
 
 def _shell(request: Request) -> dict[str, Any]:
@@ -29,7 +44,8 @@ def _shell(request: Request) -> dict[str, Any]:
         "demo": state.demo,
         "read_only": state.database.read_only,
         "views": VIEWS,
-        "pages": PAGES,
+        "pages": pages_for(request),
+        "from_box": _from_box(request),
         "asset": asset,
     }
 
@@ -84,5 +100,6 @@ def page(
 
 
 def problem(request: Request, sentence: str, status: int = 422) -> Response:
-    """A refusal as a fragment, beside whatever was typed."""
-    return page(request, "shared/problem.html", {"sentence": sentence}, status)
+    """A refusal: a fragment beside whatever was typed, or a page of its own where scripts are off."""
+    part = "shared/problem.html" if "hx-request" in request.headers else "shared/trouble.html"
+    return page(request, part, {"sentence": sentence, "page": ""}, status)

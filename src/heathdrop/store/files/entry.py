@@ -1,6 +1,7 @@
-"""One line of text to a piece of tackle: ``3/8 swim jig black x4``, ``craw 4 in floating 9.8 g x8``.
+"""Lines of text to tackle: ``3/8, 1/2 swim jig black x4``, ``craw 4 in floating 9.8 g x8``.
 
-The fast way in: words that name something are taken, what is left is colour or name.
+The fast way in: words that name something are taken, what is left is colour or name. A line with two weights
+is two pieces.
 """
 
 from __future__ import annotations
@@ -11,18 +12,26 @@ from typing import Any
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.reading import number_of
+from heathdrop.measures import METRIC, meant
+from heathdrop.reading import SIGNS, number_of, read
 
 #: The longest line that is read.
 LONGEST_LINE = 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
 QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|$)", re.I)
 GRAMS = re.compile(rf"({NUMBER})\s?(?:g|gram|grams)(?=\s|,|$)", re.I)
-LENGTH = re.compile(rf"({NUMBER})\s?(?:in|inch|inches|\"|″)(?=\s|,|$)", re.I)
+LENGTH = re.compile(rf"({NUMBER}\s?(?:inches|inch|in|cm|mm|\"|″))(?=\s|,|$)", re.I)
+TURN = re.compile(rf"({NUMBER}\s?(?:inches|inch|in|cm|\"|″))(?=\s|,|/|$)", re.I)
 POUNDS = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)(?=\s|,|$)", re.I)
 MILLIMETRES = re.compile(rf"({NUMBER})\s?mm(?=\s|,|$)", re.I)
 FEET = re.compile(rf"({NUMBER})\s?(?:ft|feet|foot)(?=\s|,|$)", re.I)
-OUNCES = re.compile(rf"({NUMBER})\s?(?:oz|ounce|ounces)?(?=\s|,|$)", re.I)
+OUNCES = re.compile(rf"({NUMBER})\s?(?:oz\.?|ounces|ounce)?(?=\s|,|$)", re.I)
+#: Weights at the start of a line, each a piece of its own.
+WEIGHTS = re.compile(
+    rf"(?:{NUMBER})(?:\s?oz\.?)?(?:\s?(?:,|/|&|and)\s+(?:{NUMBER})(?:\s?oz\.?)?)+(?=\s)", re.I
+)
+#: Words before a name that say nothing.
+ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 LINES = {
     "fluorocarbon": "fluorocarbon",
     "fluoro": "fluorocarbon",
@@ -39,7 +48,7 @@ def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
         return None, text
     value = next(g for g in found.groups() if g)
     try:
-        number = number_of(value)
+        number = number_of(value) if value[-1].isdigit() else round(read(value, "in"), 3)
     except ValueError as error:
         raise BadInput("the line", text, "a line whose numbers can be read") from error
     return number, (text[: found.start()] + " " + text[found.end() :]).strip()
@@ -58,12 +67,36 @@ def _named(rows: Mapping[str, Any]) -> dict[str, str]:
     """Everything a row of the catalogue is called: its id, its name, its aliases."""
     found: dict[str, str] = {}
     for id_, row in rows.items():
-        found |= {id_: id_, id_.replace("-", " "): id_, row.name: id_, **dict.fromkeys(row.aliases, id_)}
+        said = (id_, id_.replace("-", " "), row.name, *row.aliases)
+        found |= dict.fromkeys(said, id_) | {s.replace("-", "").replace(" ", ""): id_ for s in said}
     return found
 
 
-def parsed(catalog: Catalog, line: str) -> tuple[str, dict[str, Any]]:
-    """Kind and fields of one line. Raises BadInput when it names no tackle."""
+def pieces(catalog: Catalog, line: str, typed_in: str = "") -> list[tuple[str, dict[str, Any]]]:
+    """Every piece that a line names, as kind and fields; plain lengths are in the system ``typed_in``. Raises
+    BadInput when it names none."""
+    if len(line) > LONGEST_LINE:
+        raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
+    for sign, written in SIGNS.items():
+        line = line.replace(sign, written if sign == "⁄" else f" {written}")
+    line = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
+    parts = [p.strip() for p in line.split(",")]
+    if len(parts) > 1 and all(_names_tackle(catalog, p) for p in parts):
+        return [parsed(catalog, p, typed_in) for p in parts]
+    weights = WEIGHTS.match(line)
+    if weights is None:
+        return [parsed(catalog, line, typed_in)]
+    each = re.findall(rf"{NUMBER}", weights[0])
+    return [parsed(catalog, f"{weight} oz {line[weights.end() :]}", typed_in) for weight in each]
+
+
+def _names_tackle(catalog: Catalog, text: str) -> bool:
+    names = _named(catalog.families) | _named(catalog.trailers)
+    return _take_word(names, text)[0] is not None and bool(re.search(r"\d", text))
+
+
+def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[str, Any]]:
+    """Kind and fields of one piece. Raises BadInput when the line names no tackle."""
     if len(line) > LONGEST_LINE:
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     text = " ".join(line.split())
@@ -75,10 +108,13 @@ def parsed(catalog: Catalog, line: str) -> tuple[str, dict[str, Any]]:
     families, trailers = _named(catalog.families), _named(catalog.trailers)
     family, rest = _take_word(families, text)
     if family is not None:
-        return "head", {**data, "family": family, **_head(catalog, rest)}
+        return "head", _head(catalog, rest, {**data, "family": family})
     shape, rest = _take_word(trailers, text)
     if shape is not None and not catalog.trailers[shape].bare:
-        return "trailer", {**data, "shape": shape, **_trailer(catalog, shape, rest)}
+        return "trailer", {**data, "shape": shape, **_trailer(catalog, shape, rest, typed_in)}
+    if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
+        named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
+        raise BadInput("the line", text, f"a line that says which jig: {named}")
     material, rest = _take_word(LINES, text)
     if material is not None:
         test, rest = _take(POUNDS, rest)
@@ -86,29 +122,34 @@ def parsed(catalog: Catalog, line: str) -> tuple[str, dict[str, Any]]:
         more = {"diameter_mm": thick} if thick is not None else {}
         return "line", {**data, "material": material, "test_lb": test or 0.0, "name": rest, **more}
     for word, kind, unit, name in (
-        ("reel", "reel", LENGTH, "inches_per_turn"),
+        ("reel", "reel", TURN, "inches_per_turn"),
         ("rod", "rod", FEET, "length_ft"),
     ):
         found, rest = _take_word({word: word}, text)
         if found is not None:
             value, rest = _take(unit, rest)
-            return kind, {**data, name: value or 0.0, "name": rest.replace("per turn", "").strip()}
+            more_words = re.sub(r"\s*(?:per|a|/)\s*turn", "", rest)
+            return kind, {**data, name: value or 0.0, "name": more_words.strip()}
     allowed = (
         "a weight and a lure (3/8 swim jig), a trailer and its length (craw 4 in), a line, a reel or a rod"
     )
     raise BadInput("the line", line, allowed)
 
 
-def _head(catalog: Catalog, text: str) -> dict[str, Any]:
+def _head(catalog: Catalog, text: str, data: dict[str, Any]) -> dict[str, Any]:
+    """A head's fields. Grams alone are the head's weight; beside ounces they are what the scale says."""
     material, text = _take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
     skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
     skirt, text = _take_word(skirts, text)
     ounces, text = _take(OUNCES, text)
-    found: dict[str, Any] = {"weight_oz": ounces or 0.0, "colour": text.strip(" ,")}
+    if ounces is None and "mass_g" in data:
+        ounces = round(read(f"{data['mass_g']} g", "oz"), 3)
+        data = {k: v for k, v in data.items() if k != "mass_g"}
+    found: dict[str, Any] = {**data, "weight_oz": ounces or 0.0, "colour": text.strip(" ,")}
     return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
 
 
-def _trailer(catalog: Catalog, shape: str, text: str) -> dict[str, Any]:
+def _trailer(catalog: Catalog, shape: str, text: str, typed_in: str) -> dict[str, Any]:
     plastics = {p: p for p in catalog.plastic} | {"floats": "floating", "sinks": "salted", "salt": "salted"}
     plastic, text = _take_word(plastics, text)
     softness, text = _take_word({s: s for s in catalog.softness}, text)
@@ -116,6 +157,7 @@ def _trailer(catalog: Catalog, shape: str, text: str) -> dict[str, Any]:
     length, text = _take(LENGTH, text)
     if length is None:
         length, text = _take(OUNCES, text)
+        length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
     found: dict[str, Any] = {
         "length_in": length or catalog.trailers[shape].length_in,
         "colour": text.strip(" ,"),

@@ -14,8 +14,8 @@ from heathdrop.measures import meant, system
 from heathdrop.reading import unit_of
 from heathdrop.store import items
 from heathdrop.store.database import Database
-from heathdrop.store.files.entry import parsed
-from heathdrop.web.deps import Db, OwnForm, writing
+from heathdrop.store.files.entry import pieces
+from heathdrop.web.deps import Db, OwnForm, is_htmx, writing
 from heathdrop.web.presenters.box import MOST_ROWS, ItemRow, item_row, shelf_of
 from heathdrop.web.rendering import page, problem
 
@@ -24,6 +24,8 @@ writes = writing()
 KINDS = tuple(items.KINDS)
 #: Lines taken at once.
 MOST_LINES = 200
+#: Pieces named after they were added, at most.
+MOST_SAID = 4
 
 
 def _matches(row: ItemRow, words: list[str]) -> bool:
@@ -55,11 +57,29 @@ def _context(database: Database, query: str = "", said: str = "", undo: int | No
     }
 
 
+def _list(request: Request, context: dict[str, Any]) -> Response:
+    """The list after a change, for htmx; the whole page for everybody else."""
+    return page(request, "box/list.html" if is_htmx(request) else "box/page.html", context)
+
+
 @router.get("/box")
 def box(request: Request, database: Db, q: str = "") -> Response:
     """The box, or its list when the filter asks."""
     part = "box/list.html" if request.headers.get("hx-target") == "boxlist" else "box/page.html"
-    return page(request, part, _context(database, q[:60]))
+    context = _context(database, q[:60])
+    return page(request, part, context)
+
+
+@router.get("/box/understood")
+def understood(request: Request, entry: str = "") -> Response:
+    """What the lines typed so far would add, piece by piece; nothing is kept."""
+    catalog, said = catalogue.load(), []
+    for line in [x for x in entry[:4000].splitlines() if x.strip()][:MOST_LINES]:
+        try:
+            said += [(item_words(*one), "") for one in pieces(catalog, line, system())]
+        except BadInput as refusal:
+            said.append((line.strip(), refusal.allowed))
+    return page(request, "box/understood.html", {"said": said})
 
 
 @writes.post("/box")
@@ -70,15 +90,18 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     try:
         if not 1 <= len(lines) <= MOST_LINES:
             raise BadInput("the entry", f"{len(lines)} lines long", f"1 to {MOST_LINES} lines")
+        found: list[tuple[str, dict[str, Any]]] = []
         with database.session() as session:
             for line in lines:
-                kind, data = parsed(catalog, line)
-                items.add(session, kind, data)
+                for kind, data in pieces(catalog, line, system()):
+                    items.add(session, kind, data)
+                    found.append((kind, data))
     except BadInput as refusal:
         where = f"“{line.strip()}”: " if lines and len(lines) > 1 else ""
         return problem(request, where + str(refusal))
-    said = f"Added {len(lines)} pieces." if len(lines) > 1 else f"Added: {item_words(kind, data)}."
-    return page(request, "box/list.html", _context(database, said=said))
+    said = "Added: " + "; ".join(item_words(*one) for one in found[:MOST_SAID])
+    said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
+    return _list(request, _context(database, said=said))
 
 
 def item_words(kind: str, data: dict[str, Any]) -> str:
@@ -109,6 +132,8 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
             shown = item_row(items.light(row))
     except BadInput as refusal:
         return problem(request, str(refusal))
+    if not is_htmx(request):
+        return _list(request, _context(database, said=f"Changed: {shown.what}."))
     return page(request, "box/row.html", {"r": shown})
 
 
@@ -133,4 +158,4 @@ def act(request: Request, id_: int, act: str, form: OwnForm, database: Db) -> Re
     words = item_words(row.kind, items.body_of(row))
     said = {"duplicate": "Copied", "delete": "Deleted", "undelete": "Back in the box"}[act]
     undo = row.id if act == "delete" else None
-    return page(request, "box/list.html", _context(database, form.get("q"), f"{said}: {words}.", undo))
+    return _list(request, _context(database, form.get("q"), f"{said}: {words}.", undo))

@@ -19,7 +19,7 @@ from heathdrop.store import observations
 from heathdrop.store.database import Database
 from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import learned_of
-from heathdrop.web.deps import Db, Mine, OwnForm, writing
+from heathdrop.web.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.presenters.drops import drops_of
 from heathdrop.web.rendering import page, problem
 
@@ -84,6 +84,11 @@ def _context(
     }
 
 
+def _list(request: Request, context: dict[str, Any]) -> Response:
+    """The list after a change, for htmx; the whole page for everybody else."""
+    return page(request, "drops/list.html" if is_htmx(request) else "drops/page.html", context)
+
+
 @router.get("/drops")
 def drops(request: Request, database: Db) -> Response:
     """The page: stopwatch, tests, lessons."""
@@ -144,7 +149,7 @@ def add(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
     context = _context(database, said="Kept.")
     if isinstance(record, DropRecord) and context["drops"].pictures:
         context["said"] = context["drops"].pictures[-1].sentence
-    return page(request, "drops/list.html", context)
+    return _list(request, context)
 
 
 @writes.post("/drops/{id_}/{act}")
@@ -158,4 +163,4 @@ def withdraw(request: Request, id_: int, act: str, database: Db) -> Response:
         return problem(request, "There is no such observation.", 404)
     said = "Withdrawn: it teaches nothing now." if act == "withdraw" else "It counts again."
     undo = id_ if act == "withdraw" else None
-    return page(request, "drops/list.html", _context(database, said=said, undo=undo))
+    return _list(request, _context(database, said=said, undo=undo))

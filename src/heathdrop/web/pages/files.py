@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
@@ -18,7 +19,7 @@ from heathdrop.store import scenarios
 from heathdrop.store.database import backup
 from heathdrop.store.files import exchange
 from heathdrop.units import ounces_as_written
-from heathdrop.web.deps import Db, Mine, OwnForm, writing
+from heathdrop.web.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.rendering import page, problem
 
 router = APIRouter(include_in_schema=False)
@@ -32,6 +33,13 @@ def _download(content: str | bytes, name: str, kind: str) -> Response:
     return Response(
         content, media_type=kind, headers={"Content-Disposition": f'attachment; filename="{name}"'}
     )
+
+
+def _part(request: Request, name: str, context: dict[str, Any]) -> Response:
+    """A part of the Box page for htmx; a page of its own for everybody else."""
+    if is_htmx(request):
+        return page(request, name, context)
+    return page(request, "box/alone.html", {**context, "part": name, "page": "box"})
 
 
 @router.get("/export.zip")
@@ -64,7 +72,7 @@ def bring_in(request: Request, form: OwnForm, database: Db) -> Response:
     with database.session() as session:
         new = exchange.sifted(session, parcel)
     if form.get("sure") != "yes" or parcel.faults:
-        return page(request, "box/preview.html", {"parcel": new})
+        return _part(request, "box/preview.html", {"parcel": new})
     try:
         backup(database.path, "before-import")
         with database.session() as session:
@@ -73,7 +81,7 @@ def bring_in(request: Request, form: OwnForm, database: Db) -> Response:
         return problem(request, str(refusal))
     LOG.info("imported: %s", new.said())
     said = f"Brought in {new.said()}{already(new)}. A backup was made first."
-    return page(request, "box/came.html", {"said": said, "undo": True})
+    return _part(request, "box/came.html", {"said": said, "undo": True})
 
 
 def already(parcel: exchange.Parcel) -> str:
@@ -87,7 +95,7 @@ def take_out(request: Request, database: Db) -> Response:
     with database.session() as session:
         count = exchange.undo(session)
     said = f"Taken back: {count} rows of the last import." if count else "There is no import to take back."
-    return page(request, "box/came.html", {"said": said, "undo": False})
+    return _part(request, "box/came.html", {"said": said, "undo": False})
 
 
 @lru_cache(maxsize=4)
@@ -107,7 +115,7 @@ def what_is_missing(request: Request, database: Db, own: Mine) -> Response:
         except ValueError:
             continue
     if not named or not (own.tackle.heads and own.tackle.trailers):
-        return page(request, "box/missing.html", {"m": None})
+        return _part(request, "box/missing.html", {"m": None})
     catalog = catalogue.load()
     found = _missing(own, tuple(named))
     unused = [
@@ -116,4 +124,4 @@ def what_is_missing(request: Request, database: Db, own: Mine) -> Response:
     unused += [f"{catalog.trailers[t.shape].name} {t.length_in:g} in" for t in found.unused_trailers]
     unused = list(dict.fromkeys(unused))
     context = {"m": found, "unused": unused[:MOST_NAMED], "unused_more": max(0, len(unused) - MOST_NAMED)}
-    return page(request, "box/missing.html", context)
+    return _part(request, "box/missing.html", context)

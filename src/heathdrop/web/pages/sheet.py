@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from datetime import datetime
 from typing import Any
-from urllib.parse import urlencode
+from urllib.parse import parse_qsl, urlencode
 
 from fastapi import APIRouter, Request
 from fastapi.responses import RedirectResponse, Response
@@ -13,11 +14,13 @@ from pydantic import ValidationError
 from heathdrop import catalog as catalogue
 from heathdrop.advice.change import MOST_MISSED_FT
 from heathdrop.answers.own import Own
+from heathdrop.answers.search import search_water
 from heathdrop.answers.water import call_of, family_called, sizing_of
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.program import WAY
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import scenarios, settings
@@ -26,31 +29,53 @@ from heathdrop.units import M_PER_IN
 from heathdrop.validation import bad_input
 from heathdrop.web.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.fields import (
+    ANSWERS,
     BY_NAME,
     CALLED,
     CONTROLS,
     DEFAULTS,
+    GIVEN,
+    SCHOOL,
+    VIEW,
     body_from,
     control_for,
+    given_in,
     number_or_none,
     schools_in,
     values_from,
     values_of,
 )
-from heathdrop.web.presenters.calling import SHOWN, sides_of
+from heathdrop.web.presenters.calling import SHOWN, Link, sides_of
 from heathdrop.web.presenters.casting import Choices
+from heathdrop.web.presenters.printed import card_of
+from heathdrop.web.presenters.searching import Searching, searching_of, told_in
 from heathdrop.web.presenters.sheet import Sheet, present
-from heathdrop.web.rendering import page
+from heathdrop.web.refusal import in_words
+from heathdrop.web.rendering import KEPT_S, KEPT_WATER, page, problem
 from heathdrop.web.views import VIEW_IDS
 
 router = APIRouter(include_in_schema=False)
+#: The longest address kept for the way back, characters.
+LONGEST_KEPT = 2000
 writes = writing()
 
 
 def address(values: dict[str, str]) -> str:
-    """The shareable address of a state: only what differs from the defaults."""
-    differing = {k: v for k, v in values.items() if v != DEFAULTS.get(k, "")}
-    return "/" + (f"?{urlencode(differing)}" if differing else "")
+    """The shareable address of a state: what was answered, and what else differs from the defaults."""
+    given, topics = given_in(values), catalogue.load().topics
+
+    def speaks(name: str, value: str) -> bool:
+        topic = topics.get(name.removeprefix(SCHOOL)) if name.startswith(SCHOOL) else None
+        usual = topic.default if topic else DEFAULTS.get(name, "")
+        return name != GIVEN and (name in given or value != usual)
+
+    told = {k: v for k, v in values.items() if speaks(k, v)}
+    return "/" + (f"?{urlencode(told)}" if told else "")
+
+
+def schools_for(values: dict[str, str], own: Own) -> dict[str, str]:
+    """The schools in force: the angler's own, and those that the state names in their place."""
+    return {**dict(own.schools), **schools_in(values)}
 
 
 def scenario_from(values: dict[str, str], own: Own) -> Scenario:
@@ -59,7 +84,7 @@ def scenario_from(values: dict[str, str], own: Own) -> Scenario:
     The schools that the angler holds to apply unless the state names others.
     """
     body = body_from(values)
-    body["schools"] = {**dict(own.schools), **body["schools"]}
+    body["schools"] = schools_for(values, own)
     try:
         scenario = SizeRequest.model_validate(body).scenario()
     except ValidationError as error:
@@ -79,9 +104,26 @@ def sheet_for(values: dict[str, str], own: Own) -> Sheet:
     def link(**changed: str) -> str:
         return address({**values, **changed})
 
-    return present(
-        catalogue.load(), sizing_of(scenario, own), own.tackle, values, choices_from(values), link, call
-    )
+    searching = search_shown(values, own, link) if values["view"] == "search" else None
+    choices, picked = choices_from(values), values
+    if searching is not None:
+        # The sheet shows the cast that is next.
+        cast, picked = searching.cast, {**values, "pick": searching.cast.rig}
+        choices = replace(choices, count_s=cast.count_s, pace_ft_s=cast.pace_ft_s)
+    sizing = sizing_of(scenario, own)
+    return present(catalogue.load(), sizing, own.tackle, picked, choices, link, call, searching)
+
+
+def search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
+    """The Search view of a state: the best few rigs of the call, or the one lure that was chosen. Raises
+    BadInput."""
+    catalog = catalogue.load()
+    told = told_in(catalog, values["tried"])
+    scenario = scenario_from(values, own)
+    if values["family"] == CALLED:
+        scenario = replace(scenario, families=())
+    rods = [RigName.parse(values["pick"]).rig(catalog)] if values["pick"] else []
+    return searching_of(catalog, search_water(scenario, own, rods, told), told, link)
 
 
 def choices_from(values: dict[str, str]) -> Choices:
@@ -101,23 +143,61 @@ def choices_from(values: dict[str, str]) -> Choices:
     )
 
 
+@dataclass(frozen=True)
+class Held:
+    """A school held to: its topic and name in words, whether it is kept or this address's, the address
+    without it."""
+
+    topic: str
+    about: str
+    name: str
+    kept: bool
+    usual: str
+    without: str
+
+
 def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
     """What every rendering of the page needs, with the answer or the refusal."""
     found: dict[str, Any] = {
         "values": values,
+        "given": given_in(values),
+        "answers": ANSWERS,
+        "held": held_of(values, own),
+        "title": "Heathdrop: head weight and trailer bulk for today's water",
         "controls": CONTROLS,
         "control": BY_NAME,
         "families": [(CALLED, "call it for me")]
         + [(f.id, f.name) for f in catalogue.load().families.values()],
         "address": address(values),
         "errors": {},
+        "beside": "",
+        "opened": None,
+        "card": "/card" + address(values)[1:],
         "sheet": None,
         "page": "sheet",
     }
     try:
         found["sheet"] = sheet_for(values, own)
     except BadInput as refusal:
-        found["errors"] = {control_for(refusal, values): str(refusal)}
+        name = control_for(refusal, values)
+        found["errors"] = {name: in_words(refusal, values)}
+        found["beside"] = BY_NAME[name].label if name in BY_NAME else "The lure" if name == "family" else ""
+    else:
+        found["title"] = found["sheet"].title
+    return found
+
+
+def held_of(values: dict[str, str], own: Own) -> list[Held]:
+    """The schools in force that are not the usual ones, with where each came from."""
+    topics, mine = catalogue.load().topics, dict(own.schools)
+    found = []
+    for topic, school in schools_for(values, own).items():
+        if topic in topics and school in topics[topic].schools and school != topics[topic].default:
+            kept = mine.get(topic) == school
+            known, without = topics[topic], {k: v for k, v in values.items() if k != SCHOOL + topic}
+            found.append(
+                Held(topic, known.name, known.schools[school].name, kept, known.default, address(without))
+            )
     return found
 
 
@@ -128,10 +208,21 @@ def _saved(database: Database) -> list[dict[str, Any]]:
                 "id": r.id,
                 "name": r.name,
                 "note": r.note,
-                "address": address(values_of(scenarios.body_of(r), r.pick)),
+                "address": address(values_of(scenarios.body_of(r), r.pick) | {"scenario": str(r.id)}),
             }
             for r in scenarios.listed(session)
         ]
+
+
+def _opened(saved: list[dict[str, Any]], values: dict[str, str]) -> dict[str, Any] | None:
+    """The saved scenario that the state was opened from, and whether it was changed since."""
+    found = next((s for s in saved if str(s["id"]) == values["scenario"]), None)
+    if found is None:
+        return None
+    plain = {k: v for k, v in values.items() if k not in VIEW and not k.startswith(SCHOOL)}
+    then = values_from(dict(parse_qsl(found["address"][2:])))
+    changed = any(then.get(k, "") != v for k, v in plain.items() if k != GIVEN)
+    return {**found, "changed": changed}
 
 
 @router.get("/")
@@ -139,13 +230,26 @@ def sheet(request: Request, database: Db, own: Mine) -> Response:
     """The page, or just its answer when htmx asks."""
     values = values_from(request.query_params)
     context = _context(values, own)
+    saved = _saved(database)
+    opened = _opened(saved, values)
+    if opened:
+        context |= {"opened": opened, "title": f"{opened['name']}: {context['title']}"}
     status = 422 if context["errors"] else 200
     if is_htmx(request) and request.headers.get("hx-target") in (None, "answer"):
-        headers = {"HX-Reswap": "none"} if context["errors"] else {"HX-Push-Url": context["address"]}
-        return page(request, "sheet/update.html", context, status, headers)
-    context["saved"] = _saved(database)
+        way = "HX-Replace-Url" if request.headers.get("x-step") else "HX-Push-Url"
+        headers = {"HX-Reswap": "none"} if context["errors"] else {way: context["address"]}
+        return _remembered(page(request, "sheet/update.html", context, status, headers), context)
+    context["saved"] = saved
     context["worked"] = [(w["name"], w["note"], address(values_of(w["body"]))) for w in ashmoor.worked()]
-    return page(request, "sheet/page.html", context, status)
+    return _remembered(page(request, "sheet/page.html", context, status), context)
+
+
+def _remembered(answer: Response, context: dict[str, Any]) -> Response:
+    """The answer, its water kept by this browser for the way back from other pages."""
+    at = context["address"].partition("?")[2]
+    if not context["errors"] and len(at) <= LONGEST_KEPT:
+        answer.set_cookie(KEPT_WATER, at, max_age=KEPT_S, httponly=True, samesite="lax")
+    return answer
 
 
 @dataclass(frozen=True)
@@ -156,14 +260,32 @@ class Outcome:
     undo: int | None = None
     problem: str = ""
     status: int = 200
+    replace: str = ""
 
 
 def _list(request: Request, database: Database, outcome: Outcome) -> Response:
     """The list of saved scenarios after a change, for htmx; a redirect for everybody else."""
     if not is_htmx(request) and not outcome.problem:
-        return RedirectResponse("/", 303)
+        kept = request.cookies.get(KEPT_WATER, "")
+        return RedirectResponse("/" + (f"?{kept}" if kept else ""), 303)
     context = {"saved": _saved(database), "outcome": outcome}
     return page(request, "sheet/saved.html", context, outcome.status)
+
+
+@router.get("/card")
+def card(request: Request, database: Db, own: Mine) -> Response:
+    """The state's printed card. Raises BadInput."""
+    values = values_from(request.query_params)
+    opened = _opened(_saved(database), values)
+    try:
+        sizing = sizing_of(scenario_from(values, own), own)
+        name = opened["name"] if opened else ""
+        shown = card_of(
+            catalogue.load(), sizing, values["pick"], choices_from(values), name, datetime.now().date()
+        )
+    except BadInput as refusal:
+        return problem(request, in_words(refusal, values))
+    return page(request, "sheet/card.html", {"card": shown, "back": address(values), "page": "sheet"})
 
 
 @writes.post("/scenarios")
@@ -174,9 +296,13 @@ def save(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
         body = body_from(values)
         scenario_from(values, own)
         with database.session() as session:
+            if scenarios.named(session, form.get("name")) and form.get("replace") != "yes":
+                name = " ".join(form.get("name").split())
+                asked = f"There is a scenario named “{name}” already."
+                return _list(request, database, Outcome(problem=asked, status=409, replace=name))
             row = scenarios.save(session, form.get("name"), body, values["pick"])
     except BadInput as refusal:
-        return _list(request, database, Outcome(problem=str(refusal), status=422))
+        return _list(request, database, Outcome(problem=in_words(refusal, values), status=422))
     return _list(request, database, Outcome(f"Saved “{row.name}”."))
 
 
@@ -202,14 +328,19 @@ def undelete(request: Request, id_: int, database: Db) -> Response:
 
 @writes.post("/schools")
 def keep_schools(request: Request, form: OwnForm, database: Db) -> Response:
-    """Keep the schools in the form as this angler's own."""
+    """Keep the school that was chosen as this angler's own; the usual one is held to by keeping none."""
     wanted = schools_in(values_from(form.texts))
     try:
         chosen(catalogue.load(), tuple(wanted.items()))
     except BadInput as refusal:
         return _list(request, database, Outcome(problem=str(refusal), status=422))
+    topics = catalogue.load().topics
     with database.session() as session:
-        settings.keep(session, settings.SCHOOLS, {**settings.read(session, settings.SCHOOLS, {}), **wanted})
+        held = {} if form.get("reset") == "all" else settings.schools(session)
+        held = {t: s for t, s in {**held, **wanted}.items() if t in topics and s != topics[t].default}
+        settings.keep(session, settings.SCHOOLS, held)
+    if form.get("back").startswith("/?") or form.get("back") == "/":
+        return RedirectResponse(form.get("back"), 303)
     return Response(status_code=204)
 
 

@@ -18,6 +18,8 @@ from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
 SECONDS_APART = 5
+#: Marks of the clock nearer to one another than this would be written over each other.
+LEAST_APART, LINE_HEIGHT = 30.0, 15.0
 #: Steps between the marks of an axis, in the units said.
 STEPS = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0)
 
@@ -91,6 +93,7 @@ def section_of(
     middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
     middle = min(middle, int(moving.sum()) - 1)
     grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
+    count_y = s.y(feet(cast.start_depth_m) / 2) + 4.0
     stems_ft = {"reeds": -0.6, "pads": 0.0}.get(c.cover.kind, grass_ft)
     return Section(
         frame=frame.name,
@@ -110,7 +113,9 @@ def section_of(
         glide=_glide(s, cast_ft, rated, cast),
         grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.stands),
         things=cover_things(s, sizing, cast_ft),
-        grass_top=Mark(s.x(cast_ft), s.y(grass_ft) - 4.0, f"grass tops at {grass_ft:g} ft")
+        grass_top=Mark(
+            s.x(cast_ft), _clear_of(count_y, s.y(grass_ft) - 4.0), f"grass tops at {grass_ft:g} ft"
+        )
         if grass_ft is not None
         else None,
         fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
@@ -122,10 +127,15 @@ def section_of(
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
         seconds=_seconds(s, cast, 2 * SECONDS_APART if frame is NARROW else SECONDS_APART) if spread else (),
-        count=Mark(s.x(cast_ft) - 8.0, s.y(feet(cast.start_depth_m) / 2) + 4.0, f"count {cast.fall_s:.1f} s"),
+        count=Mark(s.x(cast_ft) - 8.0, count_y, f"count {cast.fall_s:.1f} s"),
         table=_table(cast),
         summary=_summary(sizing, rated, cast),
     )
+
+
+def _clear_of(taken: float, y: float) -> float:
+    """A line of text's height, moved below another that stands in its way."""
+    return y if abs(y - taken) >= LINE_HEIGHT else taken + LINE_HEIGHT
 
 
 def _spread(s: Scale, x: NDArray[np.float64], z: NDArray[np.float64], bands: Bands, bottom_ft: float) -> str:
@@ -148,10 +158,10 @@ def _line(s: Scale, cast: CastResult, first: int, middle: int) -> str:
 def _seconds(s: Scale, cast: CastResult, apart: int) -> tuple[Mark, ...]:
     """Marks along the path, every few seconds of the retrieve."""
     t = cast.time_s
-    marks = []
+    marks: list[Mark] = []
     for k in range(apart, int(t[-1] - cast.fall_s) + 1, apart):
         i = int(np.searchsorted(t, cast.fall_s + k))
-        if i < len(t):
+        if i < len(t) and (not marks or abs(s.x(feet(cast.distance_m[i])) - marks[-1].x) >= LEAST_APART):
             marks.append(Mark(s.x(feet(cast.distance_m[i])), s.y(feet(cast.depth_m[i])), f"{k} s"))
     return tuple(marks)
 

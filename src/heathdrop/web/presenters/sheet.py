@@ -21,11 +21,12 @@ from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet, metres, ounces_as_written
-from heathdrop.web.fields import CALLED, CONTROLS, DEFAULTS
+from heathdrop.web.fields import ANSWERS, CALLED, given_in
 from heathdrop.web.presenters.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
 from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
 from heathdrop.web.presenters.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
+from heathdrop.web.presenters.searching import Searching
 from heathdrop.web.presenters.section import Section, section_of
 
 #: Marks of what holds a rig back: symbol in the sprite, and its words.
@@ -46,8 +47,6 @@ LEAST_SPREAD_FT = 0.15
 TIMED_FT = 10.0
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
 MOST_ROWS, MOST_COLUMNS = 16, 12
-#: The four answers asked first: until one is given the sheet speaks of the water shown.
-ASKED_FIRST = tuple(c.name for c in CONTROLS if c.group == "first")
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Rules cited beside the board at most.
@@ -90,7 +89,8 @@ class Sheet:
     is_best: bool
     to_best: str
     kept: bool
-    given: bool
+    asked: tuple[str, ...]
+    title: str
     doubt: str
     head: str
     family: str
@@ -110,6 +110,7 @@ class Sheet:
     calling: Calling | None
     rigging: Rigging | None
     mat: MatDrawing | None
+    searching: Searching | None
     view: str
     why: tuple[str, ...]
     advice: tuple[Cited, ...]
@@ -127,12 +128,13 @@ def present(
     choices: Choices,
     link: Link,
     call: Call | None = None,
+    searching: Searching | None = None,
 ) -> Sheet:
     """Make a sizing ready to show, with the picked rig chosen when it is there.
 
     ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
-    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` is
-    needed by the Water view.
+    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` and
+    ``searching`` are needed by the Water and Search views.
     """
     view, best = values["view"], sizing.rigs[0]
     chosen = best
@@ -160,7 +162,8 @@ def present(
         is_best=chosen is best,
         to_best=link(pick="", count_s="", pace_ft_s=""),
         kept=kept,
-        given=any(values[name] != DEFAULTS[name] for name in ASKED_FIRST),
+        asked=tuple(name for name in ANSWERS if name not in given_in(values)),
+        title=_title(sizing, chosen),
         doubt=doubt_of(catalog, sizing, chosen) or "",
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
@@ -172,7 +175,7 @@ def present(
         + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
         aloud=_aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
-        figures=_figures(sizing, chosen, bands, worked, choices.way == usual),
+        figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),
         heads=heads,
         rows=rows,
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
@@ -186,6 +189,7 @@ def present(
         if view == "rig"
         else None,
         mat=mat_drawing(sizing, chosen) if view == "size" else None,
+        searching=searching,
         view=view,
         why=_why(catalog, sizing, chosen),
         advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
@@ -246,7 +250,19 @@ def _aloud(sizing: Sizing, rated: Rated) -> str:
     )
 
 
-def _figures(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
+def rig_said(rated: Rated) -> str:
+    """A rig in words: ``3/8 oz swim jig, craw``."""
+    return f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
+
+
+def _title(sizing: Sizing, rated: Rated) -> str:
+    """The state in a line, for the window's title and the history."""
+    c = sizing.scenario.conditions
+    water = f"{c.water_temp_f:g} °F, fish at {c.fish_depth_ft:g} ft of {c.bottom_depth_ft:g} ft"
+    return f"{rig_said(rated)} · {water}, {c.cover.kind.replace('-', ' ')} · Heathdrop"
+
+
+def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
     """What the strip says of a rig as it is worked, in its ``usual`` way or another: count, depth, bands."""
     pace = feet(rated.tuned.pace_m_s)
     fall, mean = rated.fall_ft_s, worked.mean_ft

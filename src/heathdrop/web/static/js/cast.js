@@ -14,7 +14,7 @@ document.addEventListener("input", (event) => {
   if (event.target.id === "scrub") { goTo(parseFloat(event.target.value)); }
 });
 document.addEventListener("keydown", (event) => {
-  const typing = event.target.closest("input:not([type=range]), select, button, summary, textarea");
+  const typing = event.target.closest("input:not([type=range]):not([type=radio]):not([type=checkbox]), select, button, summary, textarea");
   if (!isReady() || typing) { return; }
   if (event.key === " ") { event.preventDefault(); toggle(!isPlaying()); }
   if (event.key === "," || event.key === ".") { jump(event.key === "." ? 1 : -1); }

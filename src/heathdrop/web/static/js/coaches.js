@@ -1,4 +1,5 @@
 // The count coach and the pace coach: ticks for the eye and the ear.
+import { buzz, stayAwake } from "./awake.js";
 import { by } from "./dom.js";
 import { beep } from "./sound.js";
 
@@ -14,6 +15,7 @@ export function count() {
   const begun = performance.now();
   let spoken = 0;
   said.textContent = "0";
+  stayAwake(true);
   beep(520, 0.08);
   counting = window.setInterval(() => {
     const passed = (performance.now() - begun) / 1000;
@@ -23,11 +25,14 @@ export function count() {
       said.textContent = coach.dataset.then;
       coach.classList.add("now");
       beep(1040, 0.35);
+      buzz(400);
+      stayAwake(false);
       window.setTimeout(() => coach.classList.remove("now"), 1500);
     } else if (Math.floor(passed) > spoken) {
       spoken = Math.floor(passed);
       said.textContent = String(spoken);
       beep(520, 0.08);
+      buzz(30);
     }
   }, 25);
 }
@@ -37,6 +42,7 @@ export function pace(button) {
   button.setAttribute("aria-pressed", String(on));
   button.textContent = on ? "Stop ticking" : "Tick the turns";
   window.clearInterval(pacing);
+  stayAwake(on);
   if (!on) { by("turns-now").textContent = ""; return; }
   const turns = parseFloat(by("pace-coach").dataset.turns);
   const begun = performance.now();

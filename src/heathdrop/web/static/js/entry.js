@@ -19,7 +19,7 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   const status = event.detail.xhr.status;
   const from = event.detail.requestConfig.elt;
   if (status < 400) {
-    if (from.id === "entry-form") { by("entry").value = ""; by("entry-problem").textContent = ""; }
+    if (from.id === "entry-form") { by("entry").value = ""; by("understood").textContent = ""; by("entry-problem").textContent = ""; }
     document.querySelectorAll(".rowproblem").forEach((spot) => { spot.textContent = ""; });
     return;
   }

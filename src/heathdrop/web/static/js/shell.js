@@ -2,7 +2,7 @@
 import { by, recall, remember } from "./dom.js";
 
 const root = document.documentElement;
-const TYPING = "input:not([type=range]), select, textarea, dialog";
+const TYPING = "input:not([type=range]):not([type=radio]):not([type=checkbox]), select, textarea, dialog";
 
 function sun(on) {
   root.classList.toggle("sun", on);

@@ -6,7 +6,8 @@ function step(input, size) {
   const digits = Math.max(0, ...[size, now].map((v) => (String(v).split(".")[1] || "").length));
   // A unit that was typed stays: 15 C goes to 16 C.
   const unit = (input.value.match(/\s*[^\d\s.,+-][^\d]*$/) || [""])[0];
-  input.value = (now + size).toFixed(digits) + unit;
+  const low = unit ? -Infinity : parseFloat(input.dataset.low ?? "-Infinity");
+  input.value = Math.max(low, now + size).toFixed(digits) + unit;
   input.dispatchEvent(new Event("input", { bubbles: true }));
 }
 

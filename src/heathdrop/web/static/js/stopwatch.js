@@ -1,3 +1,4 @@
+import { stayAwake } from "./awake.js";
 import { by } from "./dom.js";
 
 // Stopwatch: a thumb, the space bar or typed times.
@@ -5,6 +6,7 @@ let begun = 0;
 let ticking = null;
 function stamp() {
   const button = by("watch");
+  stayAwake(!begun);
   if (!begun) {
     begun = performance.now();
     button.textContent = "Landed";
@@ -28,6 +30,16 @@ document.addEventListener("keydown", (event) => {
   const busy = event.target.closest("input, textarea, select, button, summary, a");
   if (event.key === " " && by("watch") && !busy) {
     event.preventDefault();
-    stamp();
+    if (!event.repeat) { stamp(); }
   }
 });
+// What was kept leaves an empty field; the watch is there for timed drops alone.
+const timed = () => { document.querySelector(".watchbox").hidden = by("kind").value !== "drop"; };
+document.addEventListener("htmx:afterRequest", (event) => {
+  if (event.detail.elt.id === "drop-form" && event.detail.xhr.status < 300) {
+    by("times").value = "";
+    by("drop-problem").textContent = "";
+  }
+});
+document.addEventListener("change", (event) => { if (event.target.id === "kind") { timed(); } });
+if (by("kind")) { timed(); }

@@ -1,0 +1,317 @@
+"""Where to cast next: the belief over this water, the casts that the rods to hand can make, their order."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.own import STRANGER, Own
+from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput, require_between
+from heathdrop.physics.cast import CastResult, fly
+from heathdrop.physics.fall import depth_after_s, time_to_depth_s
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import name_of
+from heathdrop.search.belief import PACES, Belief, bite_per_s, pace_of
+from heathdrop.search.coverage import Candidate, passed_s, seconds_within
+from heathdrop.search.order import BITTEN, OUTCOMES, Answered, Next, order_of, told_by, tried
+from heathdrop.sizing.activity import judge
+from heathdrop.sizing.program import program_of, usual_way
+from heathdrop.sizing.setting import limits_for, setting_of
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.sizing.tune import SEARCH
+from heathdrop.units import feet, metres, ounces_as_written
+
+#: Seconds between two samples of a cast that is looked at.
+SAMPLE_S = 0.25
+#: Counts below this are said to the half second.
+HALF_SECONDS_BELOW = 4.0
+#: The water that a cast is for: the slices that hold this share of what it adds.
+FOR_SHARE = 0.6
+#: Casts given and answers told at most.
+MOST_CASTS = 60
+
+
+@dataclass(frozen=True)
+class Told:
+    """A cast that was made, as told: a rig, its count (s) and pace (ft/s), what it came to and when."""
+
+    rig: Rig
+    count_s: float
+    pace_ft_s: float
+    outcome: str
+    at_s: float | None = None
+
+
+@dataclass(frozen=True)
+class Step:
+    """A cast of the order with the seconds that it spends in each slice, and its reason."""
+
+    next: Next
+    seconds: tuple[float, ...]
+    turns_per_s: float
+    why: str
+
+
+@dataclass(frozen=True)
+class Search:
+    """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
+    about the water on the way."""
+
+    scenario: Scenario
+    belief: Belief
+    steps: tuple[Step, ...]
+    tried: float
+    learned: tuple[str, ...]
+
+
+def search_water(
+    scenario: Scenario,
+    own: Own = STRANGER,
+    rods: Sequence[Rig] = (),
+    told: Sequence[Told] = (),
+    limit: int = 0,
+) -> Search:
+    """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
+    none), ``told`` the casts made so far, in order. Raises BadInput."""
+    catalog = catalogue.load()
+    limit = limit or catalog.search.grid.casts
+    require_between("limit", limit, 1, MOST_CASTS)
+    scenario, learned = _corrected(placed(scenario), own, told)
+    mood = judge(catalog, scenario.conditions).value
+    per_s, first = bite_per_s(catalog, mood), first_belief(scenario)
+    bench = Bench(scenario, own, first)
+    for one in told:
+        bench.shift(one)
+    hand = list(rods) or best_few(scenario, own, catalog.search.grid.rods)
+    if told and not rods:
+        hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
+    casts = [cast for rig in hand for cast in bench.casts(rig)]
+    answered = [Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s), t.outcome, t.at_s) for t in told]
+    belief = first
+    for one_answer in answered:
+        belief = told_by(catalog, belief, per_s, one_answer)
+    before = answered[-1].cast if answered else None
+    if before is not None:
+        casts = [before, *casts]
+    bitten = bool(answered) and answered[-1].outcome in BITTEN
+    keys = [bench.key(r) for r in hand]
+    order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten)
+    covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
+    steps, last = [], before
+    for k, one_next in enumerate(order):
+        why = _why(one_next, last, covered, per_s, bitten and k == 0)
+        passed = tuple(float(v) for v in bench.passed(one_next.cast))
+        turns = scenario.gear.turns_per_s(one_next.cast.pace_ft_s)
+        steps.append(Step(one_next, passed, turns, why))
+        covered, last = covered + one_next.cast.seconds, one_next.cast
+    return Search(scenario, belief, tuple(steps), tried(first, per_s, answered), tuple(learned))
+
+
+def best_few(scenario: Scenario, own: Own, count: int) -> list[Rig]:
+    """The best rig of each of the families that stand first."""
+    if scenario.families:
+        found = [
+            size(catalogue.load(), replace(scenario, families=(f,)), known=own.learned, tackle=own.tackle)
+            for f in scenario.families[:count]
+        ]
+        return [s.rigs[0].rig for s in found]
+    return [s.best.rig for s in call_of(scenario, own, places=count).standings]
+
+
+def _corrected(scenario: Scenario, own: Own, told: Sequence[Told]) -> tuple[Scenario, list[str]]:
+    """The water as the answers show it: the bottom found at a count, the top of the cover that was ticked."""
+    said = []
+    for k, one in enumerate(told):
+        if one.outcome not in OUTCOMES:
+            raise BadInput(f"casts[{k}].outcome", one.outcome, "one of " + ", ".join(OUTCOMES))
+        require_between(f"casts[{k}].countdown_s", one.count_s, 0.0, 120.0, "s")
+        require_between(f"casts[{k}].pace_ft_s", one.pace_ft_s, 0.1, 15.0, "ft/s")
+        if one.at_s is None or one.outcome not in ("found-bottom", "ticked-top"):
+            continue
+        require_between(f"casts[{k}].at_s", one.at_s, 0.0, 600.0, "s")
+        setting = setting_of(catalogue.load(), replace(scenario, families=(one.rig.family.id,)), own.learned)
+        lure, c = setting.lure(own.learned.applied(one.rig)), scenario.conditions
+        if one.outcome == "found-bottom":
+            deep = feet(depth_after_s(lure, min(one.at_s, one.count_s), setting.line, setting.water))
+            bottom = round(2.0 * min(max(deep, 1.0), 60.0)) / 2.0
+            if abs(bottom - c.bottom_depth_ft) >= 0.5:
+                said.append(f"The bottom is at {bottom:g} ft: it was found at {one.at_s:g} s.")
+                scenario = replace(scenario, conditions=_on_bottom(c, bottom))
+        elif c.cover.top_depth_ft is not None:
+            bench = Bench(scenario, own, first_belief(scenario))
+            top = round(2.0 * bench.cast(one.rig, one.count_s, one.pace_ft_s).depth_at(one.at_s)) / 2.0
+            top = min(max(top, 0.0), c.bottom_depth_ft)
+            said.append(f"The cover comes up to {top:g} ft: its top was ticked at {one.at_s:g} s.")
+            scenario = replace(scenario, conditions=replace(c, cover=replace(c.cover, top_depth_ft=top)))
+    return scenario, said
+
+
+def _on_bottom(c, bottom_ft: float):  # type: ignore[no-untyped-def]
+    """Conditions over another bottom; what was deeper comes up with it."""
+    span = c.fish_span_ft
+    top = c.cover.top_depth_ft
+    return replace(
+        c,
+        bottom_depth_ft=bottom_ft,
+        fish_depth_ft=min(c.fish_depth_ft, bottom_ft),
+        fish_span_ft=None if span is None else (min(span[0], bottom_ft), min(span[1], bottom_ft)),
+        cover=replace(c.cover, top_depth_ft=None if top is None else min(top, bottom_ft)),
+    )
+
+
+class Bench:
+    """Casts of the rigs to hand, simulated once each."""
+
+    def __init__(self, scenario: Scenario, own: Own, belief: Belief) -> None:
+        self.scenario, self.own, self.belief = scenario, own, belief
+        self.catalog = catalogue.load()
+        self._sized: dict[str, tuple[Sizing, Rated]] = {}
+        self._flown: dict[tuple[str, float, float], CastResult] = {}
+        self._of: dict[int, CastResult] = {}
+        self._off_ft: dict[str, float] = {}
+
+    def key(self, rig: Rig) -> str:
+        """The rig's one name."""
+        return self.sized(rig)[1].key
+
+    def sized(self, rig: Rig) -> tuple[Sizing, Rated]:
+        """The rig rated for this water at its own best."""
+        name = name_of(rig).text()
+        if name not in self._sized:
+            alone = replace(self.scenario, families=(rig.family.id,))
+            found = size(self.catalog, alone, [rig], self.own.learned)
+            self._sized[name] = found, found.rigs[0]
+        return self._sized[name]
+
+    def shift(self, told: Told) -> None:
+        """What ran high or low is taken to run so from now on."""
+        off = {"ran-high": -1.0, "ran-low": 1.0}.get(told.outcome, 0.0) * self.catalog.search.reach.ran_off_ft
+        if off:
+            key = self.key(told.rig)
+            self._off_ft[key] = self._off_ft.get(key, 0.0) + off
+
+    def casts(self, rig: Rig) -> list[Candidate]:
+        """Every cast of a rig that is worth telling apart: its counts down to each slice at each pace."""
+        sizing, rated = self.sized(rig)
+        if rig.family.work != "swim":
+            return [self.cast(rig, rated.countdown_s, feet(rated.tuned.pace_m_s))]
+        setting = setting_of(self.catalog, sizing.scenario, self.own.learned)
+        limits = limits_for(setting)
+        slow, fast = (
+            t * sizing.scenario.gear.reel.inches_per_turn / 12.0
+            for t in self.catalog.judgement.hand.turns_per_s
+        )
+        wanted = [
+            min(max(p, slow, rig.family.least_pace_ft_s), fast) for p in self.catalog.search.paces.usual_ft_s
+        ]
+        paces = {pace_of(self.catalog, p): p for p in wanted}
+        depths = [0.0, *(m for m in self.belief.edges_ft[1:] if metres(m) <= limits.deepest_start_m + 1e-9)]
+        counts = dict.fromkeys(
+            _count_said(time_to_depth_s(rated.lure, metres(d), sizing.line, sizing.water)) for d in depths
+        )
+        return [self.cast(rig, count, pace) for count in counts for pace in paces.values()]
+
+    def cast(self, rig: Rig, count_s: float, pace_ft_s: float) -> Candidate:
+        """One cast at a count and a pace."""
+        sizing, rated = self.sized(rig)
+        key = rated.key, round(count_s, 2), round(pace_ft_s, 3)
+        if key not in self._flown:
+            way = usual_way(self.catalog, sizing, rated)
+            swum = rig.family.work == "swim"
+            program = (
+                (
+                    Phase("fall", slack=True, for_s=count_s),
+                    Phase("retrieve", speed_m_s=metres(pace_ft_s), take_up=True),
+                )
+                if swum
+                else program_of(sizing, rated, way)
+            )
+            self._flown[key] = fly(
+                rated.lure,
+                sizing.line,
+                sizing.water,
+                sizing.cast,
+                program,
+                fidelity=SEARCH,
+                sample_s=SAMPLE_S,
+            )
+        result = self._flown[key]
+        off = self._off_ft.get(rated.key, 0.0)
+        seconds = seconds_within(self.catalog, result, pace_ft_s, self.belief.edges_ft, off)
+        minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
+        found = Candidate(
+            rated.key,
+            rig.family.id,
+            (rig.family.id, rig.head_oz),
+            (rig.trailer.id, rig.trailer_length_in),
+            round(count_s, 2),
+            round(pace_ft_s, 3),
+            seconds,
+            float(minutes),
+            result.time_s,
+            feet(1.0) * result.depth_m + off,
+        )
+        self._of[id(found)] = result
+        return found
+
+    def passed(self, cast: Candidate) -> np.ndarray:
+        """Seconds of a cast inside each slice."""
+        return passed_s(self._of[id(cast)], self.belief.edges_ft)
+
+
+def _count_said(seconds: float) -> float:
+    """A count as a voice counts it: halves while they matter, then whole seconds."""
+    return round(2.0 * seconds) / 2.0 if seconds < HALF_SECONDS_BELOW else float(round(seconds))
+
+
+def water_of(step: Next, per_s: float) -> tuple[float, float, float]:
+    """The water that a cast is for: its top and low edge (ft) and the chance that lies there."""
+    adds = (step.belief.cells * (1.0 - np.exp(-per_s * step.cast.seconds))).sum(axis=1)
+    best = int(np.argmax(adds))
+    low = high = best
+    while adds[low : high + 1].sum() < FOR_SHARE * adds.sum():
+        up = adds[low - 1] if low > 0 else -1.0
+        down = adds[high + 1] if high + 1 < len(adds) else -1.0
+        if up >= down:
+            low -= 1
+        else:
+            high += 1
+    edges = step.belief.edges_ft
+    return float(edges[low]), float(edges[high + 1]), float(step.belief.by_depth[low : high + 1].sum())
+
+
+def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float, bitten: bool) -> str:
+    """The reason in one sentence: what changes, which water it is for, how much of the chance lies there."""
+    cast = step.cast
+    top, low, chance = water_of(step, per_s)
+    edges = step.belief.edges_ft
+    inside = (edges[:-1] >= top - 1e-9) & (edges[1:] <= low + 1e-9)
+    own = pace_index(cast, step)
+    seen = float(covered[inside, own].mean()) if inside.any() else 0.0
+    water = f"the {top:.0f} to {low:.0f} ft water"
+    state = "is untried" if seen < 1.0 else f"was tried for {seen:.0f} s"
+    if bitten and step.change == "none":
+        return f"The same again: it was bitten there, and {chance * 100:.0f} % of the chance is in {water}."
+    head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
+    quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
+    said = {
+        "none": f"Count {cast.count_s:g}" if before is None else f"The same again, count {cast.count_s:g}",
+        "count": f"Count {cast.count_s:g} instead of {before.count_s if before else 0.0:g}",
+        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {cast.count_s:g}",
+        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {cast.count_s:g}",
+        "rod": f"Pick up the {head}, count {cast.count_s:g}",
+        "retie": f"Tie on the {head}, count {cast.count_s:g}",
+    }[step.change]
+    slow = PACES[own]
+    return f"{said}: {water} {state} at a {slow} pace, and {chance * 100:.0f} % of the chance left is there."
+
+
+def pace_index(cast: Candidate, step: Next) -> int:
+    """The pace that the cast counts fully for."""
+    return int(np.argmax(cast.seconds.sum(axis=0)))

@@ -1,0 +1,155 @@
+"""Search as JSON: a size body with rods to hand and casts answered, the next casts out."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, Field
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.own import STRANGER, Own
+from heathdrop.answers.search import MOST_CASTS, Search, Told, search_water
+from heathdrop.conditions.request import Body, Id, Number, SizeRequest
+from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.search.belief import PACES
+from heathdrop.search.order import OUTCOMES
+
+
+class RigBody(Body):
+    """A rig by catalogue names; what is left out is the family's usual."""
+
+    family: Id
+    head_oz: Number
+    trailer: Id
+    trailer_length_in: Number | None = None
+    head_material: Id = "lead"
+    skirt: Id | None = None
+    plastic: Id | None = None
+    softness: Id | None = None
+    orientation: Id | None = None
+
+    def rig(self, at: str) -> Rig:
+        """The rig; BadInput names the field under ``at``."""
+        named = self.model_dump(include=set(RigBody.model_fields))
+        family, head, trailer = (named.pop(k) for k in ("family", "head_oz", "trailer"))
+        return rig_by_name(catalogue.load(), family, head, trailer, at=at, **named)
+
+
+class AnsweredBody(RigBody):
+    """A cast that was made: its rig, count and pace, what it came to and at which second after the splash."""
+
+    countdown_s: Number
+    pace_ft_s: Number
+    turns_per_s: Number | None = None
+    rod_tip_height_ft: Number | None = None
+    outcome: Literal[OUTCOMES]  # type: ignore[valid-type]
+    at_s: Number | None = None
+
+    def told(self, k: int) -> Told:
+        """The core's record. Raises BadInput."""
+        rig = self.rig(f"casts[{k}].")
+        return Told(rig, self.countdown_s, self.pace_ft_s, self.outcome, self.at_s)
+
+
+class SearchRequest(SizeRequest):
+    """A size request with the rigs to hand (``rods``; left out: the best few) and the casts made so far."""
+
+    rods: Annotated[list[RigBody], Field(max_length=12)] = Field(default_factory=list)
+    casts: Annotated[list[AnsweredBody], Field(max_length=MOST_CASTS)] = Field(default_factory=list)
+    limit: Annotated[int, Field(ge=1, le=MOST_CASTS)] = 8
+
+
+class CellAnswer(BaseModel):
+    top_ft: float
+    low_ft: float
+    pace: str
+    chance: float
+
+
+class SliceAnswer(BaseModel):
+    top_ft: float
+    low_ft: float
+    seconds: float
+
+
+class CastAnswer(BaseModel):
+    """A cast of the order; ``adds`` is the chance of a bite on it, ``so_far`` by then."""
+
+    family: str
+    head_oz: float
+    trailer: str
+    trailer_length_in: float
+    name: str
+    countdown_s: float
+    pace_ft_s: float
+    turns_per_s: float
+    rod_tip_height_ft: float
+    change: str
+    minutes: float
+    adds: float
+    so_far: float
+    covers: list[SliceAnswer]
+    why: str
+
+
+class SearchAnswer(BaseModel):
+    """Where the fish are thought to be, the next casts, how much was tried, what was learned of the water."""
+
+    belief: list[CellAnswer]
+    casts: list[CastAnswer]
+    tried: float
+    sized_for_ft: float
+    learned: list[str]
+
+
+def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
+    """The next casts for a scenario. Raises BadInput."""
+    scenario = request.scenario()
+    rods = [body.rig(f"rods[{k}].") for k, body in enumerate(request.rods)]
+    told = [body.told(k) for k, body in enumerate(request.casts)]
+    return written(search_water(replace(scenario), own, rods, told, request.limit))
+
+
+def written(found: Search) -> SearchAnswer:
+    """A search as its JSON answer."""
+    edges, cells = found.belief.edges_ft.tolist(), found.belief.cells
+    slices = list(zip(edges, edges[1:], strict=False))
+    return SearchAnswer(
+        belief=[
+            CellAnswer(top_ft=_r(top), low_ft=_r(low), pace=pace, chance=float(cells[k, n]))
+            for k, (top, low) in enumerate(slices)
+            for n, pace in enumerate(PACES)
+        ],
+        casts=[
+            CastAnswer(
+                family=step.next.cast.family,
+                head_oz=step.next.cast.head[1],
+                trailer=step.next.cast.trailer[0],
+                trailer_length_in=step.next.cast.trailer[1],
+                name=step.next.cast.rig,
+                countdown_s=step.next.cast.count_s,
+                pace_ft_s=step.next.cast.pace_ft_s,
+                turns_per_s=_r(step.turns_per_s),
+                rod_tip_height_ft=found.scenario.gear.rod_tip_height_ft,
+                change=step.next.change,
+                minutes=_r(step.next.minutes),
+                adds=_r(step.next.adds, 4),
+                so_far=_r(step.next.so_far, 4),
+                covers=[
+                    SliceAnswer(top_ft=_r(top), low_ft=_r(low), seconds=_r(s, 2))
+                    for (top, low), s in zip(slices, step.seconds, strict=True)
+                    if s > 0.0
+                ],
+                why=step.why,
+            )
+            for step in found.steps
+        ],
+        tried=_r(found.tried, 4),
+        sized_for_ft=_r(found.scenario.conditions.fish_depth_ft),
+        learned=list(found.learned),
+    )
+
+
+def _r(value: Any, digits: int = 3) -> float:
+    return round(float(value), digits)

@@ -1,0 +1,90 @@
+"""Records of ``data/search.toml``: where fish are looked for, what a second near them is worth, what changes
+cost."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.catalog.records import STRICT, Pair
+from heathdrop.conditions.facts import When
+
+
+@dataclass(frozen=True)
+class SearchGrid:
+    """How finely is searched, and how many casts and rods an order has."""
+
+    __pydantic_config__ = STRICT
+    slices: int
+    known_ft: float
+    casts: int
+    rods: int
+
+
+@dataclass(frozen=True)
+class Reach:
+    """How far a lure is met: above and below the fish (ft), at paces beside theirs, after a bite."""
+
+    __pydantic_config__ = STRICT
+    above_ft: float
+    below_ft: float
+    edge_ft: float
+    beside: float
+    bitten_ft: float
+    ran_off_ft: float
+    fouled_share: float
+
+
+@dataclass(frozen=True)
+class Bite:
+    """Chance per second within reach, by mood 0 to 4."""
+
+    __pydantic_config__ = STRICT
+    per_s: tuple[float, ...]
+
+
+@dataclass(frozen=True)
+class Paces:
+    """Slow, middle and quick: edges (ft/s), a pace for each, shares wanted by mood."""
+
+    __pydantic_config__ = STRICT
+    edges_ft_s: Pair
+    usual_ft_s: tuple[float, float, float]
+    wanted: tuple[tuple[float, float, float], ...]
+
+
+@dataclass(frozen=True)
+class Minutes:
+    """What a cast and a change cost besides the cast's own time."""
+
+    __pydantic_config__ = STRICT
+    between_casts_s: float
+    trailer_min: float
+    rod_min: float
+    retie_min: float
+
+
+@dataclass(frozen=True)
+class StartRow:
+    """A weight of fish around a share of the depth (``at``), or so far (ft) above the top of the cover."""
+
+    __pydantic_config__ = STRICT
+    says: str
+    weight: float
+    when: When = ()
+    at: float = 0.0
+    spread: float = 0.0
+    above_cover_ft: float | None = None
+    spread_ft: float = 0.0
+
+
+@dataclass(frozen=True)
+class SearchNumbers:
+    """Everything that search takes from data."""
+
+    __pydantic_config__ = STRICT
+    grid: SearchGrid
+    reach: Reach
+    bite: Bite
+    paces: Paces
+    minutes: Minutes
+    start: tuple[StartRow, ...]

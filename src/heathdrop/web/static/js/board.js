@@ -1,0 +1,31 @@
+// The size board is one stop of the Tab key: arrows move to the neighbour they point at, space or Enter chooses.
+const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
+
+function cellAt(board, row, column) {
+  return board.tBodies[0].rows[row]?.cells[column]?.querySelector("input");
+}
+
+document.addEventListener("keydown", (event) => {
+  const here = event.target.closest(".board input");
+  if (!here) { return; }
+  if (event.key === "Enter") { event.preventDefault(); here.click(); return; }
+  const step = STEPS[event.key];
+  if (!step) { return; }
+  event.preventDefault();
+  const cell = here.closest("td");
+  const board = here.closest("table");
+  let row = cell.parentElement.sectionRowIndex + step[0];
+  let column = cell.cellIndex + step[1];
+  // A pair that the box has not is stepped over.
+  while (row >= 0 && row < board.tBodies[0].rows.length && column > 0 && column < board.rows[0].cells.length) {
+    const next = cellAt(board, row, column);
+    if (next) {
+      here.tabIndex = -1;
+      next.tabIndex = 0;
+      next.focus();
+      return;
+    }
+    row += step[0];
+    column += step[1];
+  }
+});

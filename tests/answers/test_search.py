@@ -1,0 +1,199 @@
+"""The search of a water: depths that are not known, answers that correct it, every door alike."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import replace
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from bench.search_study import study
+from heathdrop.answers.search import Told, search_water
+from heathdrop.answers.water import placed
+from heathdrop.api.searching import SearchRequest, search_answer
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+from heathdrop.reading import span_of
+
+BODY: dict[str, Any] = {
+    "conditions": {
+        "water_temp_f": 58,
+        "bottom_depth_ft": 12,
+        "fish_depth_ft": None,
+        "cover": {"kind": "open"},
+    }
+}
+
+
+def water(**more: Any) -> Scenario:
+    said = {**BODY["conditions"], **more}
+    return SizeRequest.model_validate({"conditions": said, "families": ["swim-jig"]}).scenario()
+
+
+@pytest.mark.parametrize(
+    ("text", "span"),
+    [
+        *(
+            ("4 to 10", (4.0, 10.0)),
+            ("4-10", (4.0, 10.0)),
+            ("4–10 ft", (4.0, 10.0)),
+            ("10 to 4", (4.0, 10.0)),
+        ),
+        *(("about 6", (4.0, 8.0)), ("~6", (4.0, 8.0)), ("6 ± 2", (4.0, 8.0)), ("about 1", (0.0, 3.0))),
+        *(("1 to 3 m", (3.28084, 9.84252)), ("?", None), ("unknown", None)),
+    ],
+)
+def test_depths_as_people_say_them(text: str, span: tuple[float, float] | None) -> None:
+    found = span_of(text)
+    assert found == (span if span is None else pytest.approx(span, abs=1e-4))
+
+
+def test_a_range_and_null_are_sized_for_their_mean_and_say_so(client: TestClient) -> None:
+    whole = water()
+    assert whole.conditions.fish_span_ft == (0.0, 12.0)
+    assert placed(whole).conditions.fish_depth_ft == 6.5
+    some = placed(water(fish_depth_ft={"low": 8, "high": 11}))
+    assert 8.0 <= some.conditions.fish_depth_ft <= 11.0
+    answer = client.post("/api/v1/size", json=BODY | {"limit": 1})
+    assert answer.status_code == 200, answer.text
+    assert answer.json()["doubt"].startswith(
+        "The fish are somewhere from 0 to 12 ft: this is sized for 6.5 ft"
+    )
+    for wrong in ({"low": 9, "high": 4}, {"low": 1}, {"low": 1, "high": 20}, {"low": "a", "high": 4}):
+        refused = client.post(
+            "/api/v1/size", json={"conditions": BODY["conditions"] | {"fish_depth_ft": wrong}}
+        )
+        assert refused.status_code == 422, wrong
+        assert "fish_depth_ft" in refused.json()["detail"]
+
+
+def test_the_next_cast_is_said_with_its_reason() -> None:
+    found = search_water(water(), limit=4)
+    first = found.steps[0]
+    assert first.next.change == "none"
+    assert first.why.startswith(f"Count {first.next.cast.count_s:g}: the ")
+    assert "of the chance left is there" in first.why
+    assert sum(first.seconds) > 10.0
+    assert found.tried == 0.0
+    so_far = [s.next.so_far for s in found.steps]
+    assert so_far == sorted(so_far)
+    rig = search_water(water(), limit=1).steps[0].next.cast
+    assert search_water(water(), limit=1).steps[0].next.cast.rig == rig.rig
+
+
+def told(outcome: str, at_s: float | None = None) -> Told:
+    from heathdrop.catalog import load
+    from heathdrop.physics.rig import rig_by_name
+
+    return Told(rig_by_name(load(), "swim-jig", 0.5, "craw"), 4.0, 2.2, outcome, at_s)
+
+
+def test_answers_move_the_belief_and_correct_the_water() -> None:
+    before = search_water(water(), limit=1)
+    nothing = search_water(water(), told=[told("nothing")], limit=1)
+    assert nothing.tried > 0.05
+    deep = search_water(water(), told=[told("fish", 12.0)], limit=2)
+    assert abs(deep.belief.mean_ft - before.belief.mean_ft) > 0.3
+    assert deep.steps[0].next.change == "none"
+    assert deep.steps[0].next.cast.count_s == 4.0
+    assert "bitten there" in deep.steps[0].why
+    floor = search_water(water(), told=[told("found-bottom", 3.0)], limit=1)
+    assert floor.scenario.conditions.bottom_depth_ft == pytest.approx(6.5, abs=1.0)
+    assert floor.learned[0].startswith("The bottom is at ")
+    high = search_water(water(), told=[told("ran-high")], limit=1)
+    assert not (high.belief.cells == nothing.belief.cells).all()
+    with pytest.raises(BadInput, match=r"casts\[0\].outcome"):
+        search_water(water(), told=[told("eaten")])
+
+
+def test_a_cover_that_was_ticked_comes_up() -> None:
+    grass = {"kind": "submerged-grass", "top_depth_ft": 10, "density": "moderate"}
+    found = search_water(water(cover=grass), told=[told("ticked-top", 15.0)], limit=1)
+    top = found.scenario.conditions.cover.top_depth_ft
+    assert top is not None
+    assert top < 10.0
+    assert "its top was ticked at 15 s" in found.learned[0]
+
+
+def test_every_door_says_the_same(client: TestClient, tmp_path: Any) -> None:
+    from typer.testing import CliRunner
+
+    from heathdrop.cli import app
+
+    body = BODY | {
+        "limit": 2,
+        "casts": [
+            {
+                "family": "swim-jig",
+                "head_oz": 0.5,
+                "trailer": "craw",
+                "countdown_s": 4,
+                "pace_ft_s": 2.2,
+                "outcome": "nothing",
+            }
+        ],
+        "rods": [{"family": "swim-jig", "head_oz": 0.5, "trailer": "craw"}],
+    }
+    answer = client.post("/api/v1/search", json=body)
+    assert answer.status_code == 200, answer.text
+    found = answer.json()
+    assert sum(c["chance"] for c in found["belief"]) == pytest.approx(1.0)
+    assert {c["pace"] for c in found["belief"]} == {"slow", "middle", "quick"}
+    cast = found["casts"][0]
+    assert set(cast) >= {"family", "head_oz", "trailer", "trailer_length_in", "countdown_s", "pace_ft_s"}
+    assert cast["change"] in ("none", "count", "pace")
+    assert all(c["low_ft"] > c["top_ft"] and c["seconds"] > 0 for c in cast["covers"])
+    file = tmp_path / "search.json"
+    file.write_text(json.dumps(body))
+    said = CliRunner().invoke(app, ["search", str(file), "--data", str(tmp_path / "none.sqlite")])
+    assert said.exit_code == 0
+    stranger = search_answer(SearchRequest.model_validate(body)).model_dump(mode="json")
+    assert json.loads(said.stdout) == stranger
+    for wrong, field in (
+        ({"casts": [{**body["casts"][0], "outcome": "eaten"}]}, "outcome"),
+        ({"casts": [{**body["casts"][0], "trailer": "worm"}]}, "casts[0].trailer"),
+        ({"rods": [{"family": "toad", "head_oz": 1, "trailer": "craw"}]}, "rods[0].family"),
+        ({"limit": 0}, "limit"),
+    ):
+        refused = client.post("/api/v1/search", json=body | wrong)
+        assert refused.status_code == 422
+        assert field in refused.json()["detail"]
+
+
+def test_the_page_searches_in_its_address(client: TestClient) -> None:
+    at = "/?view=search&fish_depth_ft=%3F&bottom_depth_ft=12&cover=open&water_temp_f=58"
+    page = client.get(at).text
+    assert "Next cast" in page
+    assert "0 % of the chance is tried" in page
+    nothing = page.split('class="mood"')[1].split('href="')[1].split('"')[0].replace("&amp;", "&")
+    assert "nothing" in nothing
+    after = client.get(nothing).text
+    assert "Casts made" in after
+    assert "0 % of the chance is tried" not in after
+    assert client.get(at + "&tried=nonsense").status_code == 422
+    assert "fish_depth_ft=%3F" in page
+    metric = client.get(at.replace("%3F", "1+to+3") + "&units=metric&bottom_depth_ft=3.66")
+    assert "fish_depth_ft=3.3+to+9.8" in metric.text or "fish_depth_ft=3.28" in metric.text
+
+
+@pytest.mark.slow
+def test_it_finds_fish_sooner_than_one_count_and_than_stepping_it() -> None:
+    """Two hundred fish, one seed; the figures of the whole study stand in docs/search.md."""
+    import numpy as np
+
+    found = study(200)
+    ours = float(np.median(found["search"]))
+    assert ours <= 0.6 * float(np.median(found["one count"]))
+    assert float(np.mean(found["search"])) <= 0.8 * float(np.mean(found["by turns"]))
+
+
+def test_a_scenario_of_unknown_depth_is_saved_and_opened_again(client: TestClient) -> None:
+    from tests.test_web import token
+
+    sent = {"token": token(client), "name": "Dam face", "fish_depth_ft": "4 to 10", "bottom_depth_ft": "20"}
+    client.post("/scenarios", data=sent, headers={"hx-request": "true"})
+    assert "fish_depth_ft=4+to+10" in client.get("/").text
+    assert replace(water(), box="standard").conditions.fish_span_ft == (0.0, 12.0)

@@ -1,0 +1,252 @@
+"""What people lost trust over, each as they did it: promises kept, water kept, words in their own terms."""
+
+from __future__ import annotations
+
+import base64
+import re
+import threading
+from pathlib import Path
+
+import httpx2
+import uvicorn
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from heathdrop.web.app import create_app
+from tests.browser.helpers import press, screen, text, wait
+
+FOUR = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass"
+
+
+def typed(browser: webdriver.Chrome, name: str, value: str) -> None:
+    field = browser.find_element(By.ID, name)
+    field.send_keys(Keys.CONTROL, "a")
+    field.send_keys(value)
+
+
+def value(browser: webdriver.Chrome, name: str) -> str:
+    return browser.find_element(By.ID, name).get_attribute("value") or ""
+
+
+def test_try_it_keeps_its_promise(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(f"{site}/?view=rig&wrong=ran-too-high&{FOUR}")
+    tries = [li for li in browser.find_elements(By.CSS_SELECTOR, ".changes li") if "try it" in li.text]
+    assert tries
+    promised = []
+    for li in tries:
+        found = re.search(r"([\d.]+) ft instead of", li.text)
+        assert found, li.text
+        promised.append((li.find_element(By.TAG_NAME, "a").get_attribute("href"), float(found[1])))
+    for at, depth in promised:
+        browser.get(at)
+        said = re.search(r"Runs at\s+([\d.]+) ft", text(browser, ".figures"))
+        assert said, at
+        assert abs(float(said[1]) - depth) <= 0.15, at
+        assert "bladed jig" in text(browser, ".what")
+
+
+def test_the_water_is_kept_over_other_pages(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/?water_temp_f=70&cover=pads&bottom_depth_ft=5&fish_depth_ft=2")
+    for page in ("Box", "Drop tests"):
+        browser.find_element(By.LINK_TEXT, page).click()
+        browser.find_element(By.LINK_TEXT, "Sheet").click()
+        assert value(browser, "water_temp_f") == "70"
+        assert value(browser, "cover") == "pads"
+    assert "70 °F, fish at 2 ft of 5 ft, pads" in browser.title
+
+
+def test_an_open_scenario_is_named_and_never_overwritten_in_silence(
+    browser: webdriver.Chrome, site: str
+) -> None:
+    browser.get(f"{site}/?{FOUR}")
+    press(browser, "#shelf summary")
+    browser.find_element(By.ID, "save-name").send_keys("Peat inlet", Keys.ENTER)
+    wait(browser, lambda: "Saved “Peat inlet”" in text(browser, "#saved"))
+    browser.find_element(By.PARTIAL_LINK_TEXT, "Peat inlet").click()
+    wait(browser, lambda: text(browser, "#opened") == "Peat inlet")
+    assert browser.title.startswith("Peat inlet: ")
+    typed(browser, "water_temp_f", "49")
+    wait(browser, lambda: "changed since it was saved" in text(browser, "#opened"))
+    press(browser, "#shelf summary")
+    browser.find_element(By.ID, "save-name").send_keys("Peat inlet", Keys.ENTER)
+    wait(browser, lambda: "named “Peat inlet” already" in text(browser, "#saved"))
+    browser.find_element(By.XPATH, "//button[text()='Replace it']").click()
+    wait(browser, lambda: "Saved “Peat inlet”" in text(browser, "#saved"))
+    browser.find_element(By.PARTIAL_LINK_TEXT, "Peat inlet").click()
+    wait(browser, lambda: value(browser, "water_temp_f") == "49")
+
+
+def test_a_school_is_listed_and_let_go_again(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/?view=water&{FOUR}")
+    choice = browser.find_element(By.CSS_SELECTOR, ".dispute select")
+    topic = choice.get_attribute("name") or ""
+    other = next(o for o in choice.find_elements(By.TAG_NAME, "option") if not o.get_attribute("selected"))
+    name = other.text
+    other.click()
+    wait(browser, lambda: name in text(browser, ".held"))
+    assert f"{topic}=" in browser.current_url
+    assert browser.current_url.count("&s_") == 1
+    browser.get(f"{site}/?view=water&{FOUR}")
+    assert "kept" in text(browser, ".held")
+    press(browser, ".held button")
+    wait(browser, lambda: not browser.find_elements(By.CSS_SELECTOR, ".held"))
+
+
+def test_what_is_typed_goes_with_a_link(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/?view=water&{FOUR}")
+    typed(browser, "fish_depth_ft", "3")
+    browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
+    wait(browser, lambda: "activity=" in browser.current_url)
+    wait(browser, lambda: value(browser, "fish_depth_ft") == "3")
+    assert "fish_depth_ft=3" in browser.current_url
+    typed(browser, "fish_depth_ft", "20")
+    wait(browser, lambda: "is deeper than the bottom" in text(browser, "#err-fish_depth_ft"))
+    browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
+    wait(browser, lambda: "is deeper than the bottom" in text(browser, "#err-fish_depth_ft"))
+    assert value(browser, "fish_depth_ft") == "20"
+
+
+def test_refusals_speak_the_screens_words_once(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/?bottom_depth_ft=4&fish_depth_ft=4")
+    typed(browser, "fish_depth_ft", "6")
+    said = "Fish at 6 ft is deeper than the bottom at 4 ft."
+    wait(browser, lambda: text(browser, "#err-fish_depth_ft") == said)
+    assert text(browser, "main").count(said) == 1
+    assert "Fish at needs another value" in text(browser, "#halt")
+
+
+def test_the_first_minute_asks_four_things_and_refuses_none(browser: webdriver.Chrome, site: str) -> None:
+    """In any order, with the defaults for company: fish and grass tops follow the bottom up and down."""
+    browser.get(site + "/")
+    assert text(browser, "#ask") == "Four answers make it yours. First: water"
+    assert "0 of 4 answers are yours" in text(browser, ".verdict")
+    assert len(browser.find_elements(By.CSS_SELECTOR, "#field-test_lb.assumed")) == 1
+    typed(browser, "bottom_depth_ft", "4")
+    wait(browser, lambda: "bottom_depth_ft=4" in browser.current_url)
+    assert (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("4", "4")
+    assert text(browser, "#halt") == ""
+    typed(browser, "bottom_depth_ft", "18")
+    wait(browser, lambda: "bottom_depth_ft=18" in browser.current_url)
+    assert (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("6", "7")
+    press(browser, "[data-confirm=water_temp_f]")
+    press(browser, "[data-confirm=fish_depth_ft]")
+    wait(browser, lambda: "next: cover" in text(browser, "#ask"))
+    press(browser, "[data-confirm=cover]")
+    wait(browser, lambda: "Called for this water" in text(browser, ".verdict"))
+    assert text(browser, "#ask") == ""
+    assert "cover=submerged-grass" in browser.current_url
+
+
+def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, tmp_path: Path) -> None:
+    app = create_app(tmp_path / "lake.sqlite", demo=True)
+
+    def served(port: int) -> tuple[uvicorn.Server, threading.Thread]:
+        server = uvicorn.Server(uvicorn.Config(app, port=port, log_level="warning"))
+        thread = threading.Thread(target=server.run, daemon=True)
+        thread.start()
+        wait(browser, lambda: server.started)
+        return server, thread
+
+    server, thread = served(0)
+    port = server.servers[0].sockets[0].getsockname()[1]
+    browser.get(f"http://127.0.0.1:{port}/?{FOUR}")
+    server.should_exit = server.force_exit = True
+    thread.join(10)
+    typed(browser, "fish_depth_ft", "4")
+    wait(browser, lambda: "does not answer" in text(browser, "#lost"))
+    assert "stale" in (browser.find_element(By.ID, "answer").get_attribute("class") or "")
+    press(browser, "#shelf summary")
+    browser.find_element(By.ID, "save-name").send_keys("Lost", Keys.ENTER)
+    wait(browser, lambda: "was not kept" in text(browser, "#lost"))
+    server, thread = served(port)
+    try:
+        wait(browser, lambda: text(browser, "#lost") == "")
+        wait(browser, lambda: "target 2–4 ft" in text(browser, "svg.wide"))
+        assert "stale" not in (browser.find_element(By.ID, "answer").get_attribute("class") or "")
+    finally:
+        browser.get("about:blank")
+        server.should_exit = True
+        thread.join(10)
+        app.state.database.close()
+
+
+def test_the_box_says_what_it_understood_before_it_keeps(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(site + "/box")
+    entry = browser.find_element(By.ID, "entry")
+    rows = len(browser.find_elements(By.CSS_SELECTOR, ".items tr"))
+    entry.send_keys("3/8, 1/2 grass jig olive")
+    wait(browser, lambda: text(browser, "#understood").count("grass jig") == 2)
+    assert len(browser.find_elements(By.CSS_SELECTOR, ".items tr")) == rows
+    entry.send_keys(Keys.ENTER)
+    wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".items tr")) == rows + 2)
+    assert text(browser, "#understood") == ""
+    browser.find_element(By.LINK_TEXT, "size from my box now").click()
+    wait(browser, lambda: value(browser, "box") == "mine")
+
+
+def test_the_card_is_one_page_with_all_on_it(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/?{FOUR}")
+    browser.find_element(By.LINK_TEXT, "print").click()
+    page = text(browser, ".printed")
+    for part in (
+        "58 °F",
+        "9 ft",
+        "submerged grass",
+        "29 in/turn",
+        "Countdown",
+        "It ran too high",
+        "Take care",
+    ):
+        assert part in page
+    printed = browser.execute_cdp_cmd("Page.printToPDF", {"paperWidth": 8.27, "paperHeight": 11.69})
+    assert len(re.findall(rb"/Type\s*/Page[^s]", base64.b64decode(printed["data"]))) == 1
+    browser.execute_cdp_cmd("Emulation.setEmulatedMedia", {"media": "print"})
+    try:
+        shown = [e for e in browser.find_elements(By.CSS_SELECTOR, "button, a, nav") if e.is_displayed()]
+        assert shown == []
+    finally:
+        browser.execute_cdp_cmd("Emulation.setEmulatedMedia", {"media": ""})
+
+
+def test_the_board_is_one_stop_and_arrows_move_as_they_point(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(f"{site}/?{FOUR}")
+    stops = browser.execute_script(
+        "return [...document.querySelectorAll('.board input')].filter(i => i.tabIndex === 0).map(i => i.id)"
+    )
+    assert len(stops) == 1
+    best = browser.find_element(By.CSS_SELECTOR, ".cell.best input").get_attribute("id")
+    assert stops == [best]
+    browser.execute_script("document.getElementById(arguments[0]).focus()", best)
+    at = browser.current_url
+    here = browser.switch_to.active_element
+    place = browser.execute_script(
+        "const c = arguments[0].closest('td'); return [c.parentElement.rowIndex, c.cellIndex]", here
+    )
+    here.send_keys(Keys.ARROW_UP)
+    up = browser.switch_to.active_element
+    assert browser.execute_script(
+        "const c = arguments[0].closest('td'); return [c.parentElement.rowIndex, c.cellIndex]", up
+    ) == [place[0] - 1, place[1]]
+    assert browser.current_url == at  # moving asks for nothing; choosing does
+    up.send_keys(Keys.SPACE)
+    wait(browser, lambda: "pick=" in browser.current_url)
+    browser.find_element(By.TAG_NAME, "body").send_keys("4")
+    wait(browser, lambda: "view=cast" in browser.current_url)
+
+
+def test_without_scripts_every_change_is_a_whole_page(site: str) -> None:
+    with httpx2.Client(base_url=site, follow_redirects=True) as client:
+        page = client.get(f"/?{FOUR}").text
+        token = re.search(r'name="token" value="(\w+)"', page)
+        assert token
+        own = {"token": token[1]}
+        form = {"name": "No scripts", "water_temp_f": "47", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
+        assert "Scenarios" in client.post("/scenarios", data=own | form).text
+        assert 'value="58"' in client.get("/box").text or "water_temp_f=58" in client.get("/box").text
+        for at, sent in (("/box", {"entry": "3/8 swim jig"}), ("/drops", {"kind": "drop"}), ("/import", {})):
+            answer = client.post(at, data=own | sent)
+            assert "<nav" in answer.text, at
+            assert "<h1" in answer.text, at

@@ -1,0 +1,68 @@
+"""Belief over depth and pace: where it starts, how it is told, what a depth that was said does to it."""
+
+from __future__ import annotations
+
+import numpy as np
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.facts import facts_of
+from heathdrop.conditions.scenario import Conditions, Cover, Scenario
+from heathdrop.search.belief import Belief, bite_per_s, pace_of, paces_wanted, slices_of, start_of
+from heathdrop.sizing.activity import judge
+
+
+def start(cat: Catalog, **given: object) -> Belief:
+    said = {"water_temp_f": 60.0, "bottom_depth_ft": 12.0, "fish_depth_ft": 6.0, "fish_span_ft": (0.0, 12.0)}
+    c = Conditions(**(said | given))  # type: ignore[arg-type]
+    mood = judge(cat, c).value
+    return start_of(cat, c, facts_of(Scenario(c), mood), mood)
+
+
+def test_chances_sum_to_one_over_eight_slices_and_three_paces(cat: Catalog) -> None:
+    found = start(cat)
+    assert found.cells.shape == (8, 3)
+    assert found.cells.sum() == pytest.approx(1.0, abs=1e-12)
+    assert found.edges_ft.tolist() == [0, 1.5, 3, 4.5, 6, 7.5, 9, 10.5, 12]
+    assert (found.cells > 0).all()
+    assert slices_of(cat, 4.0)[1] == 0.5
+
+
+def test_a_range_is_kept_to_and_a_known_depth_is_known(cat: Catalog) -> None:
+    between = start(cat, fish_depth_ft=7.0, fish_span_ft=(4.5, 9.0))
+    assert between.by_depth[3:6].sum() > 0.9
+    known = start(cat, fish_depth_ft=6.75, fish_span_ft=None)
+    assert int(np.argmax(known.by_depth)) == 4
+    assert known.by_depth[3:6].sum() > 0.85
+
+
+@pytest.mark.parametrize(
+    ("given", "deeper"),
+    [
+        ({"water_temp_f": 40.0}, True),
+        ({"forage": "crawfish"}, True),
+        ({"season": "spawn"}, True),
+        ({"light": "low"}, False),
+        ({"cover": Cover(kind="docks")}, False),
+        ({"cover": Cover(kind="submerged-grass", top_depth_ft=3.0)}, False),
+        ({"cover": Cover(kind="rock")}, True),
+    ],
+)
+def test_what_the_trade_says_moves_them(cat: Catalog, given: dict[str, object], deeper: bool) -> None:
+    assert (start(cat, **given).mean_ft > start(cat).mean_ft) is deeper
+
+
+def test_moods_want_their_pace_and_bite_at_their_rate(cat: Catalog) -> None:
+    assert paces_wanted(cat, 0.0).tolist() == [0.85, 0.13, 0.02]
+    assert paces_wanted(cat, 2.5) == pytest.approx([0.3, 0.475, 0.225])
+    assert bite_per_s(cat, 2.0) == 0.015
+    assert bite_per_s(cat, 0.5) == pytest.approx(0.0055)
+    assert [pace_of(cat, p) for p in (1.0, 1.69, 1.7, 2.79, 2.8, 5.0)] == [0, 0, 1, 1, 2, 2]
+
+
+def test_bayes(cat: Catalog) -> None:
+    even = Belief(np.array([0.0, 1.0, 2.0]), np.full((2, 3), 1 / 6))
+    told = even.times(np.array([[1.0, 1.0, 1.0], [0.5, 0.5, 0.5]]))
+    assert told.by_depth == pytest.approx([2 / 3, 1 / 3])
+    assert told.mean_ft == pytest.approx(0.5 * 2 / 3 + 1.5 / 3)
+    assert even.times(np.zeros((2, 3))) is even
