@@ -149,8 +149,8 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
     )
     text = registry.read_text("utf-8")
     text = text.replace(
-        "import Item, Kept, Observation, SavedScenario",
-        "import Item, Kept, Observation, Remark, SavedScenario, new_uid",
+        "import Item, Kept, Observation, SavedPlan, SavedScenario",
+        "import Item, Kept, Observation, Remark, SavedPlan, SavedScenario, new_uid",
     )
     registry.write_text(
         text.replace(
@@ -195,15 +195,19 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     text = rendering.read_text("utf-8")
     rendering.write_text(
         text.replace(
-            '("/drops", "drops", "Drop tests"))',
-            '("/drops", "drops", "Drop tests"), ("/remarks", "remarks", "Remarks"))',
+            '("/drops", "drops", "Drop tests"),',
+            '("/drops", "drops", "Drop tests"), ("/remarks", "remarks", "Remarks"),',
         ),
         "utf-8",
     )
     app = room / "web" / "app.py"
     text = app.read_text("utf-8")
-    text = text.replace("import box, drops, files, sheet", "import box, drops, files, remarks, sheet")
-    app.write_text(text.replace("(sheet, files, box, drops)", "(sheet, files, box, drops, remarks)"), "utf-8")
+    text = text.replace(
+        "import box, drops, files, plan, sheet", "import box, drops, files, plan, remarks, sheet"
+    )
+    app.write_text(
+        text.replace("(sheet, files, box, drops, plan)", "(sheet, files, box, drops, plan, remarks)"), "utf-8"
+    )
     folder = room / "web" / "templates" / "remarks"
     folder.mkdir()
     (folder / "page.html").write_text(

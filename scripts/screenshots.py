@@ -11,9 +11,15 @@ from pathlib import Path
 import uvicorn
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.common.by import By
+from selenium.webdriver.support.ui import WebDriverWait
 
+from heathdrop.api.planning import plan_answer
+from heathdrop.conditions.plan import PlanRequest
+from heathdrop.demo import ashmoor
 from heathdrop.warmth import warm_up
 from heathdrop.web.app import create_app
+from heathdrop.web.deckcard import deck_card
 
 PORT = 8651
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -44,6 +50,15 @@ VIEWS = {
         "document.querySelector('[data-jump=\"1\"]').click()",
     ),
     "cast-phone": ("/?view=cast", 390, 844, ""),
+    "search": (
+        "/?view=search&fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=58&cover=open",
+        1280,
+        800,
+        "document.querySelector('.searching .mood').click()",
+    ),
+    "card": ("/card?scenario=1", 820, 1160, ""),
+    "plan": ("/plan", 1280, 800, ""),
+    "deck-card": ("deck-card.html", 390, 844, "document.getElementById('go').click()"),
 }
 
 
@@ -52,6 +67,9 @@ def main() -> None:
     os.environ["SE_OFFLINE"] = "true"
     scratch = Path(tempfile.mkdtemp())
     warm_up()
+    (scratch / "deck-card.html").write_text(
+        deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day()))), "utf-8"
+    )
     server = uvicorn.Server(
         uvicorn.Config(create_app(scratch / "d.sqlite", demo=True), port=PORT, log_level="warning")
     )
@@ -67,7 +85,10 @@ def main() -> None:
     for name, (address, width, height, script) in VIEWS.items():
         metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
         driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
-        driver.get(f"http://127.0.0.1:{PORT}{address}")
+        local = scratch / address
+        driver.get(f"http://127.0.0.1:{PORT}{address}" if address.startswith("/") else local.as_uri())
+        if name == "plan":
+            WebDriverWait(driver, 30).until(lambda d: d.find_elements(By.CSS_SELECTOR, ".planboard"))
         if script:
             driver.execute_script(script)
         time.sleep(1.8)

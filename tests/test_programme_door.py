@@ -173,6 +173,7 @@ FLOORS = (
     "physics",
     "sizing",
     "search",
+    "planning",
     "advice",
     "learning",
     "answers",

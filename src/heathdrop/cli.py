@@ -1,4 +1,4 @@
-"""The installed program: serve, simulate, size, warm."""
+"""The installed program: serve, simulate, size, search, plan and what keeps the data file."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ import sqlite3
 import sys
 from collections.abc import Callable
 from pathlib import Path
-from typing import TYPE_CHECKING, Annotated, TypeVar
+from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 import typer
 from pydantic import BaseModel, ValidationError
@@ -46,7 +46,7 @@ def _answer(model: type[M], name: str, make: Callable[[M], BaseModel]) -> None:
         answer = make(read_json(model, _raw(name)))
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
-    typer.echo(json.dumps(answer.model_dump(), allow_nan=False))
+    typer.echo(json.dumps(answer.model_dump(by_alias=True), allow_nan=False))
 
 
 @app.command()
@@ -92,6 +92,33 @@ def search(scenario: InputFile, data: DataFile = None) -> None:
     from heathdrop.api.searching import SearchRequest, search_answer
 
     _answer(SearchRequest, scenario, lambda request: search_answer(request, _own(data)))
+
+
+@app.command()
+def plan(
+    file: InputFile,
+    card: Annotated[Path | None, typer.Option(help="Also write the deck card, one HTML file.")] = None,
+    print_: Annotated[
+        Path | None, typer.Option("--print", help="Also write the printed card, one HTML file.")
+    ] = None,
+    data: DataFile = None,
+) -> None:
+    """Plan a day of stops: which rigs to tie on and how each stop is fished; JSON out."""
+    from heathdrop.api.planning import planned, written
+    from heathdrop.conditions.plan import PlanRequest
+    from heathdrop.web.deckcard import deck_card, printed_card
+
+    def answer(request: PlanRequest) -> Any:
+        found = planned(
+            request, _own(data), lambda share, what: typer.echo(f"{100 * share:3.0f} % {what}", err=True)
+        )
+        out = written(request.day(), found)
+        for path, made in ((card, deck_card), (print_, printed_card)):
+            if path is not None:
+                path.write_text(made(out), "utf-8")
+        return out
+
+    _answer(PlanRequest, file, answer)
 
 
 @app.command()

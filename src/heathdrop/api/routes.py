@@ -8,9 +8,11 @@ from fastapi import APIRouter, Depends, Request
 
 from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
+from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
+from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.store.files.exchange import scenario_schema
 from heathdrop.store.own import own_of
@@ -47,6 +49,12 @@ def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer
 def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
     """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
     return search_answer(request, mine)
+
+
+@router.post("/plan", responses=REFUSED)
+def plan(request: PlanRequest, mine: Annotated[Own, Depends(own)]) -> PlanAnswer:
+    """Which few rigs to tie on for a day of stops, and how each stop is fished with them."""
+    return plan_answer(request, mine)
 
 
 @router.get("/schools")

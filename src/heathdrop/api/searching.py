@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 
@@ -9,7 +10,7 @@ from pydantic import BaseModel, Field
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.search import MOST_CASTS, Search, Told, search_water
+from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, search_water
 from heathdrop.conditions.request import Body, Id, Number, SizeRequest
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.search.belief import PACES
@@ -111,6 +112,37 @@ def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
     return written(search_water(replace(scenario), own, rods, told, request.limit))
 
 
+def casts_written(steps: Sequence[Step], tip_ft: float) -> list[CastAnswer]:
+    """The casts of an order as JSON."""
+    return [_cast(step, tip_ft) for step in steps]
+
+
+def _cast(step: Step, tip_ft: float) -> CastAnswer:
+    edges, cast = step.next.belief.edges_ft.tolist(), step.next.cast
+    slices = zip(edges, edges[1:], strict=False)
+    return CastAnswer(
+        family=cast.family,
+        head_oz=cast.head[1],
+        trailer=cast.trailer[0],
+        trailer_length_in=cast.trailer[1],
+        name=cast.rig,
+        countdown_s=cast.count_s,
+        pace_ft_s=cast.pace_ft_s,
+        turns_per_s=_r(step.turns_per_s),
+        rod_tip_height_ft=tip_ft,
+        change=step.next.change,
+        minutes=_r(step.next.minutes),
+        adds=_r(step.next.adds, 4),
+        so_far=_r(step.next.so_far, 4),
+        covers=[
+            SliceAnswer(top_ft=_r(top), low_ft=_r(low), seconds=_r(s, 2))
+            for (top, low), s in zip(slices, step.seconds, strict=True)
+            if s > 0.0
+        ],
+        why=step.why,
+    )
+
+
 def written(found: Search) -> SearchAnswer:
     """A search as its JSON answer."""
     edges, cells = found.belief.edges_ft.tolist(), found.belief.cells
@@ -121,30 +153,7 @@ def written(found: Search) -> SearchAnswer:
             for k, (top, low) in enumerate(slices)
             for n, pace in enumerate(PACES)
         ],
-        casts=[
-            CastAnswer(
-                family=step.next.cast.family,
-                head_oz=step.next.cast.head[1],
-                trailer=step.next.cast.trailer[0],
-                trailer_length_in=step.next.cast.trailer[1],
-                name=step.next.cast.rig,
-                countdown_s=step.next.cast.count_s,
-                pace_ft_s=step.next.cast.pace_ft_s,
-                turns_per_s=_r(step.turns_per_s),
-                rod_tip_height_ft=found.scenario.gear.rod_tip_height_ft,
-                change=step.next.change,
-                minutes=_r(step.next.minutes),
-                adds=_r(step.next.adds, 4),
-                so_far=_r(step.next.so_far, 4),
-                covers=[
-                    SliceAnswer(top_ft=_r(top), low_ft=_r(low), seconds=_r(s, 2))
-                    for (top, low), s in zip(slices, step.seconds, strict=True)
-                    if s > 0.0
-                ],
-                why=step.why,
-            )
-            for step in found.steps
-        ],
+        casts=casts_written(found.steps, found.scenario.gear.rod_tip_height_ft),
         tried=_r(found.tried, 4),
         sized_for_ft=_r(found.scenario.conditions.fish_depth_ft),
         learned=list(found.learned),

@@ -64,6 +64,16 @@ class Minutes:
 
 
 @dataclass(frozen=True)
+class PlanCosts:
+    """What changes cost a plan, and from which share of its best a stop is served well."""
+
+    __pydantic_config__ = STRICT
+    trailer_cost: float
+    retie_cost: float
+    well: float
+
+
+@dataclass(frozen=True)
 class StartRow:
     """A weight of fish around a share of the depth (``at``), or so far (ft) above the top of the cover."""
 
@@ -87,4 +97,5 @@ class SearchNumbers:
     bite: Bite
     paces: Paces
     minutes: Minutes
+    plan: PlanCosts
     start: tuple[StartRow, ...]

@@ -8,7 +8,7 @@ from importlib import resources
 from typing import Any
 
 from heathdrop import catalog as catalogue
-from heathdrop.store import items, observations, scenarios
+from heathdrop.store import items, observations, plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import parsed
 
@@ -50,6 +50,13 @@ def worked() -> list[dict[str, Any]]:
     return rows
 
 
+def day() -> dict[str, Any]:
+    """The plan of a day on Ashmoor Water: six stops."""
+    text = resources.files("heathdrop.demo").joinpath("plan.json").read_text("utf-8")
+    found: dict[str, Any] = json.loads(text)
+    return found
+
+
 def fill(database: Database) -> None:
     """Put Ashmoor Water's scenarios into an empty data file; leave any other alone."""
     with database.session() as session:
@@ -63,3 +70,4 @@ def fill(database: Database) -> None:
             observations.add(session, observations.checked(catalog, "drop", drop))
         for row in json.loads(text):
             scenarios.save(session, row["name"], row["body"], note=row["note"])
+        plans.keep(session, "A day on Ashmoor Water", day())

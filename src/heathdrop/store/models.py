@@ -60,6 +60,15 @@ class SavedScenario(Kept):
     pick: Mapped[str] = mapped_column(String(200), default="")
 
 
+class SavedPlan(Kept):
+    """A day the angler planned. ``body`` is the JSON of a plan request."""
+
+    __tablename__ = "plan"
+
+    name: Mapped[str] = mapped_column(String(80))
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class Item(Kept):
     """A piece of tackle the angler owns. ``body`` holds the fields of its kind (see
     :mod:`heathdrop.store.items`)."""

@@ -27,7 +27,7 @@ from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, drops, files, sheet, units
+from heathdrop.web.pages import box, drops, files, plan, sheet, units
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard, Reach
 
@@ -56,7 +56,7 @@ def create_app(
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops):
+    for room in (sheet, files, box, drops, plan):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)

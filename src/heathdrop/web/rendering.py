@@ -19,7 +19,12 @@ from heathdrop.web.security import form_token
 from heathdrop.web.views import VIEWS
 
 #: The pages of the head: address, id, label.
-PAGES = (("/", "sheet", "Sheet"), ("/box", "box", "Box"), ("/drops", "drops", "Drop tests"))
+PAGES = (
+    ("/", "sheet", "Sheet"),
+    ("/plan", "plan", "Plan"),
+    ("/box", "box", "Box"),
+    ("/drops", "drops", "Drop tests"),
+)
 #: The cookie that holds the last water shown (the address's part after ?), and for how long (s).
 KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600
 

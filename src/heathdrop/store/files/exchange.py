@@ -150,11 +150,11 @@ def _json_parcel(raw: bytes, name: str) -> Parcel:
     version = holds.get("version")
     if version != VERSION:
         raise BadInput(f"{name}, version", version, f"{VERSION}")
-    for key in ("scenarios", "checks", "schools"):
+    for key in ("scenarios", "checks", "plans", "schools"):
         if key in holds:
             table = "settings.json" if key == "schools" else f"{key}.json"
             return Parcel({table: BY_NAME[table].read(raw).rows})
-    raise BadInput("the file", name, "scenarios.json, checks.json or settings.json of an export")
+    raise BadInput("the file", name, "scenarios.json, checks.json, plans.json or settings.json of an export")
 
 
 def sifted(session: Session, parcel: Parcel) -> Parcel:

@@ -17,15 +17,16 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
-from heathdrop.store import items, observations, scenarios, settings
+from heathdrop.store import items, observations, plans, scenarios, settings
 from heathdrop.store.files import csvfile
-from heathdrop.store.models import Item, Kept, Observation, SavedScenario
+from heathdrop.store.models import Item, Kept, Observation, SavedPlan, SavedScenario
 from heathdrop.store.rows import uids
 from heathdrop.validation import bad_input
 
@@ -205,6 +206,40 @@ def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
     ]
 
 
+def _plan_rows(session: Session) -> list[Row]:
+    return [{"name": p.name, "body": plans.body_of(p), "id": p.uid} for p in plans.listed(session)]
+
+
+class PlanRow(BaseModel):
+    """A saved plan in a file: the same limits as on the screens."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Annotated[str, Field(min_length=1, max_length=plans.LONGEST_NAME), AfterValidator(plain_text)]
+    body: PlanRequest
+    id: str | None = None
+
+
+def _read_plans(raw: bytes) -> Read:
+    read = Read()
+    for k, row in enumerate(_listed(raw, "plans.json", "plans")):
+        at = f"plans.json, plans[{k}]"
+        if not isinstance(row, dict):
+            raise BadInput(at, "not an object", "an object")
+        try:
+            PlanRow.model_validate(row).body.day()
+        except ValidationError as error:
+            first = bad_input(error.errors())
+            raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
+        except BadInput as refusal:
+            raise BadInput(f"{at}: {refusal.field}", refusal.given, refusal.allowed) from refusal
+        read.rows.append({**row, **_uid_of(row, at)})
+    return read
+
+
+def _keep_plans(session: Session, rows: Sequence[Row]) -> list[str]:
+    return [plans.keep(session, r["name"], r["body"], r.get("id")).uid for r in rows]
+
+
 def _setting_rows(session: Session) -> list[Row]:
     return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
 
@@ -271,6 +306,16 @@ REGISTRY: tuple[Exported, ...] = (
         _read_scenarios,
         _keep_scenarios,
         SavedScenario,
+    ),
+    Exported(
+        "plans.json",
+        "application/json",
+        lambda n: counted(n, "plan", "plans"),
+        _plan_rows,
+        lambda rows: _json({"version": VERSION, "plans": rows}),
+        _read_plans,
+        _keep_plans,
+        SavedPlan,
     ),
     Exported(
         "settings.json",

@@ -12,5 +12,5 @@ export async function stayAwake(on) {
 }
 
 export function buzz(length) {
-  if (navigator.vibrate) { navigator.vibrate(length); }
+  if (navigator.vibrate && navigator.userActivation?.hasBeenActive !== false) { navigator.vibrate(length); }
 }

@@ -1,0 +1,82 @@
+"""Long answers worked out beside the requests that ask for them: progress, cancelling, the answer once."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Callable, Hashable
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from threading import Lock
+from typing import Generic, TypeVar
+
+from heathdrop.errors import BadInput
+
+V = TypeVar("V")
+Tell = Callable[[float, str], None]
+
+
+class Cancelled(Exception):
+    """The job was called off."""
+
+
+@dataclass
+class Job(Generic[V]):
+    """A job: how far it is (0 to 1), what it does, its answer or its refusal."""
+
+    share: float = 0.0
+    doing: str = "waiting"
+    answer: V | None = None
+    refusal: str = ""
+    called_off: bool = False
+
+    @property
+    def done(self) -> bool:
+        """Whether nothing more will come."""
+        return self.answer is not None or bool(self.refusal) or self.called_off
+
+
+class Jobs(Generic[V]):
+    """The latest jobs by key, one worked at a time."""
+
+    def __init__(self, most: int = 24) -> None:
+        self.most = most
+        self._jobs: OrderedDict[Hashable, Job[V]] = OrderedDict()
+        self._lock = Lock()
+        self._pool = ThreadPoolExecutor(1, thread_name_prefix="job")
+
+    def asked(self, key: Hashable, work: Callable[[Tell], V]) -> Job[V]:
+        """The job of this key, begun when it is new or was called off."""
+        with self._lock:
+            job = self._jobs.get(key)
+            if job is None or job.called_off:
+                job = self._jobs[key] = Job()
+                self._pool.submit(self._run, job, work)
+            self._jobs.move_to_end(key)
+            while len(self._jobs) > self.most:
+                self._jobs.popitem(last=False)[1].called_off = True
+            return job
+
+    def call_off(self, key: Hashable) -> None:
+        """Stop the job at its next step."""
+        with self._lock:
+            job = self._jobs.get(key)
+            if job is not None and not job.done:
+                job.called_off = True
+
+    @staticmethod
+    def _run(job: Job[V], work: Callable[[Tell], V]) -> None:
+        def tell(share: float, doing: str) -> None:
+            if job.called_off:
+                raise Cancelled
+            job.share, job.doing = share, doing
+
+        try:
+            tell(0.0, "beginning")
+            job.answer = work(tell)
+        except Cancelled:
+            pass
+        except BadInput as refusal:
+            job.refusal = str(refusal)
+        except Exception:
+            job.refusal = "This plan could not be worked out; its log line says why."
+            raise

@@ -1,0 +1,216 @@
+"""A plan as JSON: rods and stops in, rods as tied and stops as fished out."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel, Field, ValidationError
+
+from heathdrop.answers.own import STRANGER, Own
+from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan_day
+from heathdrop.api.searching import CastAnswer, casts_written
+from heathdrop.conditions.plan import PlanRequest, StopBody
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import Line, Reel, check
+from heathdrop.errors import BadInput, require_between
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import name_of
+from heathdrop.units import feet
+from heathdrop.validation import bad_input
+
+
+def the_rods(request: PlanRequest) -> list[Rod] | int:
+    """The rods of a request as the core's records. Raises BadInput."""
+    if isinstance(request.rods, int):
+        return request.rods
+    found = []
+    for k, body in enumerate(request.rods):
+        require_between(f"rods[{k}].inches_per_turn", body.inches_per_turn, 10, 45, "in")
+        found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn)))
+    return found
+
+
+def the_stops(request: PlanRequest) -> list[Stop]:
+    """The stops of a request as the core's records. Raises BadInput naming the stop."""
+    return [_stop_of(request, k, body) for k, body in enumerate(request.stops)]
+
+
+def _stop_of(request: PlanRequest, k: int, body: StopBody) -> Stop:
+    gear = {"cast_ft": body.cast_ft, "rod_tip_height_ft": body.rod_tip_height_ft}
+    asked = {"conditions": body.conditions, "gear": gear, "schools": request.schools, "box": request.box}
+    try:
+        scenario = SizeRequest.model_validate(asked).scenario()
+        check(scenario)
+    except BadInput as refusal:
+        raise BadInput(f"stops[{k}].{refusal.field}", refusal.given, refusal.allowed) from refusal
+    except ValidationError as error:
+        first = bad_input(error.errors())
+        raise BadInput(f"stops[{k}].{first.field}", first.given, first.allowed) from error
+    at = None if body.position is None else (body.position.lat, body.position.lon)
+    return Stop(body.name, scenario, body.minutes, body.importance, at)
+
+
+class RigOnRod(BaseModel):
+    family: str
+    head_oz: float
+    head_material: str
+    trailer: str
+    trailer_length_in: float
+    skirt: str
+    plastic: str
+    orientation: str
+    name: str
+
+
+class TiedAnswer(BaseModel):
+    name: str
+    line: dict[str, Any]
+    inches_per_turn: float
+    rig: RigOnRod
+    adds: float
+
+
+class WithAnswer(BaseModel):
+    rod: str
+    rig: RigOnRod
+    change: str
+    countdown_s: float
+    pace_ft_s: float
+    turns_per_s: float
+    runs_ft: float
+    fit: float
+
+
+class IdealAnswer(BaseModel):
+    rig: RigOnRod
+    fit: float
+
+
+class IfAnswer(BaseModel):
+    symptom: str
+    change: str
+    effect: str
+
+
+class PlannedStop(BaseModel):
+    name: str
+    minutes: float
+    importance: float
+    position: dict[str, float] | None
+    with_: WithAnswer = Field(serialization_alias="with")
+    ideal: IdealAnswer
+    served: bool
+    also: list[WithAnswer]
+    if_: list[IfAnswer] = Field(serialization_alias="if")
+    search: list[CastAnswer]
+    cautions: list[str]
+
+
+class PlanAnswer(BaseModel):
+    """The day. ``total`` of ``bound``: shares of a day on which every stop is fished at its best."""
+
+    date: str
+    rods: list[TiedAnswer]
+    stops: list[PlannedStop]
+    bag: list[str]
+    buy: list[str]
+    total: float
+    bound: float
+    seconds: float
+
+
+def planned(request: PlanRequest, own: Own = STRANGER, tell: Tell = lambda _s, _w: None) -> Plan:
+    """The plan of a request. Raises BadInput."""
+    request.day()
+    return plan_day(the_stops(request), the_rods(request), own, tell)
+
+
+def plan_answer(request: PlanRequest, own: Own = STRANGER, tell: Tell = lambda _s, _w: None) -> PlanAnswer:
+    """The plan of a request as its JSON answer. Raises BadInput."""
+    return written(request.day(), planned(request, own, tell))
+
+
+def written(day: str, plan: Plan) -> PlanAnswer:
+    """A plan as its JSON answer."""
+    return PlanAnswer(
+        date=day,
+        rods=[
+            TiedAnswer(
+                name=t.rod.name,
+                line=_line(t.rod.line),
+                inches_per_turn=t.rod.reel.inches_per_turn,
+                rig=_rig(t.rig),
+                adds=_r(t.adds, 4),
+            )
+            for t in plan.rods
+        ],
+        stops=[_stop(plan, s) for s in plan.stops],
+        bag=list(plan.bag),
+        buy=list(plan.buy),
+        total=_r(plan.total, 4),
+        bound=_r(plan.bound, 4),
+        seconds=_r(plan.seconds, 2),
+    )
+
+
+def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
+    others = sorted((e for e in s.each if e is not s.served), key=lambda e: -e.worth)
+    at = s.stop.position
+    return PlannedStop(
+        name=s.stop.name,
+        minutes=s.stop.minutes,
+        importance=s.stop.importance,
+        position=None if at is None else {"lat": at[0], "lon": at[1]},
+        with_=_with(plan, s.served),
+        ideal=IdealAnswer(rig=_rig(s.ideal.rig), fit=_r(s.ideal_worth)),
+        served=s.well,
+        also=[_with(plan, e) for e in others],
+        if_=[IfAnswer(symptom=a, change=b, effect=c) for a, b, c in s.troubles],
+        search=casts_written(s.search, s.stop.scenario.gear.rod_tip_height_ft),
+        cautions=list(s.cautions),
+    )
+
+
+def _with(plan: Plan, e: Served) -> WithAnswer:
+    rod = plan.rods[e.rod].rod
+    pace = feet(e.rated.tuned.pace_m_s)
+    return WithAnswer(
+        rod=rod.name,
+        rig=_rig(e.rated.rig),
+        change=e.change,
+        countdown_s=_r(e.rated.countdown_s, 2),
+        pace_ft_s=_r(pace),
+        turns_per_s=_r(pace * 12.0 / rod.reel.inches_per_turn),
+        runs_ft=_r(feet(e.rated.tuned.mean_m), 2),
+        fit=_r(e.worth),
+    )
+
+
+def _line(line: Line) -> dict[str, Any]:
+    found: dict[str, Any] = {"material": line.material, "test_lb": line.test_lb}
+    if line.leader is not None:
+        tied = line.leader
+        found["leader"] = {
+            "material": tied.material,
+            "test_lb": tied.test_lb,
+            "length_ft": tied.length_ft,
+        }
+    return found
+
+
+def _rig(rig: Rig) -> RigOnRod:
+    return RigOnRod(
+        family=rig.family.id,
+        head_oz=rig.head_oz,
+        head_material=rig.head_material.id,
+        trailer=rig.trailer.id,
+        trailer_length_in=rig.trailer_length_in,
+        skirt=rig.skirt.id,
+        plastic=rig.plastic.id,
+        orientation=rig.orientation.id,
+        name=name_of(rig).text(),
+    )
+
+
+def _r(value: float, digits: int = 3) -> float:
+    return round(float(value), digits)

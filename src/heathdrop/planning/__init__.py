@@ -1,0 +1,1 @@
+"""Which few rods to rig for a day of stops."""

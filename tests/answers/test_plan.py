@@ -1,0 +1,154 @@
+"""A day planned: which rigs go on which rods, how stops are served, doors, refusals, the cards."""
+
+from __future__ import annotations
+
+import copy
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from typer.testing import CliRunner
+
+from heathdrop.api.planning import plan_answer, planned, the_stops
+from heathdrop.cli import app
+from heathdrop.conditions.plan import PlanRequest
+from heathdrop.demo import ashmoor
+from heathdrop.errors import BadInput
+from heathdrop.web.deckcard import deck_card, printed_card
+
+
+@pytest.fixture(scope="module")
+def day() -> dict[str, Any]:
+    return ashmoor.day()
+
+
+@pytest.fixture(scope="module")
+def answer(day: dict[str, Any]) -> dict[str, Any]:
+    return plan_answer(PlanRequest.model_validate(day)).model_dump(by_alias=True, mode="json")
+
+
+def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
+    """Six stops on five rods: every stop has a rod that serves it well, nothing passes the bound."""
+    assert [s["name"] for s in answer["stops"]] == [s["name"] for s in day["stops"]]
+    assert [r["name"] for r in answer["rods"]] == ["A", "B", "C", "D", "E"]
+    assert 0.85 < answer["total"] <= answer["bound"] <= 1.0
+    assert all(s["served"] for s in answer["stops"])
+    by_name = {s["name"]: s["with"] for s in answer["stops"]}
+    assert by_name["Matted pocket"]["rig"]["family"] == "punch-rig"
+    assert by_name["Stone causeway"]["rig"]["family"] in ("football-jig", "finesse-jig", "casting-jig")
+    assert by_name["Mill bay milfoil"]["rig"]["family"] in ("bladed-jig", "swim-jig", "spinnerbait")
+    for stop in answer["stops"]:
+        assert len(stop["also"]) == 4
+        assert stop["with"]["fit"] >= max(w["fit"] for w in stop["also"])
+        assert stop["ideal"]["fit"] >= stop["with"]["fit"] - 1e-9
+        assert stop["if"]
+        assert 1 <= len(stop["search"]) <= 4
+        assert all(i["symptom"] and i["change"] and i["effect"] for i in stop["if"])
+    assert any(
+        "cold" in c.lower() or "hook" in c.lower() or "rule" in c.lower()
+        for c in answer["stops"][0]["cautions"]
+    )
+    assert answer["bag"]
+
+
+def test_fewer_rods_are_worth_less_and_each_one_adds(day: dict[str, Any], answer: dict[str, Any]) -> None:
+    worth = [planned(PlanRequest.model_validate(day | {"rods": n})).total for n in (1, 2, 3)]
+    assert worth == sorted(worth)
+    assert worth[2] < answer["total"]
+    assert all(r["adds"] > 0 for r in answer["rods"])
+    assert sum(r["adds"] for r in answer["rods"]) <= answer["total"] + 1e-6
+
+
+def test_named_rods_keep_their_line_and_hold_one_rig_each(day: dict[str, Any]) -> None:
+    rods = [
+        {"name": "stiff", "line": {"material": "braid", "test_lb": 65}, "inches_per_turn": 31},
+        {"name": "soft", "line": {"material": "fluorocarbon", "test_lb": 12}},
+    ]
+    found = plan_answer(PlanRequest.model_validate(day | {"rods": rods}))
+    assert {r.name for r in found.rods} <= {"stiff", "soft"}
+    assert len({r.name for r in found.rods}) == len(found.rods)
+    lines = {r.name: r.line["test_lb"] for r in found.rods}
+    assert lines == {"stiff": 65.0, "soft": 12.0}
+    mat = next(s for s in found.stops if s.name == "Matted pocket")
+    assert mat.with_.rod == "stiff"
+    assert mat.with_.turns_per_s == pytest.approx(mat.with_.pace_ft_s * 12 / 31, abs=1e-3)
+
+
+def test_what_matters_more_is_served_first(day: dict[str, Any]) -> None:
+    def family(matters: str) -> str:
+        body = copy.deepcopy(day) | {"rods": 1}
+        for stop in body["stops"]:
+            stop["importance"] = 10.0 if stop["name"] == matters else 0.1
+        return plan_answer(PlanRequest.model_validate(body)).rods[0].rig.family
+
+    assert family("Matted pocket") == "punch-rig"
+    assert family("Stone causeway") != "punch-rig"
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"stops": []}, "stops"),
+        ({"rods": 0}, "rods"),
+        ({"date": "tomorrow"}, "date was “tomorrow”; it must be a day such as 2027-04-03."),
+        ({"version": 2}, "version"),
+        ({"tide": 1}, "tide"),
+    ],
+)
+def test_a_hostile_plan_gets_one_sentence(
+    client: TestClient, day: dict[str, Any], change: dict[str, Any], said: str
+) -> None:
+    refused = client.post("/api/v1/plan", json=day | change)
+    assert refused.status_code == 422
+    assert said in refused.json()["detail"]
+    assert refused.json()["detail"].count(";") <= 1
+
+
+def test_a_stop_that_cannot_be_is_named(day: dict[str, Any]) -> None:
+    body = copy.deepcopy(day)
+    body["stops"][2]["conditions"]["fish_depth_ft"] = 40
+    with pytest.raises(BadInput, match=r"stops\[2\].conditions.fish_depth_ft was 40"):
+        the_stops(PlanRequest.model_validate(body))
+    body["stops"][2]["conditions"] = {"water_temp_f": "warm"}
+    with pytest.raises(BadInput, match=r"stops\[2\]\.conditions"):
+        the_stops(PlanRequest.model_validate(body))
+
+
+def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp_path: Path) -> None:
+    file, deck, paper = tmp_path / "plan.json", tmp_path / "deck.html", tmp_path / "paper.html"
+    file.write_text(json.dumps(day))
+    run = CliRunner().invoke(
+        app,
+        [
+            "plan",
+            str(file),
+            "--card",
+            str(deck),
+            "--print",
+            str(paper),
+            "--data",
+            str(tmp_path / "no.sqlite"),
+        ],
+    )
+    assert run.exit_code == 0, run.stderr
+    out = json.loads(run.stdout)
+    assert out | {"seconds": 0} == answer | {"seconds": 0}
+    assert "100" not in run.stderr.splitlines()[0]
+    assert len(deck.read_bytes()) < 300_000
+    assert "http" not in deck.read_text()
+    assert "Sunken lane at first light" in paper.read_text()
+    file.write_text("{")
+    assert CliRunner().invoke(app, ["plan", str(file)]).exit_code == 2
+
+
+def test_the_cards_only_say_what_the_plan_says(day: dict[str, Any]) -> None:
+    found = plan_answer(PlanRequest.model_validate(day))
+    found.stops[0].name = "</script><b>bay"
+    card, paper = deck_card(found), printed_card(found)
+    assert "</script><b>" not in card
+    assert "&lt;/script&gt;" in paper
+    for stop in found.stops[1:]:
+        assert f'"countdown_s":{stop.with_.countdown_s}' in card
+    assert all(r.name in paper for r in found.rods)

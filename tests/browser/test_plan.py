@@ -1,0 +1,125 @@
+"""The evening's plan in the browser, and the deck card from a phone's files with no network."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+
+from heathdrop.api.planning import plan_answer
+from heathdrop.conditions.plan import PlanRequest
+from heathdrop.demo import ashmoor
+from heathdrop.web.deckcard import deck_card
+from tests.browser.helpers import press, screen, text, wait
+
+
+def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site + "/plan")
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".planboard"))
+    assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6
+    assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard .best")) == 6
+    assert "Rod" in text(browser, ".stopcard summary")
+    press(browser, "[aria-label='Matted pocket earlier']")
+    wait(browser, lambda: "Matted pocket" in text(browser, ".planboard tbody tr:nth-child(2)"))
+    press(browser, "[aria-label='Take out Mill pond pads']")
+    wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 5)
+    press(browser, ".addstop button")
+    wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6)
+    rods = browser.find_element(By.NAME, "rods")
+    rods.clear()
+    rods.send_keys("3")
+    press(browser, ".day button")
+    wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard thead th")) == 4)
+    browser.find_element(By.CSS_SELECTOR, ".planboard .best").click()
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
+
+
+@pytest.fixture(scope="module")
+def card(tmp_path_factory: pytest.TempPathFactory) -> str:
+    made = deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day())))
+    file = tmp_path_factory.mktemp("phone") / "deck-card.html"
+    file.write_text(made, "utf-8")
+    assert file.stat().st_size < 300_000
+    return file.as_uri()
+
+
+def offline(browser: webdriver.Chrome, off: bool) -> None:
+    browser.execute_cdp_cmd("Network.enable", {})
+    still = {"offline": off, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+    browser.execute_cdp_cmd("Network.emulateNetworkConditions", still)
+
+
+def kept(browser: webdriver.Chrome) -> list[Any]:
+    found: list[Any] = browser.execute_script(
+        "return JSON.parse(localStorage.getItem(Object.keys(localStorage).find("
+        "k => k.startsWith('heathdrop-deck-')))).casts"
+    )
+    return found
+
+
+def test_the_deck_card_counts_and_keeps_with_no_network(
+    browser: webdriver.Chrome, card: str, tmp_path: Path
+) -> None:
+    """Counted, answered, reloaded in the middle of a count, closed and opened again: nothing is lost."""
+    screen(browser, 390, 844)
+    offline(browser, True)
+    browser.execute_cdp_cmd(
+        "Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(tmp_path)}
+    )
+    try:
+        browser.get(card)
+        browser.execute_script("localStorage.clear()")
+        browser.get(card)
+        assert "Mill bay milfoil" in text(browser, "#stop")
+        assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
+        low = browser.execute_script(
+            "return [...document.querySelectorAll('button')].filter(b => b.offsetParent &&"
+            " b.getBoundingClientRect().height < 63.5).map(b => b.textContent)"
+        )
+        assert low == []
+        answers = browser.find_element(By.ID, "answers")
+        assert answers.rect["y"] + answers.rect["height"] < 844  # the main loop needs no scrolling
+        press(browser, "#go")
+        wait(browser, lambda: text(browser, "#now") in ("1", "Reel"))
+        browser.refresh()
+        assert text(browser, "#go") == "In"
+        wait(browser, lambda: text(browser, "#now") == "Reel")
+        press(browser, "[data-outcome=nothing]")
+        before = text(browser, "#count")
+        press(browser, "[data-outcome=fish]")
+        assert text(browser, "#count") == before  # what bit is thrown again
+        assert [c["outcome"] for c in kept(browser)] == ["nothing", "fish"]
+        press(browser, "[data-outcome=hung]")
+        press(browser, "#undo")
+        press(browser, "#on")
+        assert "2 of 6" in text(browser, "#stop")
+        press(browser, "[data-outcome=bump]")
+        browser.get("about:blank")
+        browser.get(card)
+        assert "2 of 6" in text(browser, "#stop")
+        casts = kept(browser)
+        assert [c["outcome"] for c in casts] == ["nothing", "fish", "bump"]
+        assert len({c["id"] for c in casts}) == 3
+        assert casts[0]["at_s"] is not None
+        assert casts[0]["time"][19] in "+-"
+        press(browser, "#save")
+        wait(browser, (tmp_path / "deck-record.json").exists)
+        record = json.loads((tmp_path / "deck-record.json").read_text())
+        assert record["version"] == 1
+        assert record["casts"] == casts
+        assert set(record["casts"][0]) >= {
+            "id",
+            "time",
+            "stop",
+            "family",
+            "countdown_s",
+            "pace_ft_s",
+            "outcome",
+        }
+    finally:
+        offline(browser, False)
