@@ -149,8 +149,8 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
     )
     text = registry.read_text("utf-8")
     text = text.replace(
-        "import Item, Kept, Observation, SavedPlan, SavedScenario",
-        "import Item, Kept, Observation, Remark, SavedPlan, SavedScenario, new_uid",
+        "import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario",
+        "import CastMade, Item, Kept, Observation, Remark, SavedPlan, SavedScenario, new_uid",
     )
     registry.write_text(
         text.replace(

@@ -4,14 +4,16 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Depends, Request
+from fastapi import APIRouter, Depends, Query, Request
 
 from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
+from heathdrop.api.casting import KeptAnswer, keep_casts, next_casts
 from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
+from heathdrop.conditions.made import MadeCasts
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.store.files.exchange import scenario_schema
@@ -55,6 +57,25 @@ def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> Search
 def plan(request: PlanRequest, mine: Annotated[Own, Depends(own)]) -> PlanAnswer:
     """Which few rigs to tie on for a day of stops, and how each stop is fished with them."""
     return plan_answer(request, mine)
+
+
+@router.post("/casts", responses=REFUSED)
+def casts(request: Request, made: MadeCasts) -> KeptAnswer:
+    """Keep casts that were made, one or a list. Each has its client's id: sent twice it is kept once."""
+    with request.app.state.database.session() as session:
+        return keep_casts(session, made)
+
+
+@router.get("/next", responses=REFUSED)
+def next_(
+    request: Request,
+    mine: Annotated[Own, Depends(own)],
+    stop: Annotated[str, Query(max_length=200)],
+    limit: Annotated[int, Query(ge=1, le=20)] = 4,
+) -> SearchAnswer:
+    """The next casts at a stop of a saved plan, after the casts that were kept there."""
+    with request.app.state.database.session() as session:
+        return next_casts(session, stop, mine, limit)
 
 
 @router.get("/schools")

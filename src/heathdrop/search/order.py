@@ -12,23 +12,11 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.made import OUTCOMES
 from heathdrop.search.belief import Belief, Cells, pace_of
 from heathdrop.search.coverage import Candidate
 
-#: What an answered cast may have come to.
-OUTCOMES = (
-    "nothing",
-    "bump",
-    "fish",
-    "short",
-    "fouled",
-    "hung",
-    "ticked-top",
-    "found-bottom",
-    "ran-high",
-    "ran-low",
-    "not-felt",
-)
+__all__ = ["BITTEN", "OUTCOMES", "Answered", "Next", "order_of", "told_by", "tried"]
 #: Answers that a fish gave, and answers of a cast that was cut short.
 BITTEN, CUT_SHORT = ("bump", "fish", "short"), ("fouled", "hung", "ticked-top")
 

@@ -69,6 +69,16 @@ class SavedPlan(Kept):
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
+class CastMade(Kept):
+    """A cast that was made. ``body`` is a :class:`heathdrop.conditions.made.MadeCast` without its id, which
+    is the row's ``uid``."""
+
+    __tablename__ = "cast_made"
+
+    stop: Mapped[str] = mapped_column(String(200), default="", index=True)
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class Item(Kept):
     """A piece of tackle the angler owns. ``body`` holds the fields of its kind (see
     :mod:`heathdrop.store.items`)."""

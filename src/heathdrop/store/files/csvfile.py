@@ -8,15 +8,20 @@ from __future__ import annotations
 
 import csv
 import io
+import json
 import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
+from pydantic import ValidationError
+
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.made import MadeCast
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of, read, unit_of
 from heathdrop.store import items, observations
+from heathdrop.validation import bad_input
 
 TACKLE_COLUMNS = (
     "kind",
@@ -41,6 +46,36 @@ TACKLE_COLUMNS = (
     "quantity",
     "id",
 )
+CAST_COLUMNS = (
+    "time",
+    "trip",
+    "stop",
+    "lat",
+    "lon",
+    "family",
+    "head_oz",
+    "head_material",
+    "trailer",
+    "trailer_length_in",
+    "skirt",
+    "plastic",
+    "orientation",
+    "line",
+    "countdown_s",
+    "pace_ft_s",
+    "turns_per_s",
+    "rod_tip_height_ft",
+    "work",
+    "outcome",
+    "at_s",
+    "count_s",
+    "fish",
+    "conditions",
+    "note",
+    "id",
+)
+#: Columns of casts that hold JSON.
+NESTED = ("line", "fish", "conditions")
 DROP_COLUMNS = (
     "family",
     "head_oz",
@@ -265,3 +300,40 @@ def read_drops(catalog: Catalog, raw: bytes) -> Read:
         except BadInput as refusal:
             read.faults.append(str(refusal))
     return read
+
+
+def cast_cells(row: dict[str, Any]) -> dict[str, Any]:
+    """A cast as cells: what has parts of its own is JSON."""
+    return {
+        k: json.dumps(v, separators=(",", ":"), sort_keys=True) if isinstance(v, dict) else v
+        for k, v in row.items()
+    }
+
+
+def read_casts(raw: bytes) -> Read:
+    """Casts from a CSV file, as :func:`read_tackle`."""
+    rows, passed_over = _table(raw, CAST_COLUMNS)
+    read = Read(passed_over=passed_over)
+    for line, texts in rows:
+        try:
+            read.rows.append(_cast(line, texts))
+        except BadInput as refusal:
+            read.faults.append(str(refusal))
+    return read
+
+
+def _cast(line: int, texts: dict[str, str]) -> dict[str, Any]:
+    """A line's cast, checked. Raises BadInput naming line and column."""
+    data: dict[str, Any] = {k: texts[k] for k in CAST_COLUMNS if texts.get(k)}
+    for name in NESTED:
+        if str(data.get(name, "")).startswith("{"):
+            try:
+                data[name] = json.loads(data[name])
+            except (ValueError, RecursionError) as error:
+                raise BadInput(f"line {line}, column {name}", data[name], "JSON, or plain words") from error
+    try:
+        cast = MadeCast.model_validate({"id": str(uuid.uuid4()), **data})
+    except ValidationError as error:
+        first = bad_input(error.errors())
+        raise BadInput(f"line {line}, column {first.field}", first.given, first.allowed) from error
+    return cast.model_dump(mode="json", exclude_none=True)

@@ -17,7 +17,7 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.store import scenarios, settings
 from heathdrop.store.database import at_once
-from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object, new_of
+from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object, new_of, read_record
 from heathdrop.store.models import now
 
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"
@@ -139,7 +139,7 @@ def looked_at(raw: bytes, name: str) -> Parcel:
     if raw.lstrip()[:1] == b"{":
         return _json_parcel(raw, name)
     first = raw[:4000].decode("utf-8", "replace").split("\n", 1)[0].lower()
-    table = "drop-tests.csv" if "times_s" in first else "tackle.csv"
+    table = "drop-tests.csv" if "times_s" in first else "casts.csv" if "outcome" in first else "tackle.csv"
     read = BY_NAME[table].read(raw)
     return Parcel({table: read.rows}, read.passed_over, read.faults)
 
@@ -150,11 +150,17 @@ def _json_parcel(raw: bytes, name: str) -> Parcel:
     version = holds.get("version")
     if version != VERSION:
         raise BadInput(f"{name}, version", version, f"{VERSION}")
+    if "casts" in holds:
+        return Parcel({"casts.csv": read_record(raw, name).rows})
     for key in ("scenarios", "checks", "plans", "schools"):
         if key in holds:
             table = "settings.json" if key == "schools" else f"{key}.json"
             return Parcel({table: BY_NAME[table].read(raw).rows})
-    raise BadInput("the file", name, "scenarios.json, checks.json, plans.json or settings.json of an export")
+    raise BadInput(
+        "the file",
+        name,
+        "a JSON file of an export, or a deck card's record",
+    )
 
 
 def sifted(session: Session, parcel: Parcel) -> Parcel:

@@ -17,6 +17,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
@@ -24,9 +25,9 @@ from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
-from heathdrop.store import items, observations, plans, scenarios, settings
+from heathdrop.store import casts, items, observations, plans, scenarios, settings
 from heathdrop.store.files import csvfile
-from heathdrop.store.models import Item, Kept, Observation, SavedPlan, SavedScenario
+from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario
 from heathdrop.store.rows import uids
 from heathdrop.validation import bad_input
 
@@ -240,6 +241,28 @@ def _keep_plans(session: Session, rows: Sequence[Row]) -> list[str]:
     return [plans.keep(session, r["name"], r["body"], r.get("id")).uid for r in rows]
 
 
+def _cast_rows(session: Session) -> list[Row]:
+    return [c.model_dump(mode="json", exclude_none=True) for c in casts.listed(session)]
+
+
+def _keep_casts(session: Session, rows: Sequence[Row]) -> list[str]:
+    return casts.keep(session, [MadeCast.model_validate(r) for r in rows], "casts.csv")
+
+
+def read_record(raw: bytes, name: str) -> Read:
+    """The casts of a deck card's record. Raises BadInput naming the one at fault."""
+    read = Read()
+    for k, row in enumerate(_listed(raw, name, "casts")):
+        try:
+            cast = MadeCast.model_validate(row)
+            casts.rig_of(cast, f"{name}, casts[{k}].")
+        except ValidationError as error:
+            first = bad_input(error.errors())
+            raise BadInput(f"{name}, casts[{k}].{first.field}", first.given, first.allowed) from error
+        read.rows.append(cast.model_dump(mode="json", exclude_none=True))
+    return read
+
+
 def _setting_rows(session: Session) -> list[Row]:
     return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
 
@@ -316,6 +339,16 @@ REGISTRY: tuple[Exported, ...] = (
         _read_plans,
         _keep_plans,
         SavedPlan,
+    ),
+    Exported(
+        "casts.csv",
+        "text/csv; charset=utf-8",
+        lambda n: counted(n, "cast", "casts"),
+        _cast_rows,
+        lambda rows: csvfile.written(csvfile.CAST_COLUMNS, [csvfile.cast_cells(r) for r in rows]),
+        lambda raw: _of(csvfile.read_casts(raw)),
+        _keep_casts,
+        CastMade,
     ),
     Exported(
         "settings.json",
