@@ -203,7 +203,7 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     app = room / "web" / "app.py"
     text = app.read_text("utf-8")
     text = text.replace(
-        "import box, drops, files, plan, sheet", "import box, drops, files, plan, remarks, sheet"
+        "import box, drops, feed, files, plan, sheet", "import box, drops, feed, files, plan, remarks, sheet"
     )
     app.write_text(
         text.replace("(sheet, files, box, drops, plan)", "(sheet, files, box, drops, plan, remarks)"), "utf-8"

@@ -176,6 +176,7 @@ FLOORS = (
     "planning",
     "advice",
     "learning",
+    "feeds",
     "answers",
     "validation",
     "warmth",

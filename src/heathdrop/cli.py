@@ -131,6 +131,33 @@ def warm() -> None:
 
 
 @app.command()
+def sounder(
+    port: Annotated[int, typer.Option(min=0, max=65535, help="Port to listen on; 0: any.")] = 10110,
+    seed: Annotated[int, typer.Option(help="The same seed writes the same.")] = 1,
+    speed_mph: Annotated[float, typer.Option(min=0.0, max=40.0, help="The boat's speed.")] = 3.0,
+    faults: Annotated[
+        bool, typer.Option("--faults", help="With drop-outs, bad sums, garbage, cuts.")
+    ] = False,
+) -> None:
+    """Drive a simulated boat over Ashmoor Water: a fish-finder's NMEA 0183 over TCP, on loopback."""
+    import time
+
+    from heathdrop.feeds.simulated import Boat, Sounder
+
+    try:
+        told = Sounder(Boat(seed, speed_mph, faults), port)
+    except OSError as error:
+        raise _refuse(BadInput("port", port, f"one that is free ({error.strerror})")) from error
+    told.start()
+    typer.echo(f"The boat is at tcp://127.0.0.1:{told.port} (stop with Ctrl-C)")
+    try:
+        while True:
+            time.sleep(1.0)
+    except KeyboardInterrupt:
+        told.stop()
+
+
+@app.command()
 def serve(
     port: Annotated[int | None, typer.Option(min=1, max=65535, help="Port to listen on [8640].")] = None,
     host: Annotated[
@@ -143,6 +170,10 @@ def serve(
     lan: Annotated[
         bool, typer.Option("--lan", help="Answer other machines that show the key told on start.")
     ] = False,
+    nmea: Annotated[
+        str | None,
+        typer.Option(help="Instruments to read: tcp://127.0.0.1:10110 or serial:/dev/ttyUSB0?baud=4800."),
+    ] = None,
     log_level: Annotated[str | None, typer.Option(help="debug, info, warning or error.")] = None,
 ) -> None:
     """Start the app. What no flag says is read from HEATHDROP_PORT, _HOST, _DATA and _LOG_LEVEL."""
@@ -170,7 +201,7 @@ def serve(
     if listens not in HERE and not lan:
         typer.echo("Other machines are refused; --lan lets those in that show a key.", err=True)
     try:
-        application = create_app(where, demo=demo, hosts=[chosen.host], lan_key=key)
+        application = create_app(where, demo=demo, hosts=[chosen.host], lan_key=key, nmea=nmea)
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
     shown = "127.0.0.1" if listens == "0.0.0.0" else chosen.host

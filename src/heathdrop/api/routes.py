@@ -9,6 +9,7 @@ from fastapi import APIRouter, Depends, Query, Request
 from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.casting import KeptAnswer, keep_casts, next_casts
+from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
@@ -76,6 +77,12 @@ def next_(
     """The next casts at a stop of a saved plan, after the casts that were kept there."""
     with request.app.state.database.session() as session:
         return next_casts(session, stop, mine, limit)
+
+
+@router.get("/feed")
+def feed(request: Request) -> FeedAnswer:
+    """What the boat's instruments say now, each figure with its age."""
+    return feed_answer(request.app.state.feed)
 
 
 @router.get("/schools")

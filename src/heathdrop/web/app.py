@@ -22,12 +22,14 @@ from heathdrop import __version__
 from heathdrop.api import routes
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
+from heathdrop.feeds.feed import Feed
+from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
 from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, drops, files, plan, sheet, units
+from heathdrop.web.pages import box, drops, feed, files, plan, sheet, units
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard, Reach
 
@@ -35,12 +37,17 @@ LOG = logger("web")
 
 
 def create_app(
-    data: Path, *, demo: bool = False, hosts: Sequence[str] = (), lan_key: str | None = None
+    data: Path,
+    *,
+    demo: bool = False,
+    hosts: Sequence[str] = (),
+    lan_key: str | None = None,
+    nmea: str | None = None,
 ) -> FastAPI:
     """Build the app on the data file ``data``; ``hosts`` are answered besides loopback.
 
     With ``lan_key`` other machines are answered once they have shown it (``?key=``, a cookie after); without
-    it they are refused.
+    it they are refused. ``nmea`` is where the boat's instruments are read from.
     """
     app = FastAPI(
         lifespan=_lifespan,
@@ -53,6 +60,8 @@ def create_app(
     app.state.database = Database(data)
     app.state.secret = install_secret(data)
     app.state.demo = demo
+    app.state.feed = Feed() if nmea is not None else None
+    app.state.reader = Reader(app.state.feed, nmea) if nmea is not None else None
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
@@ -60,6 +69,7 @@ def create_app(
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)
+    app.include_router(feed.router)
     app.mount("/static", StaticFiles(directory=STATIC), name="static")
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
@@ -82,8 +92,12 @@ def create_app(
 
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
-    """The data file is given back whole on every stop."""
+    """The instruments are read while the app runs; the data file is given back whole on every stop."""
+    if app.state.reader is not None:
+        app.state.reader.start()
     yield
+    if app.state.reader is not None:
+        app.state.reader.stop()
     app.state.database.close()
 
 

@@ -47,6 +47,7 @@ def _shell(request: Request) -> dict[str, Any]:
     return {
         "token": form_token(state.secret),
         "demo": state.demo,
+        "instruments": state.feed is not None,
         "read_only": state.database.read_only,
         "views": VIEWS,
         "pages": pages_for(request),

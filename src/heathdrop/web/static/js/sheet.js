@@ -3,6 +3,7 @@
 import { care } from "./cautions.js";
 import { by, form } from "./dom.js";
 import "./board.js";
+import "./feed.js";
 import "./slim.js";
 import "./stepper.js";
 import "./waiting.js";

@@ -1,0 +1,40 @@
+"""The boat's instruments as JSON: each figure with its age, live, stale or lost."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel
+
+from heathdrop.feeds.feed import NAMES, Feed
+
+
+class FigureAnswer(BaseModel):
+    """A figure; a lost one has no value."""
+
+    value: Any
+    age_s: float | None
+    state: str
+
+
+class FeedAnswer(BaseModel):
+    connected: bool
+    depth_ft: FigureAnswer
+    water_temp_f: FigureAnswer
+    position: FigureAnswer
+    speed_mph: FigureAnswer
+    wind_mph: FigureAnswer
+    pressure_hpa: FigureAnswer
+    pressure_trend: str | None
+
+
+def feed_answer(feed: Feed | None) -> FeedAnswer:
+    """What the instruments say now; everything lost where none are read."""
+    feed = feed or Feed()
+    found = {}
+    for name in NAMES:
+        figure = feed.figure(name)
+        value = round(figure.value, 2) if isinstance(figure.value, float) else figure.value
+        age = None if figure.age_s is None else round(figure.age_s, 1)
+        found[name] = FigureAnswer(value=value, age_s=age, state=figure.state)
+    return FeedAnswer(connected=feed.connected, pressure_trend=feed.trend(), **found)
