@@ -15,6 +15,7 @@ from pathlib import Path
 
 import httpx2 as httpx
 
+from bench import page
 from bench.box import fill_box, token_of
 from bench.reference import reference_cast
 from heathdrop import catalog as catalogue
@@ -199,3 +200,4 @@ if __name__ == "__main__":
     warm_up()
     core()
     through_http()
+    page.main()

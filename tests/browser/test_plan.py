@@ -67,6 +67,7 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
 ) -> None:
     """Counted, answered, reloaded in the middle of a count, closed and opened again: nothing is lost."""
     screen(browser, 390, 844)
+    browser.get("about:blank")
     offline(browser, True)
     browser.execute_cdp_cmd(
         "Browser.setDownloadBehavior", {"behavior": "allow", "downloadPath": str(tmp_path)}

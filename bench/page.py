@@ -1,0 +1,73 @@
+"""Control to answer in the real browser: a step pressed, until the new strip stands (``make bench``)."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+import threading
+import time
+from pathlib import Path
+
+import numpy as np
+import uvicorn
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+
+from heathdrop.web.app import create_app
+
+FLAGS = (
+    "--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking"
+)
+#: Steps pressed: control, how often. The first moves the depth band, the others leave tuned rigs as they are.
+PRESSED = (("fish_depth_ft", 12), ("clarity_ft", 12), ("wind_mph", 12))
+#: Runs in the page: press, wait for another address on the answer, say how long it took (ms).
+STEP = """
+const [name, done] = [arguments[0], arguments[arguments.length - 1]];
+const before = document.getElementById('answer').dataset.at;
+const begun = performance.now();
+document.querySelector(`[data-to=${name}]:not([data-step^='-'])`).click();
+const look = () => document.getElementById('answer').dataset.at !== before
+  ? done(performance.now() - begun) : requestAnimationFrame(look);
+requestAnimationFrame(look);
+"""
+
+
+def measured() -> dict[str, list[float]]:
+    """Milliseconds from press to answer, by control; the form's wait for more typing (120 ms) is in them."""
+    os.environ["SE_OFFLINE"] = "true"
+    scratch = Path(tempfile.mkdtemp())
+    app = create_app(scratch / "d.sqlite", demo=True)
+    server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="warning"))
+    threading.Thread(target=server.run, daemon=True).start()
+    while not server.started:
+        time.sleep(0.05)
+    port = server.servers[0].sockets[0].getsockname()[1]
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS.split(), f"--user-data-dir={scratch / 'profile'}"):
+        options.add_argument(flag)
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    found: dict[str, list[float]] = {}
+    try:
+        driver.get(f"http://127.0.0.1:{port}/?family=bladed-jig&fish_depth_ft=2&bottom_depth_ft=20")
+        for name, times in PRESSED:
+            found[name] = []
+            for _ in range(times):
+                found[name].append(float(driver.execute_async_script(STEP, name)))
+                time.sleep(0.1)
+    finally:
+        driver.quit()
+        server.should_exit = True
+    return found
+
+
+def main() -> None:
+    """Print the median and the 95th of a hundred by control, and over all."""
+    found = measured()
+    for name, took in (*found.items(), ("all", [t for some in found.values() for t in some])):
+        middle, late = np.median(took), np.quantile(took, 0.95)
+        print(f"control to answer, {name:15} median {middle:6.0f} ms  p95 {late:6.0f} ms")
+
+
+if __name__ == "__main__":
+    main()
