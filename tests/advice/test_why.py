@@ -123,3 +123,12 @@ def test_a_dragged_rig_is_said_to_work_the_floor(cat: Catalog) -> None:
     assert re.match(
         r"Worked along the floor at 22 ft, near enough for \d+ of 100", reasons(hanging, hanging.rigs[0])[0]
     )
+
+
+def test_a_school_is_only_named_where_one_was_chosen(cat: Catalog, swum: Sizing) -> None:
+    disliked = replace(held_back(cat, swum.rigs[0], "profile"), liking=0.5)
+    assert limit_sentence(swum, disliked) == "The rules for this water would choose another trailer here."
+    usual = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "step"),)))
+    assert limit_sentence(usual, disliked).startswith("The rules for this water")
+    held = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "one"),)))
+    assert limit_sentence(held, disliked) == "The school you hold to would choose another trailer here."

@@ -91,7 +91,8 @@ def test_what_matters_more_is_served_first(day: dict[str, Any]) -> None:
     ("change", "said"),
     [
         ({"stops": []}, "stops"),
-        ({"rods": 0}, "rods"),
+        ({"rods": 0}, "rods was 0; it must be at least 1."),
+        ({"rods": [{"name": ""}]}, "rods[0].name was empty; it must be at least 1 long."),
         ({"date": "tomorrow"}, "date was “tomorrow”; it must be a day such as 2027-04-03."),
         ({"version": 2}, "version"),
         ({"tide": 1}, "tide"),

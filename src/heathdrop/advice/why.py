@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from heathdrop import catalog as catalogue
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
@@ -53,7 +54,10 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     if rated.liking < 0.9:
-        return "The school you hold to would choose another weight or trailer here."
+        topics = catalogue.load().topics
+        held = any(t in topics and s != topics[t].default for t, s in sizing.scenario.schools)
+        who = "The school you hold to" if held else "The rules for this water"
+        return f"{who} would choose another trailer here."
     return f"Its trailer is off the {t.profile} profile wanted today."
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Discriminator, Field, Tag
 
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.conditions.scenario import Line
@@ -41,6 +41,18 @@ class StopBody(Body):
     note: Annotated[str, Field(max_length=400)] = ""
 
 
+def _rods_tag(value: Any) -> str:
+    return "each-rod" if isinstance(value, list) else "how-many"
+
+
+#: How many rods, or each with its line.
+RodsBody = Annotated[
+    Annotated[Annotated[int, Field(ge=1, le=MOST_RODS)], Tag("how-many")]
+    | Annotated[Annotated[list[RodBody], Field(min_length=1, max_length=MOST_RODS)], Tag("each-rod")],
+    Discriminator(_rods_tag),
+]
+
+
 class PlanRequest(Body):
     """A day: rods (how many, or each with its line) and stops in order."""
 
@@ -48,10 +60,7 @@ class PlanRequest(Body):
     date: str = ""
     box: Literal["standard", "mine", "both"] = "standard"
     schools: Annotated[dict[Id, Id], Field(max_length=40)] = Field(default_factory=dict)
-    rods: (
-        Annotated[int, Field(ge=1, le=MOST_RODS)]
-        | Annotated[list[RodBody], Field(min_length=1, max_length=MOST_RODS)]
-    ) = 5
+    rods: RodsBody = 5
     stops: Annotated[list[StopBody], Field(min_length=1, max_length=MOST_STOPS)]
 
     def day(self) -> str:

@@ -43,8 +43,8 @@ def change(session: Session, id_: int, body: dict[str, Any], name: str | None = 
     """Write a plan anew; None when there is none."""
     row = rows.fetch(session, SavedPlan, id_)
     if row is not None:
-        row.body, row.version = body, CURRENT["plan"]
-        row.name = row.name if name is None else _named(name)
+        called = row.name if name is None else _named(name)
+        row.name, row.body, row.version = called, body, CURRENT["plan"]
     return row
 
 

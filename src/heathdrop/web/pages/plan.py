@@ -196,7 +196,6 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
             else:
                 plans.change(session, id_, _changed(session, body, form), form.get("name") or None)
         except BadInput as refusal:
-            session.rollback()
             return problem(request, str(refusal))
     return RedirectResponse(f"/plan/{id_}", 303)
 

@@ -1,0 +1,120 @@
+"""The plan page's changes: each is made whole or refused in a sentence, nothing half-done."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from heathdrop.store import plans
+from tests.test_web import token
+
+
+def body(client: TestClient, id_: int = 1) -> dict[str, Any]:
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        row = plans.fetch(session, id_)
+        assert row is not None
+        return json.loads(json.dumps({"name": row.name, **plans.body_of(row)}))
+
+
+def send(client: TestClient, at: str = "/plan/1", **fields: str) -> Any:
+    return client.post(at, data={"token": token(client), **fields}, follow_redirects=False)
+
+
+def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
+    names = [s["name"] for s in body(client)["stops"]]
+    assert send(client, do="down", stop="0").status_code == 303
+    assert [s["name"] for s in body(client)["stops"]][:2] == [names[1], names[0]]
+    send(client, do="up", stop="1")
+    send(client, do="up", stop="0")  # the first stays the first
+    assert [s["name"] for s in body(client)["stops"]] == names
+    send(client, do="twice", stop="2")
+    assert [s["name"] for s in body(client)["stops"]][2:4] == [names[2], names[2]]
+    send(client, do="off", stop="3")
+    send(client, do="stop", stop="1", minutes="90", importance="2.5", stop_name="Lane")
+    changed = body(client)["stops"][1]
+    assert (changed["name"], changed["minutes"], changed["importance"]) == ("Lane", 90.0, 2.5)
+    send(client, do="add", scenario="1")
+    added = body(client)["stops"][-1]
+    assert added["conditions"]["bottom_depth_ft"] == 9
+    assert added["cast_ft"] == 80
+
+
+@pytest.mark.parametrize(
+    ("fields", "said"),
+    [
+        (
+            {"do": "day", "rods": "many", "name": "Other"},
+            "rods was “many”; it must be a number from 1 to 12.",
+        ),
+        ({"do": "day", "rods": "2.5"}, "a whole number from 1 to 12"),
+        ({"do": "day", "rods": "40"}, "from 1 to 12"),
+        ({"do": "day", "rods": "3", "date": "soon"}, "a day such as 2027-04-03"),
+        ({"do": "day", "rods": "3", "name": "x" * 90}, "1 to 80 characters"),
+        ({"do": "stop", "stop": "0", "minutes": "0", "importance": "1"}, "from 5 to 720"),
+        ({"do": "stop", "stop": "99", "minutes": "60", "importance": "1"}, "from 0 to 5"),
+        ({"do": "add", "scenario": "99"}, "one of those saved on the sheet"),
+        ({"do": "dance"}, "one of day, add, stop"),
+    ],
+)
+def test_a_change_that_cannot_be_changes_nothing(
+    client: TestClient, fields: dict[str, str], said: str
+) -> None:
+    before = body(client)
+    refused = send(client, **fields)
+    assert refused.status_code == 422
+    assert said in refused.text
+    assert body(client) == before
+
+
+def test_a_plan_is_made_copied_from_a_file_and_deleted(client: TestClient) -> None:
+    assert send(client, "/plan", name="Sunday").headers["location"] == "/plan/2"
+    assert "No stops yet" in client.get("/plan/2").text
+    assert send(client, do="copy").headers["location"] == "/plan/3"
+    assert body(client, 3)["name"] == "A day on Ashmoor Water again"
+    file = client.get("/plan/1/plan.json").content
+    sent = {"token": token(client), "name": "From a file"}
+    made = client.post("/plan", data=sent, files={"file": ("p.json", file)}, follow_redirects=False)
+    assert made.headers["location"] == "/plan/4"
+    assert body(client, 4)["stops"] == body(client)["stops"]
+    for wrong in (b"{", b'{"version": 1, "stops": []}', b'{"version": 9, "stops": [{}]}'):
+        refused = client.post("/plan", data=sent, files={"file": ("p.json", wrong)})
+        assert refused.status_code == 422
+    send(client, "/plan/2", do="delete")
+    assert client.get("/plan/2").status_code == 404
+
+
+def test_positions_go_out_as_waypoints(client: TestClient) -> None:
+    gpx = client.get("/plan/1/spots.gpx").text
+    assert gpx.count("<wpt") == 6
+    assert "<name>Stone causeway</name>" in gpx
+    assert client.get("/plan/1/nothing.txt").status_code == 404
+    assert client.get("/plan/77/plan.json").status_code == 404
+
+
+def test_the_section_of_a_stop(client: TestClient) -> None:
+    found = client.get("/plan/1/stop/0", params={"rig": "swim-jig:0.5:craw", "line": "braid:30"})
+    assert found.status_code == 200
+    assert "Mill bay milfoil" in found.text
+    assert found.text.count("<svg") == 2
+    for wrong in ({"rig": "toad"}, {"rig": "toad:0.5:craw"}, {"rig": "swim-jig:0.5:craw", "line": "braid:1"}):
+        assert client.get("/plan/1/stop/0", params=wrong).status_code == 422, wrong
+    assert client.get("/plan/1/stop/9", params={"rig": "swim-jig:0.5:craw"}).status_code == 404
+
+
+def test_everything_planned_goes_out_and_comes_back(client: TestClient) -> None:
+    raw = client.get("/export/plans.json").content
+    assert json.loads(raw)["plans"][0]["name"] == "A day on Ashmoor Water"
+    sent = {"token": token(client), "sure": "yes"}
+    there = client.post("/import", data=sent, files={"file": ("plans.json", raw)})
+    assert "already here" in there.text
+    send(client, do="delete")
+    fresh = json.loads(raw)
+    fresh["plans"][0].pop("id")
+    came = client.post("/import", data=sent, files={"file": ("plans.json", json.dumps(fresh).encode())})
+    assert "1 plan" in came.text
+    fresh["plans"][0]["body"]["rods"] = 99
+    bad = client.post("/import", data=sent, files={"file": ("plans.json", json.dumps(fresh).encode())})
+    assert "plans.json, plans[0].rods was 99" in bad.text
