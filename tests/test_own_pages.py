@@ -237,6 +237,10 @@ WRITES = (
     "/plan",
     "/plan/1",
     "/plan/1/cancel",
+    "/deck",
+    "/deck/end",
+    "/deck/water",
+    "/deck/record/5f0c6a52-0000-4000-8000-000000000001",
     "/box",
     "/box/1",
     "/box/1/delete",
@@ -263,7 +267,7 @@ def test_the_routes_that_write_are_those(client: TestClient) -> None:
     assert len(routes) > 15
     posts = [r for r in routes if r.methods - {"GET", "HEAD"}]
     assert all(any(d.call is checked_form for d in r.dependant.dependencies) for r in posts)
-    tried = {re.sub(r"/(\d+|delete|withdraw|undelete)(?=/|$)", "/*", path) for path in WRITES}
+    tried = {re.sub(r"/(\d+|[\da-f-]{36}|delete|withdraw|undelete)(?=/|$)", "/*", path) for path in WRITES}
     named = {re.sub(r"\{\w+\}", "*", r.path) for r in posts}
     assert {re.sub(r"/(delete|undelete)$", "/*", p) for p in named} == tried
 

@@ -18,6 +18,7 @@ def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
         "404",
         "409",
         "ERR_CONNECTION_REFUSED",
+        "ERR_CONNECTION_RESET",
         "ERR_INTERNET_DISCONNECTED",
         "htmx:sendError",
         "htmx:afterRequest",

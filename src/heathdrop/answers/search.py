@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -10,7 +10,7 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import call_of, first_belief, placed
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Gear, Scenario
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.fall import depth_after_s, time_to_depth_s
@@ -50,12 +50,13 @@ class Told:
 
 @dataclass(frozen=True)
 class Step:
-    """A cast of the order with the seconds that it spends in each slice, and its reason."""
+    """A cast of the order: the seconds that it spends in each slice, its reason, its middle depth (ft)."""
 
     next: Next
     seconds: tuple[float, ...]
     turns_per_s: float
     why: str
+    runs_ft: float
 
 
 @dataclass(frozen=True)
@@ -76,16 +77,18 @@ def search_water(
     rods: Sequence[Rig] = (),
     told: Sequence[Told] = (),
     limit: int = 0,
+    gears: Mapping[str, Gear] | None = None,
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
-    none), ``told`` the casts made so far, in order. Raises BadInput."""
+    none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
+    on, where it is not the scenario's. Raises BadInput."""
     catalog = catalogue.load()
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
-    scenario, learned = _corrected(placed(scenario), own, told)
+    scenario, learned = _corrected(placed(scenario), own, told, gears)
     mood = judge(catalog, scenario.conditions).value
     per_s, first = bite_per_s(catalog, mood), first_belief(scenario)
-    bench = Bench(scenario, own, first)
+    bench = Bench(scenario, own, first, gears)
     for one in told:
         bench.shift(one)
     hand = list(rods) or best_few(scenario, own, catalog.search.grid.rods)
@@ -107,8 +110,9 @@ def search_water(
     for k, one_next in enumerate(order):
         why = _why(one_next, last, covered, per_s, bitten and k == 0)
         passed = tuple(float(v) for v in bench.passed(one_next.cast))
-        turns = scenario.gear.turns_per_s(one_next.cast.pace_ft_s)
-        steps.append(Step(one_next, passed, turns, why))
+        turns = bench.gear_of(one_next.cast.rig).turns_per_s(one_next.cast.pace_ft_s)
+        runs = bench.runs_ft(one_next.cast)
+        steps.append(Step(one_next, passed, turns, why, runs))
         covered, last = covered + one_next.cast.seconds, one_next.cast
     return Search(scenario, belief, tuple(steps), tried(first, per_s, answered), tuple(learned))
 
@@ -121,10 +125,12 @@ def best_few(scenario: Scenario, own: Own, count: int) -> list[Rig]:
             for f in scenario.families[:count]
         ]
         return [s.rigs[0].rig for s in found]
-    return [s.best.rig for s in call_of(scenario, own, places=count).standings]
+    return [s.best.rig for s in call_of(scenario, own, places=count).standings[:count]]
 
 
-def _corrected(scenario: Scenario, own: Own, told: Sequence[Told]) -> tuple[Scenario, list[str]]:
+def _corrected(
+    scenario: Scenario, own: Own, told: Sequence[Told], gears: Mapping[str, Gear] | None
+) -> tuple[Scenario, list[str]]:
     """The water as the answers show it: the bottom found at a count, the top of the cover that was ticked."""
     said = []
     for k, one in enumerate(told):
@@ -135,7 +141,9 @@ def _corrected(scenario: Scenario, own: Own, told: Sequence[Told]) -> tuple[Scen
         if one.at_s is None or one.outcome not in ("found-bottom", "ticked-top"):
             continue
         require_between(f"casts[{k}].at_s", one.at_s, 0.0, 600.0, "s")
-        setting = setting_of(catalogue.load(), replace(scenario, families=(one.rig.family.id,)), own.learned)
+        gear = (gears or {}).get(name_of(one.rig).text(), scenario.gear)
+        alone = replace(scenario, families=(one.rig.family.id,), gear=gear)
+        setting = setting_of(catalogue.load(), alone, own.learned)
         lure, c = setting.lure(own.learned.applied(one.rig)), scenario.conditions
         if one.outcome == "found-bottom":
             deep = feet(depth_after_s(lure, min(one.at_s, one.count_s), setting.line, setting.water))
@@ -144,7 +152,7 @@ def _corrected(scenario: Scenario, own: Own, told: Sequence[Told]) -> tuple[Scen
                 said.append(f"The bottom is at {bottom:g} ft: it was found at {one.at_s:g} s.")
                 scenario = replace(scenario, conditions=_on_bottom(c, bottom))
         elif c.cover.top_depth_ft is not None:
-            bench = Bench(scenario, own, first_belief(scenario))
+            bench = Bench(scenario, own, first_belief(scenario), gears)
             top = round(2.0 * bench.cast(one.rig, one.count_s, one.pace_ft_s).depth_at(one.at_s)) / 2.0
             top = min(max(top, 0.0), c.bottom_depth_ft)
             said.append(f"The cover comes up to {top:g} ft: its top was ticked at {one.at_s:g} s.")
@@ -168,8 +176,11 @@ def _on_bottom(c, bottom_ft: float):  # type: ignore[no-untyped-def]
 class Bench:
     """Casts of the rigs to hand, simulated once each."""
 
-    def __init__(self, scenario: Scenario, own: Own, belief: Belief) -> None:
+    def __init__(
+        self, scenario: Scenario, own: Own, belief: Belief, gears: Mapping[str, Gear] | None = None
+    ) -> None:
         self.scenario, self.own, self.belief = scenario, own, belief
+        self.gears = gears or {}
         self.catalog = catalogue.load()
         self._sized: dict[str, tuple[Sizing, Rated]] = {}
         self._flown: dict[tuple[str, float, float], CastResult] = {}
@@ -184,10 +195,18 @@ class Bench:
         """The rig rated for this water at its own best."""
         name = name_of(rig).text()
         if name not in self._sized:
-            alone = replace(self.scenario, families=(rig.family.id,))
+            alone = replace(self.scenario, families=(rig.family.id,), gear=self.gear_of(name))
             found = size(self.catalog, alone, [rig], self.own.learned)
             self._sized[name] = found, found.rigs[0]
         return self._sized[name]
+
+    def gear_of(self, name: str) -> Gear:
+        """The line and reel that a rig is on, by the rig's name."""
+        return self.gears.get(name, self.scenario.gear)
+
+    def runs_ft(self, cast: Candidate) -> float:
+        """The middle depth of a cast's work, with what is known to run off."""
+        return feet(float(self._of[id(cast)].worked().mean())) + self._off_ft.get(cast.rig, 0.0)
 
     def shift(self, told: Told) -> None:
         """What ran high or low is taken to run so from now on."""

@@ -2,21 +2,31 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+import uuid
+from typing import Annotated, Any, Literal
 
 from fastapi import APIRouter, Depends, Query, Request
 
 from heathdrop.answers.own import Own
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
-from heathdrop.api.casting import KeptAnswer, keep_casts, next_casts
+from heathdrop.api.casting import (
+    GoneAnswer,
+    KeptAnswer,
+    NextAnswer,
+    keep_casts,
+    mend_cast,
+    next_casts,
+    take_back,
+)
 from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
-from heathdrop.conditions.made import MadeCasts
+from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.measures import said_in
 from heathdrop.store.files.exchange import scenario_schema
 from heathdrop.store.own import own_of
 
@@ -67,22 +77,42 @@ def casts(request: Request, made: MadeCasts) -> KeptAnswer:
         return keep_casts(session, made)
 
 
+@router.put("/casts/{id_}", responses=REFUSED)
+def cast(request: Request, id_: uuid.UUID, made: MadeCast) -> KeptAnswer:
+    """Write a cast anew: mended, or brought back after it was taken back; kept when it is not there yet."""
+    with request.app.state.database.session() as session:
+        return mend_cast(session, id_, made)
+
+
+@router.delete("/casts/{id_}", responses=REFUSED)
+def no_cast(request: Request, id_: uuid.UUID) -> GoneAnswer:
+    """Take a cast back. Asked twice it is taken back once; PUT brings it back."""
+    with request.app.state.database.session() as session:
+        return take_back(session, id_)
+
+
 @router.get("/next", responses=REFUSED)
 def next_(
     request: Request,
     mine: Annotated[Own, Depends(own)],
     stop: Annotated[str, Query(max_length=200)],
     limit: Annotated[int, Query(ge=1, le=20)] = 4,
-) -> SearchAnswer:
-    """The next casts at a stop of a saved plan, after the casts that were kept there."""
+    rig: Annotated[str, Query(max_length=200)] = "",
+    units: Annotated[Literal["imperial", "metric"], Query()] = "imperial",
+) -> NextAnswer:
+    """The next casts at a stop of the trip under way (or of a saved plan), after the casts that were kept
+    there; ``rig`` asks for that rig alone, ``units`` are those of the words."""
     with request.app.state.database.session() as session:
-        return next_casts(session, stop, mine, limit)
+        return next_casts(session, stop, mine, limit, rig, units)
 
 
 @router.get("/feed")
-def feed(request: Request) -> FeedAnswer:
-    """What the boat's instruments say now, each figure with its age."""
-    return feed_answer(request.app.state.feed)
+def feed(
+    request: Request, units: Annotated[Literal["imperial", "metric"], Query()] = "imperial"
+) -> FeedAnswer:
+    """What the boat's instruments say now, each figure with its age; ``units`` are those of the words."""
+    with said_in(units):
+        return feed_answer(request.app.state.feed)
 
 
 @router.get("/schools")

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
@@ -92,6 +91,7 @@ class CastAnswer(BaseModel):
     so_far: float
     covers: list[SliceAnswer]
     why: str
+    runs_ft: float
 
 
 class SearchAnswer(BaseModel):
@@ -109,7 +109,7 @@ def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
     scenario = request.scenario()
     rods = [body.rig(f"rods[{k}].") for k, body in enumerate(request.rods)]
     told = [body.told(k) for k, body in enumerate(request.casts)]
-    return written(search_water(replace(scenario), own, rods, told, request.limit))
+    return written(search_water(scenario, own, rods, told, request.limit))
 
 
 def casts_written(steps: Sequence[Step], tip_ft: float) -> list[CastAnswer]:
@@ -140,6 +140,7 @@ def _cast(step: Step, tip_ft: float) -> CastAnswer:
             if s > 0.0
         ],
         why=step.why,
+        runs_ft=_r(step.runs_ft, 2),
     )
 
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import uuid
 from collections.abc import Sequence
 from typing import Any
 
 from pydantic import ValidationError
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
@@ -51,25 +53,53 @@ def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[
     return new
 
 
+def mend(session: Session, cast: MadeCast) -> None:
+    """Write a cast anew: one that was taken back counts again, one that is not there is kept. Raises
+    BadInput."""
+    rig_of(cast)
+    row = _row(session, str(cast.id))
+    if row is None:
+        keep(session, [cast])
+        return
+    row.body = cast.model_dump(mode="json", exclude_none=True, exclude={"id"})
+    row.stop, row.version, row.gone_at = cast.stop, CURRENT["cast"], None
+
+
+def _row(session: Session, uid: str) -> CastMade | None:
+    """A cast's row, taken back or not."""
+    return session.scalars(select(CastMade).where(CastMade.uid == uid)).first()
+
+
+def find(session: Session, id_: uuid.UUID) -> MadeCast | None:
+    """The cast of an id, taken back or not; None when there is none, or it cannot be read."""
+    row = _row(session, str(id_))
+    try:
+        return None if row is None else MadeCast.model_validate(body_of(row))
+    except ValidationError:
+        return None
+
+
 def body_of(row: CastMade) -> dict[str, Any]:
     """A cast's fields in today's form, its id with them."""
     return {"id": row.uid, **upgraded("cast", "*", row.version, row.body)}
 
 
-def listed(session: Session, stop: str | None = None) -> list[MadeCast]:
-    """Casts in the order they were made, at one stop when it is named; what cannot be read is passed over."""
+def listed(session: Session, stop: str | None = None, trip: str | None = None) -> list[MadeCast]:
+    """Casts in the order they were made, at one stop and of one trip where they are named; what cannot be
+    read is passed over."""
     found = []
-    for row in rows.listed(session, CastMade):
-        if stop is not None and row.stop != stop:
-            continue
+    query = select(CastMade).where(CastMade.gone_at.is_(None)).order_by(CastMade.id)
+    for row in session.scalars(query if stop is None else query.where(CastMade.stop == stop)):
         try:
-            found.append(MadeCast.model_validate(body_of(row)))
+            cast = MadeCast.model_validate(body_of(row))
         except ValidationError:
             continue
+        if trip is None or cast.trip == trip:
+            found.append(cast)
     return sorted(found, key=lambda c: c.time)
 
 
 def withdraw(session: Session, uid: str) -> bool:
     """Take a cast back; whether there was one."""
-    row = next((r for r in rows.listed(session, CastMade) if r.uid == uid), None)
+    row = _row(session, uid)
     return row is not None and rows.put_away(session, CastMade, row.id) is not None

@@ -69,6 +69,15 @@ class SavedPlan(Kept):
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
+class Trip(Kept):
+    """A day on the water. ``body`` is a :class:`heathdrop.conditions.trip.TripBody`."""
+
+    __tablename__ = "trip"
+
+    name: Mapped[str] = mapped_column(String(120))
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class CastMade(Kept):
     """A cast that was made. ``body`` is a :class:`heathdrop.conditions.made.MadeCast` without its id, which
     is the row's ``uid``."""

@@ -29,7 +29,7 @@ from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, drops, feed, files, plan, sheet, units
+from heathdrop.web.pages import box, deck, drops, feed, files, plan, sheet, units
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard, Reach
 
@@ -65,7 +65,7 @@ def create_app(
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan):
+    for room in (sheet, files, box, drops, plan, deck):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)

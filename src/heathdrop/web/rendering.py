@@ -22,6 +22,7 @@ from heathdrop.web.views import VIEWS
 PAGES = (
     ("/", "sheet", "Sheet"),
     ("/plan", "plan", "Plan"),
+    ("/deck", "deck", "Deck"),
     ("/box", "box", "Box"),
     ("/drops", "drops", "Drop tests"),
 )

@@ -13,6 +13,8 @@ from typing import Any
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC, meant
+from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig_name import USUAL
 from heathdrop.reading import SIGNS, number_of, read
 
 #: The longest line that is read.
@@ -88,6 +90,43 @@ def pieces(catalog: Catalog, line: str, typed_in: str = "") -> list[tuple[str, d
         return [parsed(catalog, line, typed_in)]
     each = re.findall(rf"{NUMBER}", weights[0])
     return [parsed(catalog, f"{weight} oz {line[weights.end() :]}", typed_in) for weight in each]
+
+
+def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
+    """The rig that a line names, head and trailer in one: ``3/8 swim jig with a craw 4 in``. Without a
+    trailer it is bare. Raises BadInput when it names no head."""
+    text = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
+    split = re.split(r"\s*(?:,|\+|&|\bwith\b|\band\b)\s*", text, maxsplit=1)
+    if len(split) == 1:
+        found = _first_of(_named(catalog.trailers), text)
+        split = [text] if found is None else [text[:found], text[found:]]
+    found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in)]
+    heads = [data for kind, data in found_pieces if kind == "head"]
+    tails = [data for kind, data in found_pieces if kind == "trailer"]
+    if len(heads) != 1 or len(tails) > 1:
+        raise BadInput("the rig", line, "one head, and one trailer or none: 3/8 swim jig with craw 4 in")
+    head, tail = heads[0], (tails or [{"shape": "none"}])[0]
+    return rig_by_name(
+        catalog,
+        head["family"],
+        head["weight_oz"],
+        tail["shape"],
+        head_material=head.get("material", USUAL["head_material"]),
+        trailer_length_in=tail.get("length_in"),
+        skirt=head.get("skirt"),
+        plastic=tail.get("plastic"),
+        softness=tail.get("softness"),
+        fused=tail.get("split") is False,
+    )
+
+
+def _first_of(words: Mapping[str, str], text: str) -> int | None:
+    """Where the longest of ``words`` that stands in the text begins."""
+    for said in sorted(words, key=len, reverse=True):
+        found = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
+        if found and words[said] != "none":
+            return found.start()
+    return None
 
 
 def _names_tackle(catalog: Catalog, text: str) -> bool:

@@ -21,13 +21,14 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
+from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
-from heathdrop.store import casts, items, observations, plans, scenarios, settings
+from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
 from heathdrop.store.files import csvfile
-from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario
+from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario, Trip
 from heathdrop.store.rows import uids
 from heathdrop.validation import bad_input
 
@@ -263,6 +264,40 @@ def read_record(raw: bytes, name: str) -> Read:
     return read
 
 
+def _trip_rows(session: Session) -> list[Row]:
+    return [{"name": t.name, "body": trips.body_of(t), "id": t.uid} for t in trips.listed(session)]
+
+
+class TripRow(BaseModel):
+    """A trip in a file: the same limits as on the deck."""
+
+    model_config = ConfigDict(extra="forbid")
+    name: Annotated[str, Field(min_length=1, max_length=trips.LONGEST_NAME), AfterValidator(plain_text)]
+    body: TripBody
+    id: str | None = None
+
+
+def _read_trips(raw: bytes) -> Read:
+    read = Read()
+    for k, row in enumerate(_listed(raw, "trips.json", "trips")):
+        at = f"trips.json, trips[{k}]"
+        if not isinstance(row, dict):
+            raise BadInput(at, "not an object", "an object")
+        try:
+            TripRow.model_validate(row)
+        except ValidationError as error:
+            first = bad_input(error.errors())
+            raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
+        read.rows.append({**row, **_uid_of(row, at)})
+    return read
+
+
+def _keep_trips(session: Session, rows: Sequence[Row]) -> list[str]:
+    return [
+        trips.begin(session, r["name"], TripBody.model_validate(r["body"]), r.get("id")).uid for r in rows
+    ]
+
+
 def _setting_rows(session: Session) -> list[Row]:
     return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
 
@@ -339,6 +374,16 @@ REGISTRY: tuple[Exported, ...] = (
         _read_plans,
         _keep_plans,
         SavedPlan,
+    ),
+    Exported(
+        "trips.json",
+        "application/json",
+        lambda n: counted(n, "trip", "trips"),
+        _trip_rows,
+        lambda rows: _json({"version": VERSION, "trips": rows}),
+        _read_trips,
+        _keep_trips,
+        Trip,
     ),
     Exported(
         "casts.csv",

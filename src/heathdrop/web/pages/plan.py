@@ -33,14 +33,14 @@ writes = writing()
 JOBS: Jobs[PlanAnswer] = Jobs()
 #: What a new plan starts from.
 EMPTY: dict[str, Any] = {"version": 1, "date": "", "box": "standard", "schools": {}, "rods": 4, "stops": []}
-GONE = "There is no such plan."
+PLAN_GONE = "There is no such plan."
 
 
 def _key(body: dict[str, Any], own: Own) -> tuple[str, Own]:
     return json.dumps(body, sort_keys=True), own
 
 
-def _job(body: dict[str, Any], own: Own) -> Job[PlanAnswer]:
+def job_of(body: dict[str, Any], own: Own) -> Job[PlanAnswer]:
     """The plan's job: begun when it is new. Raises ValidationError or BadInput for a body that cannot be."""
     request = PlanRequest.model_validate(body)
     return JOBS.asked(_key(body, own), lambda tell: plan_answer(request, own, tell))
@@ -53,7 +53,7 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     if not body["stops"]:
         return found
     try:
-        job = _job(body, own)
+        job = job_of(body, own)
     except ValidationError as error:
         return {**found, "refusal": str(bad_input(error.errors()))}
     found["job"], found["refusal"] = job, job.refusal
@@ -90,7 +90,7 @@ def one(request: Request, id_: int, database: Db, own: Mine) -> Response:
     """A plan: its page, or its answer when htmx asks for the progress."""
     context = _context(database, own, id_)
     if context["plan"] is None:
-        return problem(request, GONE, 404)
+        return problem(request, PLAN_GONE, 404)
     part = "plan/answer.html" if request.headers.get("hx-target") == "planned" else "plan/page.html"
     return page(request, part, context)
 
@@ -104,7 +104,7 @@ def section(
         row = plans.fetch(session, id_)
         body = plans.body_of(row) if row is not None else None
     if body is None or not 0 <= k < len(body["stops"]):
-        return problem(request, GONE, 404)
+        return problem(request, PLAN_GONE, 404)
     try:
         shown = stop_section(the_stops(PlanRequest.model_validate(body))[k], rig, line, own)
     except ValidationError as error:
@@ -121,13 +121,13 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
         row = plans.fetch(session, id_)
         body = plans.body_of(row) if row is not None else None
     if body is None or name not in ("deck-card.html", "print.html", "plan.json", "spots.gpx"):
-        return problem(request, GONE, 404)
+        return problem(request, PLAN_GONE, 404)
     if name == "plan.json":
         return _file(json.dumps(body, indent=1), "application/json", name)
     if name == "spots.gpx":
         return _file(_gpx(body), "application/gpx+xml", name)
     try:
-        job = _job(body, own)
+        job = job_of(body, own)
     except (ValidationError, BadInput) as error:
         return problem(request, str(error))
     if job.answer is None:
@@ -185,7 +185,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
     with database.session() as session:
         row = plans.fetch(session, id_)
         if row is None:
-            return problem(request, GONE, 404)
+            return problem(request, PLAN_GONE, 404)
         body = json.loads(json.dumps(plans.body_of(row)))
         try:
             if do == "copy":
@@ -210,7 +210,7 @@ def cancel(request: Request, id_: int, database: Db, own: Mine) -> Response:
     with database.session() as session:
         row = plans.fetch(session, id_)
         if row is None:
-            return problem(request, GONE, 404)
+            return problem(request, PLAN_GONE, 404)
         JOBS.call_off(_key(plans.body_of(row), own))
     return page(request, "plan/off.html", {"plan": row})
 

@@ -6,6 +6,8 @@ let voice = null;
 export function beep(pitch, length) {
   const sound = by("sound");
   if (sound && !sound.checked) { return; }
+  // A page that was only reloaded may not sound until it is touched.
+  if (navigator.userActivation && !navigator.userActivation.hasBeenActive) { return; }
   const Voice = window.AudioContext;
   if (!Voice) { return; }
   voice = voice || new Voice();

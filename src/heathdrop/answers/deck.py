@@ -1,0 +1,104 @@
+"""The next cast on the water: the search over the rods as tied, the first change, what to take care of."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from heathdrop import catalog as catalogue
+from heathdrop.advice.cautions import cautions_for
+from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.answers.own import Own
+from heathdrop.answers.plan import Rod
+from heathdrop.answers.search import Search, Told, search_water
+from heathdrop.conditions.scenario import Gear, Scenario
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import name_of
+from heathdrop.sizing.size import Sizing, size
+
+#: What a cast came to, and the complaint that it is; what is not here needs no change.
+COMPLAINT_OF = {
+    "ran-high": "ran-too-high",
+    "ran-low": "ran-too-low",
+    "fouled": "fouled",
+    "hung": "hung-up",
+    "short": "short-strikes",
+    "not-felt": "not-felt",
+}
+
+
+@dataclass(frozen=True)
+class OnRod:
+    """A rod with the rig on it."""
+
+    rod: Rod
+    rig: Rig
+
+
+@dataclass(frozen=True)
+class Mend:
+    """What went wrong on the last cast, and the smallest change that mends it."""
+
+    symptom: str
+    change: str
+    effect: str
+
+
+@dataclass(frozen=True)
+class NextUp:
+    """The search, the rods it was asked for, the change after a fault (None: nothing was wrong), cautions."""
+
+    search: Search
+    rods: tuple[OnRod, ...]
+    mend: Mend | None
+    cautions: tuple[str, ...]
+
+    def rod_of(self, rig: str) -> OnRod | None:
+        """The rod that a rig (by its name) is on; None for one that is tied on no rod."""
+        return next((r for r in self.rods if name_of(r.rig).text() == rig), None)
+
+
+def next_up(
+    scenario: Scenario,
+    own: Own,
+    rods: Sequence[OnRod],
+    told: Sequence[Told] = (),
+    limit: int = 4,
+    only: OnRod | None = None,
+) -> NextUp:
+    """What to throw next in this water with these rods (the best few rigs where there are none), after the
+    casts told; ``only``: with this rod alone. Raises BadInput."""
+    rods = [only] if only is not None else list(rods)
+    if told and rods and only is None and name_of(told[-1].rig) not in [name_of(r.rig) for r in rods]:
+        # What was thrown last is in the hand, tied by the plan or not.
+        rods = [OnRod(replace(rods[0].rod, name=""), told[-1].rig), *rods]
+    gears = {name_of(r.rig).text(): _gear(scenario, r.rod) for r in rods}
+    found = search_water(scenario, own, [r.rig for r in rods], told, limit, gears)
+    first = found.steps[0].next.cast.rig
+    tied = NextUp(found, tuple(rods), None, ()).rod_of(first)
+    sizing = _sized(found.scenario, own, tied.rig, gears[first]) if tied else None
+    rated = sizing.rigs[0] if sizing else None
+    cautions = cautions_for(catalogue.load(), found.scenario, rated)
+    mend = _mend(found.scenario, own, told[-1], gears) if told else None
+    return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions))
+
+
+def _gear(scenario: Scenario, rod: Rod) -> Gear:
+    return replace(scenario.gear, line=rod.line, reel=rod.reel)
+
+
+def _sized(scenario: Scenario, own: Own, rig: Rig, gear: Gear) -> Sizing:
+    alone = replace(scenario, families=(rig.family.id,), gear=gear)
+    return size(catalogue.load(), alone, [rig], own.learned)
+
+
+def _mend(scenario: Scenario, own: Own, last: Told, gears: dict[str, Gear]) -> Mend | None:
+    """The smallest change after the last cast's fault, the one that mends it first; None where there is no
+    fault, or nothing to do."""
+    complaint = COMPLAINT_OF.get(last.outcome)
+    if complaint is None:
+        return None
+    gear = gears.get(name_of(last.rig).text(), scenario.gear)
+    sizing = _sized(scenario, own, last.rig, gear)
+    changes = changes_for(catalogue.load(), sizing, sizing.rigs[0], complaint)
+    return Mend(COMPLAINTS[complaint], changes[0].what, changes[0].effect) if changes else None

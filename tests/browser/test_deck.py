@@ -1,0 +1,258 @@
+"""The deck on the phone: the loop by one thumb; nothing lost through cuts, kills, reloads, double taps and a
+wrong clock."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+
+from heathdrop.conditions.made import OUTCOMES
+from heathdrop.feeds.simulated import Boat, Sounder
+from tests.browser.helpers import press, screen, text, wait
+from tests.browser.laptop import Laptop
+from tests.browser.test_access import violations
+from tests.browser.test_plan import offline
+
+#: The page's clock can be put wrong, and forward past the guard against double taps.
+CLOCK = (
+    "(() => { const real = Date.now; const even = performance.now.bind(performance);"
+    " const off = (key) => parseInt(sessionStorage.getItem(key) || '0', 10);"
+    " Date.now = () => real() + off('jump'); performance.now = () => even() + off('even'); })()"
+)
+
+
+@pytest.fixture
+def laptop(tmp_path: Path, browser: webdriver.Chrome) -> Iterator[Laptop]:
+    laptop = Laptop(tmp_path / "boat.sqlite")
+    laptop.start()
+    screen(browser, 390, 844)
+    hook = browser.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": CLOCK})
+    browser.get(laptop.address + "/deck")
+    browser.execute_script("localStorage.clear(); sessionStorage.clear()")
+    yield laptop
+    browser.execute_cdp_cmd("Page.removeScriptToEvaluateOnNewDocument", hook)
+    browser.get("about:blank")
+    laptop.stop()
+
+
+def begin(browser: webdriver.Chrome, which: int = 1) -> None:
+    press(browser, f"form:nth-of-type({which}) .begin")
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "#go #now"))
+
+
+def jump(browser: webdriver.Chrome, ms: int = 800, key: str = "even") -> None:
+    """Put the page's even clock on; ``jump`` is the one on the wall, which may go back."""
+    browser.execute_script(
+        "const [by, key] = arguments; const at = parseInt(sessionStorage.getItem(key) || '0', 10);"
+        " sessionStorage.setItem(key, String(at + by))",
+        ms,
+        key,
+    )
+
+
+def tap(browser: webdriver.Chrome, outcome: str, twice: bool = False) -> None:
+    """An answer, with a double tap where wanted; the clock goes on past the guard."""
+    jump(browser)
+    browser.execute_script(
+        "const b = document.querySelector(`[data-outcome=${arguments[0]}]`); b.click();"
+        " if (arguments[1]) { b.click(); } document.getElementById('panel').close();",
+        outcome,
+        twice,
+    )
+
+
+def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    begin(browser)
+    assert text(browser, "#stop").startswith("Mill bay milfoil")
+    assert browser.execute_script(
+        "return [document.documentElement.scrollWidth <= 390, document.documentElement.scrollHeight <= 844]"
+    ) == [True, True]
+    small = browser.execute_script(
+        "return [...document.querySelectorAll('main button')].filter(b => b.checkVisibility())"
+        ".map(b => [b.textContent, b.getBoundingClientRect()])"
+        ".filter(([, r]) => r.height < 64 || r.width < 64).map(([t]) => t)"
+    )
+    assert small == []
+    planned = text(browser, "#count")
+    press(browser, "#go")
+    wait(browser, lambda: text(browser, "#what") == "Now" or text(browser, "#what") == "In")
+    browser.refresh()  # in the middle of a count
+    wait(browser, lambda: text(browser, "#what") == "In")
+    assert "reeling" in (browser.find_element(By.ID, "go").get_attribute("class") or "")
+    press(browser, "[data-outcome=bump]")
+    wait(browser, lambda: "1 cast, all on the laptop" in text(browser, "#kept"))
+    wait(browser, lambda: "bitten" in text(browser, "#why"))
+    assert text(browser, "#count") == planned
+    jump(browser)
+    press(browser, "[data-outcome=ran-high]")
+    wait(browser, lambda: "It ran too high: " in text(browser, "#why"))
+    assert "Ran high" in text(browser, "#last li")
+    jump(browser)
+    press(browser, "#undo")
+    wait(browser, lambda: "1 cast, all" in text(browser, "#kept"))
+    assert "Bump" in text(browser, "#last li")
+    jump(browser)
+    press(browser, "[data-outcome=fish]")
+    press(browser, "[aria-label='Length more']")
+    press(browser, "#inside > button")
+    wait(browser, lambda: any(c.get("fish") for c in laptop.casts()))
+    bump, fish = laptop.casts()
+    assert (bump["outcome"], fish["outcome"]) == ("bump", "fish")
+    assert bump["at_s"] > 0
+    assert fish["fish"] == {"length_in": 14.5}
+    assert fish["trip"].endswith("A day on Ashmoor Water")
+    assert bump["conditions"]["bottom_depth_ft"] == 9.0
+
+
+def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    begin(browser)
+    press(browser, "#after")
+    assert "2 of 6" in text(browser, "#stop")
+    press(browser, "#stop")
+    press(browser, "#inside > button:nth-child(1)")
+    assert "1 of 6" in text(browser, "#stop")
+    press(browser, "#rig")
+    press(browser, "#inside > button:nth-child(1)")
+    wait(browser, lambda: text(browser, "#rig").startswith("Rod A"))
+    press(browser, "#rig")
+    browser.find_element(By.CSS_SELECTOR, ".typedrig input").send_keys("toad")
+    press(browser, ".typedrig button")
+    wait(browser, lambda: "must be" in text(browser, "#inside [role=alert]"))
+    field = browser.find_element(By.CSS_SELECTOR, ".typedrig input")
+    field.clear()
+    field.send_keys("1/4 underspin, paddle-tail 3 in")
+    press(browser, ".typedrig button")
+    wait(browser, lambda: browser.find_elements(By.XPATH, "//button[contains(., 'tie it on')]"))
+    browser.find_element(By.XPATH, "//button[contains(., 'tie it on')]").click()
+    wait(browser, lambda: text(browser, "#rig").startswith("1/4 oz underspin"))
+    press(browser, "#water")
+    press(browser, "[aria-label='Water less']")
+    wait(browser, lambda: "typed here" in text(browser, "#inside"))
+    assert "60 °F" in text(browser, "#inside")
+    press(browser, "[aria-label='Bottom less']")
+    wait(browser, lambda: "8 ft" in text(browser, "#inside"))
+    press(browser, "#close")
+    press(browser, "[data-outcome=nothing]")
+    wait(browser, lambda: len(laptop.casts()) == 1)
+    cast = laptop.casts()[0]
+    assert (cast["family"], cast["head_oz"]) == ("underspin", 0.25)
+    assert (cast["conditions"]["water_temp_f"], cast["conditions"]["bottom_depth_ft"]) == (60.0, 8.0)
+    press(browser, "#more")
+    assert "Hooks" in text(browser, "#inside") or "Lead" in text(browser, "#inside")
+    assert violations(browser) == []
+    press(browser, "#inside a")
+    wait(browser, lambda: "1 cast" in text(browser, "h1"))
+    browser.get(laptop.address + "/deck")
+    press(browser, "#more")
+    ending = browser.find_element(By.XPATH, "//button[contains(., 'End the trip')]")
+    ending.click()
+    assert "Tap again" in ending.text
+    ending.click()
+    wait(browser, lambda: "1 cast" in text(browser, "h1"))
+
+
+@pytest.mark.parametrize("width", [390, 1280])
+def test_axe_finds_nothing_on_deck(browser: webdriver.Chrome, laptop: Laptop, width: int) -> None:
+    begin(browser, 2)
+    screen(browser, width, 844)
+    assert violations(browser) == []
+    browser.execute_script("document.documentElement.classList.add('sun')")
+    assert violations(browser) == []
+    for button in ("#rig", "#water", "#stop"):
+        press(browser, button)
+        assert violations(browser) == []
+        press(browser, "#close")
+
+
+def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    """Ten casts around each cut: in flight, while the line is dead, after it; double taps, reloads in the
+    midst of sending, the phone's clock three hours off and back. All are there once, in order."""
+    begin(browser)
+    plain = [o for o in OUTCOMES if o not in ("ticked-top", "found-bottom")]
+    wanted: list[str] = []
+
+    def ten(first: int, last: int) -> None:
+        for k in range(first, last):
+            wanted.append(plain[len(wanted) % len(plain)])
+            tap(browser, wanted[-1], twice=k % 2 == 0)
+
+    for cut in range(20):
+        ten(0, 3)
+        killed = cut % 3 == 0
+        if killed:
+            laptop.kill()
+        else:
+            offline(browser, True)
+        ten(3, 7)
+        assert "kept on this phone" in text(browser, "#kept")
+        if cut == 5:
+            jump(browser, 3 * 3600 * 1000, "jump")
+        if cut == 11:
+            jump(browser, -6 * 3600 * 1000, "jump")
+        if killed:
+            laptop.start()
+        else:
+            offline(browser, False)
+        if cut % 4 == 1:
+            browser.refresh()
+        ten(7, 10)
+    browser.execute_script("window.dispatchEvent(new Event('online'))")
+    wait(browser, lambda: "all on the laptop" in text(browser, "#kept"))
+    assert "200 casts" in text(browser, "#kept")
+    kept = laptop.casts()
+    assert len(kept) == 200
+    assert len({c["id"] for c in kept}) == 200
+    assert [c["outcome"] for c in kept] == wanted
+    assert (
+        browser.execute_script(
+            "return Object.keys(localStorage).filter(k => k.startsWith('heathdrop-out-0')).length"
+        )
+        == 0
+    )
+
+
+def test_what_is_refused_is_kept_and_said(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    """One record that the laptop will not take does not stand in the way of the next."""
+    begin(browser)
+    browser.execute_script(
+        "localStorage.setItem('heathdrop-out-000000000-x', JSON.stringify({do: 'keep', id: 'x',"
+        " cast: {id: 'x', outcome: 'eaten'}}))"
+    )
+    tap(browser, "nothing")
+    tap(browser, "bump")
+    wait(browser, lambda: "1 refused: see More" in text(browser, "#kept"))
+    wait(browser, lambda: len(laptop.casts()) == 2)
+    press(browser, "#more")
+    assert "Refused: " in text(browser, "#inside")
+    assert "eaten" in text(browser, "#inside")
+
+
+def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_path: Path) -> None:
+    sounder = Sounder(Boat(seed=3), 0)
+    sounder.start()
+    laptop = Laptop(tmp_path / "boat.sqlite", f"tcp://127.0.0.1:{sounder.port}")
+    laptop.start()
+    try:
+        screen(browser, 390, 844)
+        browser.get(laptop.address + "/deck")
+        browser.execute_script("localStorage.clear(); sessionStorage.clear()")
+        begin(browser)
+        wait(browser, lambda: "Depth" in text(browser, "#sounder") and "live" in text(browser, "#sounder"))
+        press(browser, "#water")
+        wait(browser, lambda: "from the sounder" in text(browser, "#inside"))
+        press(browser, "#close")
+        press(browser, "[data-outcome=nothing]")
+        wait(browser, lambda: len(laptop.casts()) == 1)
+        cast = laptop.casts()[0]
+        assert cast["lat"] == pytest.approx(50.10, abs=0.01)
+        assert cast["conditions"]["wind_mph"] == pytest.approx(8, abs=3)
+        sounder.stop()
+        wait(browser, lambda: "stale" in text(browser, "#sounder") or "lost" in text(browser, "#sounder"))
+    finally:
+        browser.get("about:blank")
+        sounder.stop()
+        laptop.stop()

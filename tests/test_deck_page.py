@@ -1,0 +1,281 @@
+"""The deck behind its screen: a trip from a plan or the sheet, its water, its rigs, its casts mended."""
+
+from __future__ import annotations
+
+import json
+import re
+import uuid
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from heathdrop import catalog as catalogue
+from heathdrop.errors import BadInput
+from heathdrop.store import casts, trips
+from heathdrop.store.files.entry import typed_rig
+from tests.store.test_casts import kept, made
+from tests.test_web import token
+
+Json = dict[str, Any]
+
+
+def begun(client: TestClient, **more: str) -> Json:
+    """A trip from the sheet's water (or a plan), and what the deck's script is given."""
+    answer = client.post("/deck", data={"token": token(client), **more})
+    assert answer.status_code == 200, answer.text
+    return data_of(client)
+
+
+def data_of(client: TestClient) -> Json:
+    found = re.search(r'id="deck">(.*?)</script>', client.get("/deck").text, re.S)
+    assert found
+    told: Json = json.loads(found[1])
+    return told
+
+
+def cast_of(data: Json, k: int, outcome: str, **more: Any) -> Json:
+    """A cast as the deck's script sends it."""
+    here, stop = data["stops"][0]["next"]["casts"][0], data["stops"][0]["name"]
+    fields = {f: here[f] for f in ("countdown_s", "pace_ft_s", "turns_per_s", "rod_tip_height_ft", "work")}
+    own = {"trip": data["trip"], "stop": stop, "line": here["line"], "outcome": outcome}
+    return made(k, **fields, **here["rig"], **own, **more)
+
+
+def next_of(client: TestClient, data: Json, **more: str) -> Json:
+    asked = {"stop": data["stops"][0]["name"], **more}
+    answer = client.get("/api/v1/next", params=asked)
+    assert answer.status_code == 200, answer.text
+    found: Json = answer.json()
+    return found
+
+
+def test_a_plan_goes_along_with_its_rods_and_stops(client: TestClient) -> None:
+    assert "Take a plan along" in client.get("/deck").text
+    data = begun(client, plan="1")
+    assert "A day on Ashmoor Water" in data["trip"]
+    assert len(data["stops"]) == 6
+    assert [r["name"] for r in data["rods"]] == ["A", "B", "C", "D", "E"]
+    tied = {r["rig"]: r["name"] for r in data["rods"]}
+    for stop in data["stops"]:
+        first = stop["next"]["casts"][0]
+        assert tied[first["name"]] == first["rod"]
+        assert first["said"]["line"] == next(r["line"] for r in data["rods"] if r["name"] == first["rod"])
+        assert first["lands"] == (first["work"] != "swim")
+    again = client.post("/deck", data={"token": token(client), "plan": "1"})
+    assert again.status_code == 200
+    assert data_of(client)["trip"].endswith("(2)")
+    refused = client.post("/deck", data={"token": token(client), "plan": "99"})
+    assert refused.status_code == 422
+
+
+def test_the_sheets_water_goes_along_where_there_is_no_plan(client: TestClient) -> None:
+    form = {"token": token(client)}
+    client.get(
+        "/?water_temp_f=52&bottom_depth_ft=12&fish_depth_ft=9&cover=open&test_lb=12&rod_tip_height_ft=3"
+    )
+    assert client.post("/deck", data=form).status_code == 200
+    data = data_of(client)
+    stop = data["stops"][0]
+    assert stop["name"] == "This water"
+    assert stop["conditions"]["water_temp_f"] == 52.0
+    assert len(data["rods"]) == 4
+    assert {r["line"] for r in data["rods"]} == {"12 lb fluorocarbon"}
+    assert stop["next"]["casts"][0]["rod_tip_height_ft"] == 3.0
+    assert client.post("/deck/end", data={"token": token(client)}).status_code == 200
+    assert "Take a plan along" in client.get("/deck").text
+
+
+def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClient) -> None:
+    data = begun(client, plan="1")
+    here = data["stops"][0]["next"]["casts"][0]
+    assert next_of(client, data)["made"] == 0
+    old = cast_of(data, 9, "nothing") | {"trip": "another day"}
+    client.post("/api/v1/casts", json=[old, cast_of(data, 1, "ran-high")])
+    after = next_of(client, data)
+    assert after["made"] == 1
+    assert after["thrown"] == here["name"]
+    assert after["mend"]["symptom"] == "It ran too high"
+    assert after["casts"][0]["runs_ft"] != here["runs_ft"]
+    client.post("/api/v1/casts", json=[cast_of(data, 2, "fish", at_s=9.0)])
+    bitten = next_of(client, data)
+    assert bitten["mend"] is None
+    assert (bitten["casts"][0]["change"], bitten["casts"][0]["name"]) == ("none", here["name"])
+    assert "bitten" in bitten["casts"][0]["said"]["why"]
+
+
+def test_the_count_that_was_thrown_is_the_count_that_is_searched_with(client: TestClient) -> None:
+    data = begun(client, plan="1")
+    planned = cast_of(data, 1, "nothing")
+    client.post("/api/v1/casts", json=[planned])
+    as_planned = next_of(client, data)
+    client.put(f"/api/v1/casts/{planned['id']}", json=planned | {"count_s": planned["countdown_s"] + 2.2})
+    assert next_of(client, data)["tried"] != as_planned["tried"]
+
+
+def test_one_rig_alone_and_words_in_either_units(client: TestClient) -> None:
+    data = begun(client, plan="1")
+    for rod in data["rods"]:
+        found = next_of(client, data, rig=rod["rig"])
+        assert {c["name"] for c in found["casts"]} == {rod["rig"]}
+        assert {c["rod"] for c in found["casts"]} == {rod["name"]}
+    strange = next_of(client, data, rig="football-jig:0.75:craw", units="metric")
+    assert {c["rod"] for c in strange["casts"]} == {""}
+    assert "21.3 g" in strange["casts"][0]["said"]["rig"]
+    assert strange["casts"][0]["said"]["runs"].endswith(" m")
+    assert next_of(client, data)["casts"][0]["said"]["runs"].endswith(" ft")
+    assert client.get("/api/v1/next", params={"stop": "Mill bay milfoil", "rig": "toad"}).status_code == 422
+
+
+def test_each_rod_counts_turns_by_its_own_reel(client: TestClient) -> None:
+    data = begun(client, plan="1")
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        row, body = trips.current(session)  # type: ignore[misc]
+        rods = [r.model_copy(update={"inches_per_turn": 20.0}) for r in body.rods]
+        trips.write(row, body.model_copy(update={"rods": rods}))
+    before, after = data["stops"][0]["next"]["casts"][0], next_of(client, data)["casts"][0]
+    assert after["turns_per_s"] == pytest.approx(after["pace_ft_s"] * 12.0 / 20.0, abs=0.01)
+    assert before["turns_per_s"] == pytest.approx(before["pace_ft_s"] * 12.0 / 29.0, abs=0.01)
+
+
+def test_water_changes_on_the_deck_or_not_at_all(client: TestClient) -> None:
+    data = begun(client, plan="1")
+    stop = data["stops"][0]
+
+    def change(name: str, value: str, **more: str) -> Any:
+        form = {"token": token(client), "stop": stop["name"], "name": name, "value": value, **more}
+        return client.post("/deck/water", data=form)
+
+    warm = change("water_temp_f", "15 °C").json()
+    assert warm["conditions"]["water_temp_f"] == 59.0
+    assert next(w for w in warm["water"] if w["name"] == "water_temp_f")["by"] == "typed"
+    assert change("wind_mph", "9 mph", by="sounder").json()["conditions"]["wind_mph"] == 9.0
+    by = {w["name"]: w["by"] for w in data_of(client)["stops"][0]["water"]}
+    assert (by["wind_mph"], by["clarity_ft"]) == ("sounder", "")
+    shallow = change("bottom_depth_ft", "4").json()
+    assert shallow["conditions"]["fish_depth_ft"] == 4.0
+    assert shallow["conditions"]["cover"]["top_depth_ft"] == 4.0
+    metric = change("bottom_depth_ft", "3", units="metric").json()
+    assert metric["conditions"]["bottom_depth_ft"] == pytest.approx(9.84, abs=0.2)
+    assert (
+        metric["conditions"]["fish_depth_ft"] == metric["conditions"]["bottom_depth_ft"]
+    )  # on it, and stays
+    for name, value in (("water_temp_f", "20"), ("fish_depth_ft", "90"), ("season", "fall"), ("light", "x")):
+        refused = change(name, value)
+        assert refused.status_code == 422, name
+        assert refused.json()["detail"].endswith(".")
+    assert data_of(client)["stops"][0]["conditions"] == metric["conditions"]
+    assert client.post("/deck/water", data={"token": token(client), "stop": "nowhere"}).status_code == 404
+    assert client.post("/deck/water", data={"token": "x", "stop": stop["name"]}).status_code == 403
+
+
+@pytest.mark.parametrize(
+    ("line", "rig"),
+    [
+        ("3/8 swim jig, craw 4 in", ("swim-jig", 0.375, "craw", 4.0)),
+        ("a 1/2 oz bladed jig with a paddle-tail 4", ("bladed-jig", 0.5, "paddle-tail", 4.0)),
+        ("5/8 football jig small craw 3in", ("football-jig", 0.625, "small-craw", 3.0)),
+        ("1/4 oz underspin", ("underspin", 0.25, "none", 0.0)),
+        ("10.6 g swim jig + craw 10 cm", ("swim-jig", 0.374, "craw", 3.937)),
+    ],
+)
+def test_a_rig_is_typed_in_one_line(line: str, rig: tuple[str, float, str, float]) -> None:
+    found = typed_rig(catalogue.load(), line)
+    length = 0.0 if found.trailer.bare else found.trailer_length_in
+    assert (found.family.id, found.head_oz, found.trailer.id, length) == (
+        rig[0],
+        pytest.approx(rig[1], abs=0.001),
+        rig[2],
+        pytest.approx(rig[3], abs=0.001),
+    )
+
+
+@pytest.mark.parametrize("line", ["", "craw 4 in", "3/8 jig", "3/8 swim jig, 1/2 swim jig", "3/8 toad, craw"])
+def test_a_line_that_names_no_rig_is_refused(line: str) -> None:
+    with pytest.raises(BadInput):
+        typed_rig(catalogue.load(), line)
+
+
+def test_rigs_from_the_box_and_typed(client: TestClient) -> None:
+    begun(client, plan="1")
+    mine = client.get("/deck/box", params={"stop": "Mill bay milfoil"}).json()
+    assert 1 <= len(mine) <= 6
+    assert all(re.match(r"[\d/ ]+ oz ", r["said"]) for r in mine)
+    assert client.get("/deck/typed", params={"rig": "3/8 swim jig"}).json() == [
+        {"rig": "swim-jig:0.375:none", "said": "3/8 oz swim jig"}
+    ]
+    refused = client.get("/deck/typed", params={"rig": "toad"})
+    assert refused.status_code == 422
+    assert refused.json()["detail"].endswith(".")
+
+
+def test_a_cast_is_mended_taken_back_and_brought_back(client: TestClient) -> None:
+    one = made(1, outcome="fish")
+    at = f"/api/v1/casts/{one['id']}"
+    assert client.put(at, json=one | {"fish": {"length_in": 15}}).json() == {"kept": [one["id"]]}
+    assert kept(client)[0].fish.length_in == 15.0  # type: ignore[union-attr]
+    assert client.delete(at).json() == {"id": one["id"], "was_there": True}
+    assert client.delete(at).json() == {"id": one["id"], "was_there": False}
+    client.post("/api/v1/casts", json=one)
+    assert kept(client) == []  # sent again late, it stays taken back
+    client.put(at, json=one | {"outcome": "bump"})
+    assert [c.outcome for c in kept(client)] == ["bump"]
+    assert client.put(at, json=one | {"id": str(uuid.uuid4())}).status_code == 422
+    assert client.put(at, json=one | {"family": "toad"}).status_code == 422
+    assert [c.outcome for c in kept(client)] == ["bump"]
+
+
+def test_the_record_is_read_mended_and_taken_back(client: TestClient) -> None:
+    assert "Nothing is kept of a trip yet" in client.get("/deck/record").text
+    data = begun(client, plan="1")
+    one = cast_of(data, 1, "nothing")
+    client.post("/api/v1/casts", json=[one, cast_of(data, 2, "bump")])
+    assert "2 casts" in client.get("/deck/record").text
+    at = f"/deck/record/{one['id']}"
+    form = {
+        "token": token(client),
+        "outcome": "fish",
+        "length_in": "40 cm",
+        "weight_lb": "",
+        "note": "off the <b>stump",
+    }
+    shown = client.post(at, data=form)
+    assert "off the &lt;b&gt;stump" in shown.text
+    found = next(c for c in kept(client) if str(c.id) == one["id"])
+    assert found.outcome == "fish"
+    assert found.fish.length_in == pytest.approx(15.75, abs=0.01)  # type: ignore[union-attr]
+    for wrong in ({"length_in": "long"}, {"outcome": "eaten"}, {"length_in": "900"}):
+        assert client.post(at, data=form | wrong).status_code == 422
+    assert client.post(f"/deck/record/{uuid.uuid4()}", data=form).status_code == 404
+    client.post(at, data={"token": token(client), "do": "back"})
+    assert [c.outcome for c in kept(client)] == ["bump"]
+
+
+def test_trips_go_out_and_come_back(client: TestClient, tmp_path: Any) -> None:
+    begun(client, plan="1")
+    text = client.get("/export/trips.json").text
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        name = trips.listed(session)[0].name
+    sent = {"token": token(client), "sure": "yes"}
+    came = client.post("/import", data=sent, files={"file": ("trips.json", text.encode())})
+    assert "already here" in came.text
+    fresh = re.sub(r'"id": "[^"]+"', f'"id": "{uuid.uuid4()}"', text)
+    came = client.post("/import", data=sent, files={"file": ("trips.json", fresh.encode())})
+    assert "1 trip" in came.text
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        assert [t.name for t in trips.listed(session)] == [name, f"{name} (2)"]
+    wrong = fresh.replace('"stops": [', '"stops": [7, ').replace('"id": "', '"id": "x')
+    refused = client.post("/import", data=sent, files={"file": ("trips.json", wrong.encode())})
+    assert "trips.json, trips[0]" in refused.text
+
+
+def test_a_trip_that_cannot_be_read_is_passed_over(client: TestClient) -> None:
+    begun(client, plan="1")
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        row, body = trips.current(session)  # type: ignore[misc]
+        trips.begin(session, "broken", body).body = {"version": 1}
+        session.flush()
+        found = trips.current(session)
+        assert found is not None
+        assert found[0].name == row.name
+        assert casts.listed(session, trip="broken") == []
