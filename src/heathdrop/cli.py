@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import secrets
 import sqlite3
 import sys
 from collections.abc import Callable
@@ -168,7 +167,7 @@ def serve(
         bool, typer.Option("--demo", help="Start with Ashmoor Water, the made-up demo lake.")
     ] = False,
     lan: Annotated[
-        bool, typer.Option("--lan", help="Answer other machines that show the key told on start.")
+        bool, typer.Option("--lan", help="Let phones on this network in that show the code told on start.")
     ] = False,
     nmea: Annotated[
         str | None,
@@ -183,6 +182,7 @@ def serve(
     from heathdrop.validation import bad_input
     from heathdrop.warmth import warm_up
     from heathdrop.web.app import create_app
+    from heathdrop.web.pairing import Pairing, own_address
 
     try:
         chosen = Settings().merged(port=port, host=host, data=data, log_level=log_level)
@@ -196,27 +196,43 @@ def serve(
         "Getting the simulation ready (seconds when compiled before, half a minute the first time) ..."
     )
     warm_up()
-    key = secrets.token_urlsafe(12) if lan else None
+    pairing = Pairing() if lan else None
     listens = "0.0.0.0" if lan and chosen.host in HERE else chosen.host
     if listens not in HERE and not lan:
-        typer.echo("Other machines are refused; --lan lets those in that show a key.", err=True)
+        typer.echo("Other machines are refused; --lan lets phones in that show a code.", err=True)
+    outside = own_address() if listens == "0.0.0.0" else listens
+    address = f"http://{outside}:{chosen.port}"
+    hosts = [chosen.host, outside]
     try:
-        application = create_app(where, demo=demo, hosts=[chosen.host], lan_key=key, nmea=nmea)
+        application = create_app(where, demo=demo, hosts=hosts, pairing=pairing, address=address, nmea=nmea)
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
     shown = "127.0.0.1" if listens == "0.0.0.0" else chosen.host
     typer.echo(f"Heathdrop is at http://{shown}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
-    if key is not None:
-        typer.echo(f"From another machine: http://ADDRESS-OF-THIS-ONE:{chosen.port}/?key={key}")
+    if pairing is not None:
+        _invite(address, pairing.renew())
     uvicorn.run(
         application,
         host=listens,
         port=chosen.port,
         log_level="warning",
         server_header=False,
+        proxy_headers=False,
         timeout_keep_alive=15,
         limit_concurrency=200,
     )
+
+
+def _invite(address: str, code: str) -> None:
+    """Say on the terminal where a phone pairs: in words, and as a picture for its camera."""
+    import segno
+
+    from heathdrop.web.pages.devices import pair_address
+    from heathdrop.web.pairing import said_code
+
+    typer.echo(f"From a phone on this network: {address}/pair with the code {said_code(code)}")
+    segno.make(pair_address(address, code), error="m").terminal(compact=True)
+    typer.echo("It lasts five minutes; new ones are on this machine's screen, under Phones.")
 
 
 def _refuse(refusal: BadInput) -> typer.Exit:

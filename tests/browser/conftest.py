@@ -11,14 +11,15 @@ def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
     """Nothing may be written to the console: no script error, no policy violation."""
     browser.get_log("browser")
     yield
-    # A refusal is a 422 (404 and 409 too), htmx names a request that a newer one replaced, one test stops the
-    # server and one takes the network away, when the page before may still ask for its icon: all are meant.
+    # A refusal is a 422 (403, 404 and 409 too), htmx names a request that a newer one replaced, some tests stop
+    # the server or take the network away, when the page before may still ask for its icon: all are meant.
     meant = (
         "422",
         "404",
         "409",
         "ERR_CONNECTION_REFUSED",
         "ERR_CONNECTION_RESET",
+        "403",
         "ERR_INTERNET_DISCONNECTED",
         "htmx:sendError",
         "htmx:afterRequest",

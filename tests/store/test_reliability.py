@@ -28,7 +28,6 @@ from heathdrop.store.files.csvfile import read_tackle, written
 from heathdrop.store.files.entry import number_of, parsed
 from heathdrop.store.models import Item
 from heathdrop.store.own import own_of
-from heathdrop.web.app import create_app
 
 HEAD = {"family": "swim-jig", "weight_oz": 0.375}
 
@@ -378,21 +377,6 @@ def test_foreign_pages_get_nothing(client: TestClient, token: str) -> None:
     )
     assert odd.status_code == 403
     assert "content-security-policy" in odd.headers
-
-
-def test_other_machines_need_the_key(tmp_path: Path) -> None:
-    far = ("192.0.2.7", 50000)
-    closed = TestClient(create_app(tmp_path / "a.sqlite"), client=far, base_url="http://localhost")
-    assert closed.get("/export.zip").status_code == 403
-    app = create_app(tmp_path / "b.sqlite", lan_key="k" * 16)
-    guest = TestClient(app, client=far, base_url="http://192.0.2.1:8640", follow_redirects=False)
-    assert guest.get("/").status_code == 403
-    assert guest.get("/?key=wrong").status_code == 403
-    let_in = guest.get("/?key=" + "k" * 16)
-    assert let_in.status_code == 303
-    assert "HttpOnly" in let_in.headers["set-cookie"]
-    assert guest.get("/box").status_code == 200
-    assert TestClient(app).get("/").status_code == 200
 
 
 def test_a_bad_row_never_stops_a_page(tmp_path: Path) -> None:

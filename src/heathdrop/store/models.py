@@ -78,6 +78,15 @@ class Trip(Kept):
     body: Mapped[dict[str, Any]] = mapped_column(JSON)
 
 
+class Device(Kept):
+    """A phone that was paired."""
+
+    __tablename__ = "device"
+
+    name: Mapped[str] = mapped_column(String(40))
+    seen_at: Mapped[datetime] = mapped_column(DateTime, default=now)
+
+
 class CastMade(Kept):
     """A cast that was made. ``body`` is a :class:`heathdrop.conditions.made.MadeCast` without its id, which
     is the row's ``uid``."""

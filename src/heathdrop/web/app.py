@@ -29,9 +29,10 @@ from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, deck, drops, feed, files, plan, sheet, units
+from heathdrop.web.pages import box, deck, devices, drops, feed, files, plan, sheet, units
+from heathdrop.web.pairing import Pairing, Reach
 from heathdrop.web.rendering import problem
-from heathdrop.web.security import Guard, Reach
+from heathdrop.web.security import Guard
 
 LOG = logger("web")
 
@@ -41,13 +42,14 @@ def create_app(
     *,
     demo: bool = False,
     hosts: Sequence[str] = (),
-    lan_key: str | None = None,
+    pairing: Pairing | None = None,
+    address: str = "",
     nmea: str | None = None,
 ) -> FastAPI:
     """Build the app on the data file ``data``; ``hosts`` are answered besides loopback.
 
-    With ``lan_key`` other machines are answered once they have shown it (``?key=``, a cookie after); without
-    it they are refused. ``nmea`` is where the boat's instruments are read from.
+    With ``pairing`` phones are answered that have shown its code, at ``address`` (which ``hosts`` must hold);
+    without it every other machine is refused. ``nmea`` is where the boat's instruments are read from.
     """
     app = FastAPI(
         lifespan=_lifespan,
@@ -60,12 +62,13 @@ def create_app(
     app.state.database = Database(data)
     app.state.secret = install_secret(data)
     app.state.demo = demo
+    app.state.pairing, app.state.address = pairing, address
     app.state.feed = Feed() if nmea is not None else None
     app.state.reader = Reader(app.state.feed, nmea) if nmea is not None else None
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan, deck):
+    for room in (sheet, files, box, drops, plan, deck, devices):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)
@@ -79,13 +82,11 @@ def create_app(
     app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(units.Measured, database=app.state.database)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
-    if lan_key is not None:
-        hosts = ["*"]
     allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
     app.add_middleware(
         TrustedHostMiddleware, allowed_hosts=["*"] if "*" in allowed else sorted(allowed), www_redirect=False
     )
-    app.add_middleware(Reach, key=lan_key)
+    app.add_middleware(Reach, database=app.state.database, secret=app.state.secret, pairing=pairing)
     app.add_middleware(Guard)
     return app
 

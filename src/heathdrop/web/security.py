@@ -7,8 +7,8 @@ import hmac
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
-from starlette.requests import ClientDisconnect, Request
-from starlette.responses import JSONResponse, PlainTextResponse, RedirectResponse
+from starlette.requests import ClientDisconnect
+from starlette.responses import JSONResponse, PlainTextResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from heathdrop.validation import MOST_BYTES
@@ -20,8 +20,6 @@ POLICY = (
 #: A file brought in may be larger than a form.
 MOST_FILE_BYTES = 4_000_000
 SAFE = {"GET", "HEAD", "OPTIONS"}
-#: This machine (the test client calls itself by name).
-LOOPBACK = ("127.0.0.1", "::1", "testclient")
 
 
 def form_token(secret: bytes) -> str:
@@ -116,36 +114,3 @@ class Guard:
 def _too_large(size: int, most: int) -> JSONResponse:
     sentence = f"the request was {size} bytes long; it must be at most {most} bytes long."
     return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)
-
-
-#: Where other machines keep the key that they have shown, and for how long (s).
-COOKIE, KEPT_S = "heathdrop-lan", 30 * 24 * 3600
-
-
-class Reach:
-    """Answers this machine alone; others only with the key of ``--lan``, shown once in the address and kept
-    in a cookie after."""
-
-    def __init__(self, app: ASGIApp, key: str | None = None) -> None:
-        self.app = app
-        self.key = key
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        client = scope.get("client")
-        if scope["type"] != "http" or client is None or client[0] in LOOPBACK:
-            await self.app(scope, receive, send)
-            return
-        request = Request(scope)
-        shown = request.query_params.get("key", "")
-        if self.key is not None and self._matches(shown):
-            answer = RedirectResponse(scope["path"], 303)
-            answer.set_cookie(COOKIE, self.key, max_age=KEPT_S, httponly=True, samesite="strict")
-            await answer(scope, receive, send)
-        elif self.key is not None and self._matches(request.cookies.get(COOKIE, "")):
-            await self.app(scope, receive, send)
-        else:
-            said = "This is someone's own Heathdrop. Open the address with its key, as it was shown on start."
-            await PlainTextResponse(said, 403)(scope, receive, send)
-
-    def _matches(self, shown: str) -> bool:
-        return self.key is not None and hmac.compare_digest(shown.encode(), self.key.encode())
