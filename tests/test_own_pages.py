@@ -241,6 +241,7 @@ WRITES = (
     "/deck/end",
     "/deck/water",
     "/deck/record/5f0c6a52-0000-4000-8000-000000000001",
+    "/bottom",
     "/devices/code",
     "/devices/1/off",
     "/box",

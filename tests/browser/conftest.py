@@ -11,8 +11,8 @@ def quiet(browser: webdriver.Chrome):  # type: ignore[no-untyped-def]
     """Nothing may be written to the console: no script error, no policy violation."""
     browser.get_log("browser")
     yield
-    # A refusal is a 422 (403, 404 and 409 too), htmx names a request that a newer one replaced, some tests stop
-    # the server or take the network away, when the page before may still ask for its icon: all are meant.
+    # A refusal is a 422 (403, 404 and 409 too), htmx names a request that a newer one replaced, some tests
+    # stop the server or take the network away, when a page may still ask for its icon: all are meant.
     meant = (
         "422",
         "404",

@@ -140,6 +140,8 @@ def _corrected(
         require_between(f"casts[{k}].pace_ft_s", one.pace_ft_s, 0.1, 15.0, "ft/s")
         if one.at_s is None or one.outcome not in ("found-bottom", "ticked-top"):
             continue
+        if one.outcome == "found-bottom" and scenario.conditions.bottom_ft is not None:
+            continue  # it is known better, as it was driven
         require_between(f"casts[{k}].at_s", one.at_s, 0.0, 600.0, "s")
         gear = (gears or {}).get(name_of(one.rig).text(), scenario.gear)
         alone = replace(scenario, families=(one.rig.family.id,), gear=gear)

@@ -111,7 +111,9 @@ def _filled(session: Session, cast: MadeCast) -> MadeCast:
     known = before.conditions if before and before.conditions else stop.conditions if stop else None
     if known is None:
         return cast
-    return cast.model_copy(update={"conditions": {**known, **(cast.conditions or {})}})
+    # The bottom as driven is the stop's, and too long to stand with every cast.
+    own = {k: v for k, v in {**known, **(cast.conditions or {})}.items() if k != "bottom_ft"}
+    return cast.model_copy(update={"conditions": own})
 
 
 def take_back(session: Session, id_: uuid.UUID) -> GoneAnswer:

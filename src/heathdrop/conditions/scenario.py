@@ -27,6 +27,8 @@ USUAL_DENSITY = "moderate"
 
 #: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
 ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
+#: A bottom as driven: its points at most, how far it may reach, the least water it may have, ft.
+MOST_POINTS, FARTHEST_FT, LEAST_DEEP_FT = 50, 400.0, 0.3
 #: From wholly on the bottom to wholly off it, and from wholly high to wholly hanging (ft, practice).
 OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 3.0), (1.0, 4.5)
 #: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
@@ -129,6 +131,9 @@ class Conditions:
     #: Where the fish's depth is not known: the range (ft) they are in; ``fish_depth_ft`` is then the depth
     #: that is sized for.
     fish_span_ft: tuple[float, float] | None = None
+    #: The bottom as driven, (distance from the angler, depth) in ft, distance rising; then
+    #: ``bottom_depth_ft`` is its deepest.
+    bottom_ft: tuple[tuple[float, float], ...] | None = None
     posture: Annotated[
         str,
         Quantity(
@@ -325,6 +330,7 @@ def check(scenario: Scenario) -> None:
         low, high = c.fish_span_ft
         require_between("conditions.fish_depth_ft.low", low, 0.0, c.bottom_depth_ft, "ft")
         require_between("conditions.fish_depth_ft.high", high, low, c.bottom_depth_ft, "ft")
+    _check_profile(c)
     _check_cover(c)
     _check_posture(c)
     check_record(scenario.gear, "gear")
@@ -332,6 +338,19 @@ def check(scenario: Scenario) -> None:
         top, low = scenario.depth_band_ft
         require_between("depth_band_ft.top", top, 0.0, c.bottom_depth_ft, "ft")
         require_between("depth_band_ft.low", low, top, c.bottom_depth_ft, "ft")
+
+
+def _check_profile(c: Conditions) -> None:
+    """A bottom as driven: two to fifty points, distance rising, no deeper than the bottom is said to be."""
+    if c.bottom_ft is None:
+        return
+    at, away = "conditions.bottom_ft", [d for d, _ in c.bottom_ft]
+    if not 2 <= len(away) <= MOST_POINTS:
+        raise BadInput(at, f"{len(away)} points", f"from 2 to {MOST_POINTS} points")
+    if away != sorted(set(away)) or away[0] < 0.0 or away[-1] > FARTHEST_FT:
+        raise BadInput(at, "out of order", f"distances that rise from 0 to {FARTHEST_FT:.0f} ft")
+    for _, deep in c.bottom_ft:
+        require_between(f"{at} depth", deep, LEAST_DEEP_FT, c.bottom_depth_ft, "ft")
 
 
 def _check_cover(c: Conditions) -> None:

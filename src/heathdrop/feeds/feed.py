@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from threading import Lock
 from typing import Any
 
+from heathdrop.feeds.driven import Track
 from heathdrop.feeds.nmea import Figures, figures_of
 
 #: Seconds to which a figure is live, and after which it is lost. Pressure and wind come seldom.
@@ -38,6 +39,7 @@ class Feed:
 
     clock: Callable[[], float] = time.monotonic
     connected: bool = False
+    track: Track = field(default_factory=Track)
     _latest: dict[str, tuple[float, Any]] = field(default_factory=dict)
     _pressures: deque[tuple[float, float]] = field(default_factory=lambda: deque(maxlen=200))
     _lock: Lock = field(default_factory=Lock, repr=False)
@@ -52,6 +54,10 @@ class Feed:
             pressure = found.get("pressure_hpa")
             if pressure is not None and (not self._pressures or now - self._pressures[-1][0] >= APART_S):
                 self._pressures.append((now, pressure))
+        if "position" in found:
+            self.track.moved(found["position"]["lat"], found["position"]["lon"])
+        if "depth_ft" in found:
+            self.track.sounded(found["depth_ft"])
         return found
 
     def figure(self, name: str) -> Figure:

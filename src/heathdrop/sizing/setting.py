@@ -139,7 +139,8 @@ def line_of(catalog: Catalog, given: LineSet, known: Knowledge = UNTAUGHT) -> Li
 
 
 def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False) -> Cast:
-    """The scenario's cast over its bottom: the stated depth at the far end, shallower toward the angler.
+    """The scenario's cast over its bottom: as driven, or the stated depth at the far end, shallower toward
+    the angler.
 
     A ``pitched`` lure goes no further than a pitch.
     """
@@ -160,7 +161,17 @@ def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False) -> Cast
             (200.0, deep),
         ),
     }
-    return Cast(away, metres(gear.rod_tip_height_ft), shapes[scenario.conditions.bottom_shape])
+    driven = scenario.conditions.bottom_ft
+    bottom = shapes[scenario.conditions.bottom_shape] if driven is None else _as_driven(driven)
+    return Cast(away, metres(gear.rod_tip_height_ft), bottom)
+
+
+def _as_driven(rows: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
+    """A driven bottom in metres, level before its first point and after its last."""
+    found = [(metres(d), metres(deep)) for d, deep in rows]
+    if found[0][0] > 0.0:
+        found.insert(0, (0.0, found[0][1]))
+    return (*found, (max(200.0, found[-1][0] + 1.0), found[-1][1]))
 
 
 def reachable_paces(

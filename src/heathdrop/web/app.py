@@ -22,6 +22,7 @@ from heathdrop import __version__
 from heathdrop.api import routes
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
+from heathdrop.feeds.driven import Track
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
@@ -29,7 +30,7 @@ from heathdrop.store.database import Database, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import box, deck, devices, drops, feed, files, plan, sheet, units
+from heathdrop.web.pages import bottom, box, deck, devices, drops, feed, files, plan, sheet, units
 from heathdrop.web.pairing import Pairing, Reach
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard
@@ -64,11 +65,12 @@ def create_app(
     app.state.demo = demo
     app.state.pairing, app.state.address = pairing, address
     app.state.feed = Feed() if nmea is not None else None
+    app.state.track = Track()
     app.state.reader = Reader(app.state.feed, nmea) if nmea is not None else None
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan, deck, devices):
+    for room in (sheet, files, box, drops, plan, deck, devices, bottom):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)

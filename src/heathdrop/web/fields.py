@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -121,11 +121,13 @@ VIEW = {
     **{"count_s": "", "pace_ft_s": ""},
 }
 SCHOOL = "s_"
-DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": ""} | VIEW
+#: The bottom as driven, in the address as ``0:9 40:14`` (distance from the angler and depth, ft).
+DRIVEN = "driven"
+DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": "", DRIVEN: ""} | VIEW
 #: The fields whose plain numbers are in the units said: control and unit.
 MEASURED = {c.name: c.unit for c in CONTROLS if turn_of(c.unit)} | {"lift_in": "in"}
 #: Longest text of a control, and of a rig's name.
-LONGEST, LONGEST_PICK, LONGEST_TRIED = 60, 200, 6000
+LONGEST, LONGEST_PICK, LONGEST_TRIED, LONGEST_DRIVEN = 60, 200, 6000, 700
 
 
 def values_from(query: Mapping[str, str]) -> dict[str, str]:
@@ -133,6 +135,7 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
 
     def cut(name: str, text: str) -> str:
         longest = {"pick": LONGEST_PICK, "vs1": LONGEST_PICK, "vs2": LONGEST_PICK, "tried": LONGEST_TRIED}
+        longest[DRIVEN] = LONGEST_DRIVEN
         return str(text).strip()[: longest.get(name, LONGEST)]
 
     values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
@@ -232,7 +235,22 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
         for parent in parents:
             place = place.setdefault(parent, {})
         place[leaf] = value
+    if values.get(DRIVEN):
+        body["conditions"]["bottom_ft"] = profile_in(values[DRIVEN])
     return body
+
+
+def profile_in(text: str) -> Any:
+    """A driven bottom in its text; the text itself when it is none, for the refusal."""
+    try:
+        return [[float(v) for v in pair.split(":", 1)] for pair in text.split()]
+    except ValueError:
+        return text
+
+
+def profile_text(profile: Iterable[Iterable[float]]) -> str:
+    """A driven bottom as its text."""
+    return " ".join(":".join(f"{v:g}" for v in pair) for pair in profile)
 
 
 def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
@@ -250,6 +268,7 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
         if (at is None and not control.blank and control.name != FISH) or not control.shown(values):
             continue
         values[control.name] = _depth_text(at) if control.name == FISH else _text(at)
+    values[DRIVEN] = profile_text(value_at(body, "conditions.bottom_ft") or ())
     families = body.get("families") or [DEFAULTS["family"]]
     schools = {SCHOOL + topic: str(school) for topic, school in (body.get("schools") or {}).items()}
     given = [c.name for c in CONTROLS if c.group == "first" and c.shown(values)]

@@ -12,7 +12,7 @@ from heathdrop.api.casting import NextAnswer
 from heathdrop.conditions.made import OUTCOMES, MadeCast
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.measures import field_said, sentence, step_said, system, unit_said
-from heathdrop.web.fields import BY_NAME, values_from, values_of
+from heathdrop.web.fields import BY_NAME, DRIVEN, values_from, values_of
 
 #: What is changed on the deck, the likeliest first.
 WATER = (
@@ -73,6 +73,7 @@ def conditions_with(stop: TripStop, name: str, text: str, units: str) -> dict[st
     old = values["bottom_depth_ft"]
     values[name] = typed
     if name == "bottom_depth_ft":
+        values[DRIVEN] = ""
         for deep in ("fish_depth_ft", "top_depth_ft"):
             if values[deep] == old or _below(values[deep], typed):
                 values[deep] = typed

@@ -168,7 +168,7 @@ export function morePanel(following, refused) {
     end.textContent = "Tap again to end the trip: its casts stay";
   });
   parts.push(link("Read and mend the casts", "/deck/record"), link("All casts as CSV", "/export/casts.csv"),
-    link("Phones", "/devices"), sun, end,
+    link("The bottom as driven", "/bottom"), link("Phones", "/devices"), sun, end,
     element("p", "Without the laptop this page goes on while it stays open; to begin without it, carry the " +
       "plan's deck card."));
   show("More", parts);

@@ -105,7 +105,7 @@ let typing;
 document.addEventListener("input", (event) => {
   if (!form() || event.target.form !== form()) { return; }
   if (form().contains(event.target)) { answered(event.target.name); }
-  if (event.target.id === "bottom_depth_ft") { follow(); } else { delete wanted[event.target.name]; }
+  if (event.target.id === "bottom_depth_ft") { by("driven").value = ""; by("asdriven")?.remove(); follow(); } else { delete wanted[event.target.name]; }
   if (!form().contains(event.target) && event.target.matches(".num")) {
     clearTimeout(typing);
     typing = setTimeout(() => htmx.trigger(form(), "refresh"), TYPING_MS);

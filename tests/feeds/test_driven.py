@@ -1,0 +1,232 @@
+"""The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, live and applied."""
+
+from __future__ import annotations
+
+import math
+import random
+import re
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+import pytest
+from fastapi.testclient import TestClient
+from hypothesis import given
+from hypothesis import strategies as st
+
+from heathdrop import catalog as catalogue
+from heathdrop.conditions.scenario import Conditions, Gear, Scenario, check
+from heathdrop.errors import BadInput
+from heathdrop.feeds.driven import (
+    POINTS,
+    TRUE_FT,
+    Sounding,
+    Track,
+    apart_ft,
+    driven_of,
+    from_gpx,
+    simplified,
+    to_gpx,
+)
+from heathdrop.feeds.feed import Feed
+from heathdrop.feeds.simulated import BOTTOM_FT, Boat
+from heathdrop.sizing.setting import cast_of
+from heathdrop.sizing.size import size
+from heathdrop.units import feet
+from heathdrop.web.app import create_app
+from heathdrop.web.fields import body_from, profile_text, values_from, values_of
+from heathdrop.web.pages.bottom import over
+from tests.test_web import token
+
+
+def straight(depths: list[float], step_ft: float = 4.0) -> list[Sounding]:
+    return [Sounding(step_ft * k, d, 50.0 + k * 1e-5, -4.0) for k, d in enumerate(depths)]
+
+
+def driven_by_boat(seconds: int, faults: bool = False) -> Track:
+    """A run of the simulated boat, through its sentences."""
+    clock = [0.0]
+    feed = Feed(clock=lambda: clock[0])
+    feed.track.begin()
+    boat = Boat(seed=5, speed_mph=3.0, faults=faults)
+    for second in range(seconds):
+        clock[0] = float(second)
+        for line in boat.sentences(float(second)):
+            feed.hear(line)
+    feed.track.end()
+    return feed.track
+
+
+def test_feet_between_positions() -> None:
+    assert apart_ft(50.0, -4.0, 50.001, -4.0) == pytest.approx(364.8, abs=0.2)
+    east = apart_ft(50.0, -4.0, 50.0, -4.001)
+    assert east == pytest.approx(364.8 * math.cos(math.radians(50.0)), abs=0.3)
+    assert apart_ft(50.0, -4.0, 50.0, -4.0) == 0.0
+
+
+@pytest.mark.parametrize("faults", [False, True])
+def test_the_simulated_lake_is_found_as_it_is(faults: bool) -> None:
+    """Driven over the drop at 420 to 460 ft: the smoothed bottom is the lake's own to half a foot."""
+    run = driven_of(driven_by_boat(160, faults).soundings)
+    assert run.ran_ft[-1] == pytest.approx(160 * 4.4, rel=0.05)
+    start, deep = (np.array(v) for v in zip(*BOTTOM_FT, strict=True))
+    true = np.interp(run.ran_ft, start, deep)
+    keep = ~run.off
+    assert np.abs(run.smooth_ft - true)[keep].max() < 1.0
+    assert np.median(np.abs(run.smooth_ft - true)[keep]) < 0.3
+
+
+def test_what_is_out_of_line_is_marked_and_left_out() -> None:
+    depths = [9.0 + 0.05 * k for k in range(40)]
+    depths[12], depths[25] = 2.0, 60.0
+    run = driven_of(straight(depths))
+    assert np.flatnonzero(run.off).tolist() == [12, 25]
+    assert run.smooth_ft.max() < 12.0
+    profile = run.profile(100.0)
+    assert all(8.9 <= deep <= 11.1 for _, deep in profile)
+
+
+def test_the_profile_lies_under_the_cast_from_either_end() -> None:
+    run = driven_of(straight([5.0] * 20 + [15.0] * 21))
+    from_end, from_start = run.profile(60.0, "end"), run.profile(60.0, "start")
+    assert from_end[0] == (0.0, 15.0)
+    assert from_start[0] == (0.0, 5.0)
+    assert from_end[-1][0] <= 72.0
+    assert {d for _, d in from_end} == {15.0}
+    assert run.profile(160.0, "end")[-1] == (160.0, 5.0)
+    with pytest.raises(BadInput, match="at least"):
+        driven_of(straight([5.0] * 4)).profile(80.0)
+    with pytest.raises(BadInput, match="soundings"):
+        driven_of(straight([5.0, 5.0]))
+
+
+@given(st.lists(st.floats(1.0, 50.0), min_size=3, max_size=60))
+def test_a_simplified_profile_is_true_or_full(depths: list[float]) -> None:
+    away = np.arange(len(depths), dtype=float) * 3.0
+    kept = simplified(away, np.array(depths))
+    wrong = np.abs(np.interp(away, *np.array(kept).T) - depths).max()
+    assert len(kept) <= POINTS
+    assert wrong <= TRUE_FT + 0.06 or len(kept) == POINTS
+    assert [d for d, _ in kept] == sorted({d for d, _ in kept})
+
+
+def test_a_receiver_at_rest_drives_nowhere() -> None:
+    track, chance = Track(), random.Random(1)
+    track.sounded(9.0)  # not recorded yet
+    track.begin()
+    track.sounded(9.0)  # nor before the first position
+    for _ in range(200):
+        track.moved(50.0 + chance.uniform(-1, 1) * 1.5e-6, -4.0 + chance.uniform(-1, 1) * 1.5e-6)
+        track.sounded(9.0)
+    assert {s.ran_ft for s in track.soundings} == {0.0}
+    assert len(track.soundings) == 200
+    track.end()
+    track.sounded(9.0)
+    assert len(track.soundings) == 200
+    track.begin()
+    assert track.soundings == []
+
+
+def test_a_run_goes_out_as_gpx_and_comes_back() -> None:
+    run = driven_by_boat(60).soundings
+    back = from_gpx(to_gpx(run))
+    assert len(back) == len(run)
+    assert [s.depth_ft for s in back] == pytest.approx([s.depth_ft for s in run], abs=0.03)
+    assert [s.ran_ft for s in back] == pytest.approx([s.ran_ft for s in run], abs=3.0)
+    for wrong in ("", "<gpx/>", "no", to_gpx([Sounding(0.0, 3.0)])):
+        with pytest.raises(BadInput):
+            from_gpx(wrong)
+
+
+WATER = {"water_temp_f": 58.0, "bottom_depth_ft": 15.0, "fish_depth_ft": 6.0}
+PROFILE = ((0.0, 15.0), (40.0, 14.0), (48.0, 7.0), (90.0, 7.0))
+
+
+def test_the_cast_is_made_over_it() -> None:
+    scenario = Scenario(Conditions(**WATER, bottom_ft=PROFILE), Gear(cast_ft=80.0))
+    cast = cast_of(catalogue.load(), scenario)
+    assert [feet(cast.bottom_at(x / 3.28084)) for x in (0, 40, 44, 80, 150)] == pytest.approx(
+        [15.0, 14.0, 10.5, 7.0, 7.0], abs=0.01
+    )
+    level = size(catalogue.load(), Scenario(Conditions(**WATER)))
+    driven = size(catalogue.load(), scenario)
+    assert driven.cast.bottom != level.cast.bottom
+    body = {"conditions": {**WATER, "bottom_ft": [list(p) for p in PROFILE]}}
+    values = values_of(body)
+    assert values["driven"] == "0:15 40:14 48:7 90:7" == profile_text(PROFILE)
+    assert body_from(values_from(values))["conditions"]["bottom_ft"] == [list(p) for p in PROFILE]
+
+
+@pytest.mark.parametrize(
+    "profile",
+    [((0.0, 5.0),), ((5.0, 5.0), (5.0, 6.0)), ((9.0, 5.0), (5.0, 6.0)), ((0.0, 5.0), (9.0, 16.0)),
+     ((0.0, 0.0), (9.0, 6.0)), ((0.0, 5.0), (900.0, 6.0)), ((-1.0, 5.0), (9.0, 6.0))],
+)  # fmt: skip
+def test_a_bottom_that_cannot_be_is_refused(profile: Any) -> None:
+    with pytest.raises(BadInput, match="bottom_ft"):
+        check(Scenario(Conditions(**WATER, bottom_ft=profile)))
+
+
+def test_fish_and_tops_go_with_the_bottom() -> None:
+    on = {
+        "bottom_depth_ft": 9.0,
+        "fish_depth_ft": 9.0,
+        "cover": {"kind": "submerged-grass", "top_depth_ft": 7},
+    }
+    found = over(on, ((0.0, 6.0), (40.0, 5.0)))
+    assert (found["bottom_depth_ft"], found["fish_depth_ft"], found["cover"]["top_depth_ft"]) == (
+        6.0,
+        6.0,
+        6.0,
+    )
+    assert over(on | {"fish_depth_ft": 4.0}, ((0.0, 6.0), (40.0, 5.0)))["fish_depth_ft"] == 4.0
+    spread = over(on | {"fish_depth_ft": {"low": 2, "high": 8}}, ((0.0, 6.0), (40.0, 5.0)))
+    assert spread["fish_depth_ft"] == {"low": 2, "high": 6.0}
+
+
+@pytest.fixture
+def boat(tmp_path: Path) -> TestClient:
+    """The demo with a run recorded (a feed is there, though nothing answers at its address)."""
+    app = create_app(tmp_path / "a.sqlite", demo=True, nmea="tcp://127.0.0.1:9")
+    app.state.feed.track.take(driven_by_boat(110).soundings)
+    return TestClient(app, base_url="http://127.0.0.1")
+
+
+def test_a_run_becomes_the_bottom_of_a_stop_a_plan_and_the_sheet(boat: TestClient) -> None:
+    sent = {"token": token(boat), "do": "use", "boat_at": "end"}
+    shown = boat.get("/bottom").text
+    assert "soundings over" in shown
+    assert "Mill bay milfoil, A day on Ashmoor Water" in shown
+    at = boat.post("/bottom", data={**sent, "to": "sheet"}, follow_redirects=False).headers["location"]
+    assert "driven=0" in at
+    sheet = boat.get(at)
+    assert sheet.status_code == 200
+    assert "as driven" in sheet.text
+    boat.post("/bottom", data={**sent, "to": "plan:1:0"})
+    stop = boat.get("/plan/1/plan.json").json()["stops"][0]
+    assert stop["conditions"]["bottom_depth_ft"] == max(d for _, d in stop["conditions"]["bottom_ft"])
+    assert boat.post("/api/v1/plan", json=boat.get("/plan/1/plan.json").json()).status_code == 200
+    boat.post("/deck", data={"token": token(boat), "plan": "1"})
+    boat.post("/bottom", data={**sent, "to": "trip:Dam face, fish unknown", "boat_at": "start"})
+    told = re.search(r'id="deck">(.*?)</script>', boat.get("/deck").text, re.S)
+    assert told
+    assert told[1].count('"bottom_ft":[[') == 2
+    for wrong in ({"to": "plan:1:99"}, {"to": "plan:x:0"}, {"to": "trip:nowhere"}, {"do": "fly"}):
+        assert boat.post("/bottom", data={**sent, **wrong}).status_code == 422, wrong
+
+
+def test_a_run_is_recorded_and_taken_from_a_file(boat: TestClient, client: TestClient) -> None:
+    file = boat.get("/bottom/track.gpx").content
+    sent = {"token": token(boat)}
+    assert "Stop recording" in boat.post("/bottom", data={**sent, "do": "begin"}).text
+    assert boat.app.state.feed.track.soundings == []  # type: ignore[attr-defined]
+    assert "Record" in boat.post("/bottom", data={**sent, "do": "end"}).text
+    mine = {"token": token(client)}
+    assert client.post("/bottom", data={**mine, "do": "begin"}).status_code == 422  # no sounder
+    assert "No sounder is read" in client.get("/bottom").text
+    shown = client.post("/bottom", data={**mine, "do": "file"}, files={"file": ("run.gpx", file)})
+    assert "soundings over" in shown.text
+    for wrong in (b"\xff\xfe", b"<gpx"):
+        refused = client.post("/bottom", data={**mine, "do": "file"}, files={"file": ("run.gpx", wrong)})
+        assert refused.status_code == 422
+    assert "soundings over" in client.get("/bottom").text
