@@ -7,8 +7,10 @@ import tempfile
 import threading
 import time
 from pathlib import Path
+from typing import Any
 
 import uvicorn
+from PIL import Image
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
@@ -17,6 +19,9 @@ from selenium.webdriver.support.ui import WebDriverWait
 from heathdrop.api.planning import plan_answer
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.demo import ashmoor
+from heathdrop.feeds.feed import Feed
+from heathdrop.feeds.reader import Reader
+from heathdrop.feeds.simulated import Boat, Sounder
 from heathdrop.warmth import warm_up
 from heathdrop.web.app import create_app
 from heathdrop.web.deckcard import deck_card
@@ -58,8 +63,50 @@ VIEWS = {
     ),
     "card": ("/card?scenario=1", 820, 1160, ""),
     "plan": ("/plan", 1280, 800, ""),
+    "bottom": ("/bottom", 1280, 800, ""),
+    "deck-laptop": ("/deck", 1280, 800, ""),
     "deck-card": ("deck-card.html", 390, 844, "document.getElementById('go').click()"),
 }
+
+
+#: The deck's loop in four pictures: what is done before each, and how long is waited (s).
+TAP = "document.querySelector('{}').click()"
+DECK = (
+    ("", 1.0),
+    (TAP.format("#go"), 1.2),
+    (TAP.format("#go"), 6.0),
+    (TAP.format("[data-outcome=ran-high]"), 1.5),
+)
+
+
+def ready(app: Any, at: str, driver: webdriver.Chrome) -> None:
+    """A trip begun with the plan, and a run over the mill bay's edge recorded."""
+    feed, boat = Feed(), Boat(seed=5)
+    feed.track.begin()
+    for second in range(110):
+        for line in boat.sentences(float(second)):
+            feed.hear(line)
+    app.state.track.take(feed.track.soundings)
+    driver.get(f"{at}/deck")
+    driver.find_element(By.CSS_SELECTOR, ".begin").click()
+    WebDriverWait(driver, 60).until(lambda d: d.find_elements(By.CSS_SELECTOR, "#go"))
+
+
+def strip(driver: webdriver.Chrome, at: str, name: str, steps: Any, scratch: Path) -> None:
+    """Several states of the phone's screen side by side in one picture."""
+    metrics = {"width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": True}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+    driver.get(at)
+    whole = Image.new("RGB", (400 * len(steps) - 10, 844), "white")
+    for k, (do, seconds) in enumerate(steps):
+        if callable(do):
+            do()
+        elif do:
+            driver.execute_script(do)
+        time.sleep(seconds)
+        driver.save_screenshot(str(scratch / "one.png"))
+        whole.paste(Image.open(scratch / "one.png"), (400 * k, 0))
+    whole.save(OUT / f"{name}.png")
 
 
 def main() -> None:
@@ -70,9 +117,8 @@ def main() -> None:
     (scratch / "deck-card.html").write_text(
         deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day()))), "utf-8"
     )
-    server = uvicorn.Server(
-        uvicorn.Config(create_app(scratch / "d.sqlite", demo=True), port=PORT, log_level="warning")
-    )
+    app = create_app(scratch / "d.sqlite", demo=True)
+    server = uvicorn.Server(uvicorn.Config(app, port=PORT, log_level="warning"))
     threading.Thread(target=server.run, daemon=True).start()
     while not server.started:
         time.sleep(0.05)
@@ -82,6 +128,7 @@ def main() -> None:
         options.add_argument(flag)
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
     OUT.mkdir(parents=True, exist_ok=True)
+    ready(app, f"http://127.0.0.1:{PORT}", driver)
     for name, (address, width, height, script) in VIEWS.items():
         metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
         driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
@@ -93,6 +140,16 @@ def main() -> None:
             driver.execute_script(script)
         time.sleep(1.8)
         driver.save_screenshot(str(OUT / f"{name}.png"))
+    strip(driver, f"http://127.0.0.1:{PORT}/deck", "deck", DECK, scratch)
+    sounder = Sounder(Boat(seed=3), 0)
+    sounder.start()
+    app.state.feed, app.state.reader = Feed(), None
+    reader = Reader(app.state.feed, f"tcp://127.0.0.1:{sounder.port}")
+    reader.start()
+    time.sleep(12.0)
+    waits = [("", 2.0), (sounder.stop, 8.0), ("", 16.0)]
+    strip(driver, f"http://127.0.0.1:{PORT}/deck", "sounder", waits, scratch)
+    reader.stop()
     driver.quit()
     server.should_exit = True
 

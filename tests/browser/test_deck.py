@@ -89,7 +89,7 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     assert text(browser, "#count") == planned
     jump(browser)
     press(browser, "[data-outcome=ran-high]")
-    wait(browser, lambda: "It ran too high: " in text(browser, "#why"))
+    wait(browser, lambda: "It ran too high. Smallest change: " in text(browser, "#why"))
     assert "Ran high" in text(browser, "#last li")
     jump(browser)
     press(browser, "#undo")
@@ -153,6 +153,14 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     assert "Tap again" in ending.text
     ending.click()
     wait(browser, lambda: "1 cast" in text(browser, "h1"))
+
+
+def test_it_installs_to_the_home_screen(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    browser.get(laptop.address + "/deck")
+    found = browser.execute_cdp_cmd("Page.getAppManifest", {})
+    assert found["errors"] == []
+    assert '"start_url": "/deck"' in found["data"]
+    assert browser.execute_cdp_cmd("Page.getInstallabilityErrors", {})["installabilityErrors"] == []
 
 
 @pytest.mark.parametrize("width", [390, 1280])

@@ -1,4 +1,4 @@
-"""The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, live and applied."""
+"""The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, applied."""
 
 from __future__ import annotations
 

@@ -15,7 +15,7 @@ from heathdrop.validation import MOST_BYTES
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
-    "connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
+    "connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 )
 #: A file brought in may be larger than a form.
 MOST_FILE_BYTES = 4_000_000

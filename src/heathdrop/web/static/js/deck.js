@@ -64,8 +64,8 @@ function show() {
   by("runs").textContent = here.lands ? "bottom" : here.said.runs;
   const mend = state.at === 0 && following().mend;
   const learned = state.at === 0 ? following().learned : [];
-  by("why").textContent = [mend ? `${mend.symptom}: ${mend.change}.` : "", ...learned,
-    here.said.why].filter(Boolean).join(" ");
+  by("why").textContent = [mend ? `${mend.symptom}. Smallest change: ${mend.change}. Or search on.` : "",
+    ...learned, here.said.why].filter(Boolean).join(" ");
   const change = ["rod", "trailer", "retie"].includes(here.change) && following().thrown;
   by("stay").hidden = !change || !!state.begun || state.at > 0;
   const go = by("go");
@@ -76,8 +76,24 @@ function show() {
   by("undo").disabled = casts.length === 0;
   by("last").replaceChildren(...casts.slice(-SHOWN).reverse().map((c) => element("li",
     `${c.time.slice(11, 16)} ${said[c.outcome] || c.outcome}, count ${c.countdown_s}${c.waits ? " · waits" : ""}`)));
+  beside();
   spoken = -1;
   turned = -1;
+}
+
+// On a wide screen there is room for what comes after, for the day so far and for the cautions.
+function beside() {
+  const order = following().casts.slice(state.at + 1).map((c) => element("li", c.said.why));
+  const day = casts.slice(-12).reverse().map((c) => element("li",
+    `${c.time.slice(11, 16)} ${c.stop}: ${said[c.outcome] || c.outcome}, count ${c.countdown_s}`));
+  const part = (title, list, rows) => {
+    const whole = document.createElement(list);
+    whole.replaceChildren(...rows);
+    return rows.length ? [element("h2", title), whole] : [];
+  };
+  by("beside").replaceChildren(...part("After this, while nothing bites", "ol", order),
+    ...part("The day so far", "ul", day),
+    ...part("Take care", "ul", following().cautions.map((c) => element("li", c))));
 }
 
 // The count comes from when the splash was: a reload or a locked phone does not lose it.

@@ -32,7 +32,7 @@ export function watch(data, stop, change) {
     by("sounder").replaceChildren(...Object.entries(SAID).map(([name, label]) => {
       const figure = feed[name] || { state: "lost", said: "–" };
       const made = document.createElement("span");
-      made.className = figure.state;
+      made.className = `feed-${figure.state}`;
       made.textContent = `${label} ${figure.said} ${figure.state}`;
       return made;
     }));
