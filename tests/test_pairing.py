@@ -143,6 +143,21 @@ def test_the_cookie_is_signed_kept_from_scripts_and_ends(
     assert phone(app, cookie=good).get("/deck").status_code == 403
 
 
+@pytest.mark.parametrize(
+    ("host", "known"),
+    [("192.0.2.1:8640", True), ("127.0.0.1", True), ("10.0.0.9:8640", True), ("[2001:db8::1]:8640", True),
+     ("evil.example", False), ("192.0.2.99", False), ("[bad", False), ("", False)],
+)  # fmt: skip
+def test_hosts_are_those_named_and_the_address_itself(app: FastAPI, host: str, known: bool) -> None:
+    """``10.0.0.9`` and the longer one are other addresses of this machine: the socket says so."""
+    own = {"10.0.0.9:8640": "10.0.0.9", "[2001:db8::1]:8640": "2001:db8::1"}.get(host, "192.0.2.1")
+    guest = paired(app)
+    base = f"http://[{own}]:8640" if ":" in own else f"http://{own}:8640"
+    cookie = guest.cookies[COOKIE]
+    asked = phone(app, base, cookie).get("/deck", headers={"host": host})
+    assert (asked.status_code == 200) is known, asked.text[:200]
+
+
 def test_a_phone_is_called_by_its_kind_where_it_was_given_no_name(app: FastAPI) -> None:
     names = {
         "Mozilla (iPhone; x)": "iPhone",

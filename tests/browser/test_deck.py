@@ -258,6 +258,18 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         cast = laptop.casts()[0]
         assert cast["lat"] == pytest.approx(50.10, abs=0.01)
         assert cast["conditions"]["wind_mph"] == pytest.approx(8, abs=3)
+        screen(browser, 1280, 800)
+        browser.get(laptop.address + "/")
+        wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "[data-fill=water_temp_f].live"))
+        press(browser, "[data-fill=water_temp_f]")
+        wait(browser, lambda: "from the sounder" in text(browser, "#field-water_temp_f"))
+        taken = browser.find_element(By.ID, "water_temp_f").get_attribute("value")
+        assert taken == "61"
+        wait(browser, lambda: "water_temp_f=61" in browser.current_url)
+        press(browser, "[data-to=water_temp_f][aria-label$=up]")
+        assert "from the sounder" not in text(browser, "#field-water_temp_f")
+        screen(browser, 390, 844)
+        browser.get(laptop.address + "/deck")
         sounder.stop()
         wait(browser, lambda: "stale" in text(browser, "#sounder") or "lost" in text(browser, "#sounder"))
     finally:

@@ -14,6 +14,7 @@ from heathdrop.feeds.nmea import checksummed
 from heathdrop.feeds.reader import Reader
 from heathdrop.feeds.simulated import BOTTOM_FT, Boat, Sounder
 from heathdrop.web.app import create_app
+from heathdrop.web.pages.feed import chips_of
 
 
 class Clock:
@@ -165,3 +166,22 @@ def test_without_instruments_everything_is_lost(client: TestClient) -> None:
     found = client.get("/api/v1/feed").json()
     assert {found[n]["state"] for n in ("depth_ft", "wind_mph", "position")} == {"lost"}
     assert 'id="feed"' not in client.get("/").text
+
+
+def test_a_moving_pressure_offers_the_front_it_speaks_of() -> None:
+    clock = [0.0]
+    for first, last, said, front in (
+        (1012.0, 1009.0, "1009 hPa falling", "coming"),
+        (1009.0, 1012.0, "1012 hPa rising", "passed"),
+        (1012.0, 1012.4, "1012 hPa steady", "none"),
+    ):
+        feed = Feed(clock=lambda: clock[0])
+        clock[0] = 0.0
+        feed.hear(checksummed(f"WIMDA,29.9,I,{first / 1000.0:.5f},B,,,,,,,,,,,,,,,,"))
+        assert [c.control for c in chips_of(feed)] == ["bottom_depth_ft", "water_temp_f", "wind_mph"]
+        clock[0] = 3600.0
+        feed.hear(checksummed(f"WIMDA,29.9,I,{last / 1000.0:.5f},B,,,,,,,,,,,,,,,,"))
+        chip = chips_of(feed)[-1]
+        assert (chip.said, chip.control, chip.value, chip.state) == (said, "front", front, "live")
+        clock[0] = 3600.0 + 601.0
+        assert len(chips_of(feed)) == 3

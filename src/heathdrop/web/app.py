@@ -16,7 +16,6 @@ from fastapi.staticfiles import StaticFiles
 from sqlalchemy.exc import OperationalError
 from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
-from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from heathdrop import __version__
 from heathdrop.api import routes
@@ -33,7 +32,7 @@ from heathdrop.web.deps import NotOurs
 from heathdrop.web.pages import bottom, box, deck, devices, drops, feed, files, plan, sheet, units
 from heathdrop.web.pairing import Pairing, Reach
 from heathdrop.web.rendering import problem
-from heathdrop.web.security import Guard
+from heathdrop.web.security import Guard, KnownHost
 
 LOG = logger("web")
 
@@ -86,7 +85,7 @@ def create_app(
     app.add_middleware(GZipMiddleware, minimum_size=1000)
     allowed = {"127.0.0.1", "localhost", "[::1]", *(h for h in hosts if h not in ("0.0.0.0", "::"))}
     app.add_middleware(
-        TrustedHostMiddleware, allowed_hosts=["*"] if "*" in allowed else sorted(allowed), www_redirect=False
+        KnownHost, allowed_hosts=["*"] if "*" in allowed else sorted(allowed), www_redirect=False
     )
     app.add_middleware(Reach, database=app.state.database, secret=app.state.secret, pairing=pairing)
     app.add_middleware(Guard)

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import hashlib
 import hmac
+import ipaddress
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.requests import ClientDisconnect
 from starlette.responses import JSONResponse, PlainTextResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
@@ -114,3 +116,28 @@ class Guard:
 def _too_large(size: int, most: int) -> JSONResponse:
     sentence = f"the request was {size} bytes long; it must be at most {most} bytes long."
     return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)
+
+
+class KnownHost(TrustedHostMiddleware):
+    """Answers the hosts that were named, and the very address that a request came in on: a machine has
+    several, and a name that was bent to one of them is none of them."""
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] == "http" and _own(scope):
+            await self.app(scope, receive, send)
+        else:
+            await super().__call__(scope, receive, send)
+
+
+def _own(scope: Scope) -> bool:
+    server = scope.get("server")
+    try:
+        here = ipaddress.ip_address(server[0] if server else "")
+        return ipaddress.ip_address(host_of(Headers(scope=scope))) == here
+    except ValueError:
+        return False
+
+
+def host_of(headers: Headers) -> str:
+    """The host that a request names, without its port or brackets."""
+    return urlsplit("//" + headers.get("host", "")).hostname or ""

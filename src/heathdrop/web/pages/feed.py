@@ -19,6 +19,10 @@ SHOWN = (
 )
 
 
+#: What a moving pressure says of a front: falling before it, rising behind it.
+FRONT_OF = {"falling": "coming", "steady": "none", "rising": "passed"}
+
+
 @dataclass(frozen=True)
 class Chip:
     """A figure in the head: what it says, its state, the control that it fills and the value put there."""
@@ -38,6 +42,10 @@ def chips_of(feed: Feed) -> list[Chip]:
         value = "" if figure.value is None else f"{figure.value:.{places}f}"
         age = "" if figure.age_s is None else f"{figure.age_s:.0f} s"
         found.append(Chip(f"{value} {unit}" if value else "–", figure.state, age, control, value))
+    pressure, trend = feed.figure("pressure_hpa"), feed.trend()
+    if pressure.value is not None and trend is not None:
+        age = f"{pressure.age_s:.0f} s"
+        found.append(Chip(f"{pressure.value:.0f} hPa {trend}", pressure.state, age, "front", FRONT_OF[trend]))
     return found
 
 

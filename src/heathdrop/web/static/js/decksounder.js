@@ -36,6 +36,13 @@ export function watch(data, stop, change) {
       made.textContent = `${label} ${figure.said} ${figure.state}`;
       return made;
     }));
+    const bar = feed.pressure_hpa;
+    if (bar && bar.value !== null && feed.pressure_trend) {
+      const made = document.createElement("span");
+      made.className = `feed-${bar.state}`;
+      made.textContent = `${bar.said} ${feed.pressure_trend}`;
+      by("sounder").append(made);
+    }
   }
 
   async function ask() {
@@ -56,7 +63,9 @@ export function watch(data, stop, change) {
   return {
     minute() {
       const found = {};
-      ["water_temp_f", "wind_mph"].forEach((name) => { if (live(name) !== null) { found[name] = number(name); } });
+      ["water_temp_f", "wind_mph", "pressure_hpa"].forEach((name) => {
+        if (live(name) !== null) { found[name] = number(name); }
+      });
       return found;
     },
     place() {
