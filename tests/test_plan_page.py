@@ -42,6 +42,47 @@ def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
     assert added["cast_ft"] == 80
 
 
+def test_a_stop_takes_the_water_that_the_sheet_shows(client: TestClient) -> None:
+    form = {"token": token(client)}
+    client.get(
+        "/?water_temp_f=49&bottom_depth_ft=20&fish_depth_ft=4+to+12&cover=open&cast_ft=95&rod_tip_height_ft=3"
+    )
+    for do, stop in (("water", 2), ("sheet", -1)):
+        assert client.post("/plan/1", data={**form, "do": do, "stop": "2"}).status_code == 200
+        taken = body(client)["stops"][stop]
+        assert taken["conditions"]["water_temp_f"] == 49.0
+        assert taken["conditions"]["fish_depth_ft"] == {"low": 4.0, "high": 12.0}
+        assert (taken["cast_ft"], taken["rod_tip_height_ft"]) == (95.0, 3.0)
+    assert body(client)["stops"][2]["name"] == "Matted pocket"
+    assert body(client)["stops"][-1]["name"] == "Stop 7"
+    page = client.get("/plan/1").text
+    assert "water_temp_f=49" in page  # the way to its water on the sheet
+    client.cookies.clear()
+    client.cookies.set("heathdrop-water", "water_temp_f=hot")
+    before = body(client)
+    refused = client.post("/plan/1", data={**form, "do": "water", "stop": "2"})
+    assert refused.status_code == 422
+    assert body(client) == before
+
+
+def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
+    sent = {"do": "stop", "stop": "1", "minutes": "60", "importance": "1"}
+    for text, wanted in (
+        ("50.1012, -4.0031", {"lat": 50.1012, "lon": -4.0031}),
+        ("50.2 -4", {"lat": 50.2, "lon": -4.0}),
+        ("", None),
+    ):
+        assert send(client, **sent, position=text).status_code == 303
+        assert body(client)["stops"][1]["position"] == wanted
+    send(client, **sent, position="50.2 -4")
+    send(client, **sent)  # a form without the field leaves it
+    assert body(client)["stops"][1]["position"] == {"lat": 50.2, "lon": -4.0}
+    for wrong in ("here", "1, 2, 3", "95, 0", "0, 900"):
+        assert send(client, **sent, position=wrong).status_code == 422
+    assert body(client)["stops"][1]["position"] == {"lat": 50.2, "lon": -4.0}
+    assert '<wpt lat="50.2" lon="-4.0">' in client.get("/plan/1/spots.gpx").text
+
+
 @pytest.mark.parametrize(
     ("fields", "said"),
     [
@@ -56,7 +97,7 @@ def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
         ({"do": "stop", "stop": "0", "minutes": "0", "importance": "1"}, "from 5 to 720"),
         ({"do": "stop", "stop": "99", "minutes": "60", "importance": "1"}, "from 0 to 5"),
         ({"do": "add", "scenario": "99"}, "one of those saved on the sheet"),
-        ({"do": "dance"}, "one of day, add, stop"),
+        ({"do": "dance"}, "one of day, add, sheet, stop"),
     ],
 )
 def test_a_change_that_cannot_be_changes_nothing(

@@ -116,3 +116,15 @@ def test_data_file_settings_and_secret(tmp_path: Path) -> None:
         pytest.raises(BadInput, match="1 to 80 characters"),
     ):
         scenarios.save(session, "n" * 81, {})
+
+
+def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -> None:
+    state = "fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=45&cover=open"
+    assert 'href="/order?' in client.get("/?view=search&" + state).text
+    page = client.get("/order?" + state)
+    assert page.status_code == 200
+    assert page.text.count('class="pencil"') == 8
+    assert "12 ft" in page.text
+    assert "Cold water" in page.text
+    refused = client.get("/order?bottom_depth_ft=-3")
+    assert refused.status_code == 422

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from typing import Any
+from urllib.parse import parse_qsl
 
 import gpxpy.gpx
 from fastapi import APIRouter, Request
@@ -14,6 +15,8 @@ from heathdrop.answers.jobs import Job, Jobs
 from heathdrop.answers.own import Own
 from heathdrop.api.planning import PlanAnswer, plan_answer, the_stops
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
 from heathdrop.store import plans, scenarios
@@ -22,10 +25,11 @@ from heathdrop.store.models import SavedPlan
 from heathdrop.validation import bad_input
 from heathdrop.web.deckcard import deck_card, printed_card
 from heathdrop.web.deps import Db, Form, Mine, OwnForm, writing
-from heathdrop.web.fields import values_of
+from heathdrop.web.fields import body_from, values_from, values_of
 from heathdrop.web.pages.sheet import address
 from heathdrop.web.presenters.planning import planned_of, stop_section
-from heathdrop.web.rendering import page, problem
+from heathdrop.web.refusal import in_words
+from heathdrop.web.rendering import KEPT_WATER, page, problem
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
@@ -50,6 +54,7 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     """What the page shows of a plan: its answer, or how far it is."""
     body = plans.body_of(row)
     found: dict[str, Any] = {"plan": row, "body": body, "job": None, "planned": None, "refusal": ""}
+    found["waters"] = [_stop_address(body, k) for k in range(len(body["stops"]))]
     if not body["stops"]:
         return found
     try:
@@ -194,7 +199,8 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
                 plans.delete(session, id_)
                 return RedirectResponse("/plan", 303)
             else:
-                plans.change(session, id_, _changed(session, body, form), form.get("name") or None)
+                changed = _changed(session, body, form, request.cookies.get(KEPT_WATER, ""))
+                plans.change(session, id_, changed, form.get("name") or None)
         except BadInput as refusal:
             return problem(request, str(refusal))
     return RedirectResponse(f"/plan/{id_}", 303)
@@ -215,8 +221,39 @@ def cancel(request: Request, id_: int, database: Db, own: Mine) -> Response:
     return page(request, "plan/off.html", {"plan": row})
 
 
-def _changed(session: Any, body: dict[str, Any], form: Form) -> dict[str, Any]:
-    """The plan's body after one change. Raises BadInput."""
+def _sheets_water(kept: str) -> dict[str, Any]:
+    """The water that the sheet showed last, as a stop has it. Raises BadInput."""
+    values = values_from(dict(parse_qsl(kept)))
+    asked = body_from(values)
+    gear = asked.get("gear", {})
+    try:
+        check(SizeRequest.model_validate(asked | {"families": ["swim-jig"]}).scenario())
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    except BadInput as refusal:
+        raise BadInput("the sheet's water", in_words(refusal, values), "mended on the sheet first") from None
+    return {
+        "conditions": asked["conditions"],
+        "cast_ft": gear.get("cast_ft", 80.0),
+        "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
+    }
+
+
+def _position(text: str) -> dict[str, float] | None:
+    """A typed position, ``50.1012, -4.0031``; None for none. Raises BadInput."""
+    if not text.strip():
+        return None
+    parts = text.replace(";", ",").replace(",", " ").split()
+    try:
+        lat, lon = (float(part) for part in parts)
+    except ValueError as error:
+        wanted = "two numbers of degrees, north and east: 50.1012, -4.0031"
+        raise BadInput("position", text[:40], wanted) from error
+    return {"lat": lat, "lon": lon}
+
+
+def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[str, Any]:
+    """The plan's body after one change; ``kept`` is the water that the sheet showed last. Raises BadInput."""
     do, stops = form.get("do"), body["stops"]
     if do == "day":
         body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
@@ -240,7 +277,12 @@ def _changed(session: Any, body: dict[str, Any], form: Form) -> dict[str, Any]:
                 "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
             }
         )
-    elif do in ("up", "down", "off", "twice", "stop"):
+    elif do == "sheet":
+        if len(stops) >= MOST_STOPS:
+            raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
+        usual = {"name": f"Stop {len(stops) + 1}", "minutes": 60.0, "importance": 1.0}
+        stops.append(usual | _sheets_water(kept))
+    elif do in ("up", "down", "off", "twice", "stop", "water"):
         k = _whole("stop", form.get("stop"), 0, len(stops) - 1)
         if do == "off":
             stops.pop(k)
@@ -250,12 +292,16 @@ def _changed(session: Any, body: dict[str, Any], form: Form) -> dict[str, Any]:
             stops[k]["minutes"] = _number("minutes", form.get("minutes"), 5, 720)
             stops[k]["importance"] = _number("importance", form.get("importance"), 0.1, 10)
             stops[k]["name"] = form.get("stop_name") or stops[k]["name"]
+            if "position" in form.texts:
+                stops[k]["position"] = _position(form.get("position"))
+        elif do == "water":
+            stops[k] |= _sheets_water(kept)
         else:
             to = k + (1 if do == "down" else -1)
             if 0 <= to < len(stops):
                 stops[k], stops[to] = stops[to], stops[k]
     else:
-        raise BadInput("do", do, "one of day, add, stop, up, down, twice, off, copy, delete")
+        raise BadInput("do", do, "one of day, add, sheet, stop, water, up, down, twice, off, copy, delete")
     if stops:
         try:
             PlanRequest.model_validate(body).day()

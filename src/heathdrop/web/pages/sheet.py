@@ -12,6 +12,7 @@ from fastapi.responses import RedirectResponse, Response
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
+from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import MOST_MISSED_FT
 from heathdrop.answers.own import Own
 from heathdrop.answers.search import search_water
@@ -47,7 +48,7 @@ from heathdrop.web.fields import (
 )
 from heathdrop.web.presenters.calling import SHOWN, Link, sides_of
 from heathdrop.web.presenters.casting import Choices
-from heathdrop.web.presenters.printed import card_of
+from heathdrop.web.presenters.printed import card_of, said_of
 from heathdrop.web.presenters.searching import Searching, searching_of, told_in
 from heathdrop.web.presenters.sheet import Sheet, present
 from heathdrop.web.refusal import in_words
@@ -172,7 +173,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         "errors": {},
         "beside": "",
         "opened": None,
-        "card": "/card" + address(values)[1:],
+        "card": ("/order" if values["view"] == "search" else "/card") + address(values)[1:],
         "sheet": None,
         "page": "sheet",
     }
@@ -286,6 +287,27 @@ def card(request: Request, database: Db, own: Mine) -> Response:
     except BadInput as refusal:
         return problem(request, in_words(refusal, values))
     return page(request, "sheet/card.html", {"card": shown, "back": address(values), "page": "sheet"})
+
+
+@router.get("/order")
+def order(request: Request, database: Db, own: Mine) -> Response:
+    """The state's search order on one page, with room for a pencil."""
+    values = values_from(request.query_params)
+    opened = _opened(_saved(database), values)
+    try:
+        scenario = scenario_from(values, own)
+        context = {
+            "search": search_shown(values, own, lambda **_: ""),
+            "name": opened["name"] if opened else "",
+            "water": said_of(scenario, "conditions"),
+            "day": f"{datetime.now():%-d %B %Y}",
+            "cautions": [c.text for c in cautions_for(catalogue.load(), scenario)],
+            "back": address({**values, "view": "search"}),
+            "page": "sheet",
+        }
+    except BadInput as refusal:
+        return problem(request, in_words(refusal, values))
+    return page(request, "sheet/order.html", context)
 
 
 @writes.post("/scenarios")
