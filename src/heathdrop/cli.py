@@ -183,6 +183,7 @@ def serve(
     from heathdrop.warmth import warm_up
     from heathdrop.web.app import create_app
     from heathdrop.web.pairing import Pairing, own_address
+    from heathdrop.web.serving import Prompt
 
     try:
         chosen = Settings().merged(port=port, host=host, data=data, log_level=log_level)
@@ -216,6 +217,7 @@ def serve(
         host=listens,
         port=chosen.port,
         log_level="warning",
+        http=Prompt,
         server_header=False,
         proxy_headers=False,
         timeout_keep_alive=15,

@@ -196,7 +196,13 @@ class Database:
             if not unwritable(error) or _revision(path) is None:
                 raise
             self.read_only = self._reading_only = True
+        if not self._can_write():
+            self.read_only = self._reading_only = True
         self._open()
+
+    def _can_write(self) -> bool:
+        """Whether file and folder may be written: the write-ahead log stands beside the file."""
+        return os.access(self.path, os.W_OK) and os.access(self.path.parent, os.W_OK)
 
     def _open(self) -> None:
         """An engine that writes, or one that only reads where nothing can be written."""
@@ -211,7 +217,7 @@ class Database:
     @contextmanager
     def session(self) -> Iterator[Session]:
         """A session for one unit of work; a write that goes through ends ``read_only``."""
-        if self._reading_only and os.access(self.path, os.W_OK) and os.access(self.path.parent, os.W_OK):
+        if self._reading_only and self._can_write():
             self.engine.dispose()
             self._reading_only = False
             self._open()
