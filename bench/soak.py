@@ -26,6 +26,7 @@ import httpx2 as httpx
 from fastapi.routing import APIRoute
 
 from bench.box import token_of
+from bench.hostile_files import sixty
 from heathdrop.store import items
 from heathdrop.store.database import Database, migrate
 from heathdrop.store.files import exchange
@@ -35,6 +36,18 @@ PORT, SEED = 8658, 9
 KILLS, REQUESTS, CLIENTS, CLIENTS_S = 200, 10_000, 20, 60.0
 SLOW_S = 5.0
 HEAD = {"family": "swim-jig", "weight_oz": 0.375}
+#: What stands for a part of an address.
+PLACES = (
+    "1",
+    "9" * 20,
+    "delete",
+    "tackle.csv",
+    "x",
+    "%2e%2e",
+    "0",
+    "deck-card.html",
+    "5f0c6a52-0000-4000-8000-000000000001",
+)
 #: Texts that people and strangers type.
 ODD = (
     "",
@@ -225,17 +238,36 @@ def hostile(rng: random.Random) -> Counter[str]:
         "sure",
         "count_s",
         "topic",
+        "do",
+        "stop",
+        "stop_name",
+        "minutes",
+        "position",
+        "rods",
+        "to",
+        "boat_at",
+        "value",
+        "by",
+        "outcome",
+        "length_in",
+        "code",
+        "rig",
+        "units",
+        "driven",
+        "tried",
     )
     with httpx.Client(base_url=f"http://127.0.0.1:{PORT}", timeout=60, follow_redirects=False) as web:
         token = token_of(web)
         for _ in range(REQUESTS):
             method, path = rng.choice(every)
-            for part in ("{id_}", "{act}", "{name}", "{topic}"):
-                path = path.replace(part, rng.choice(("1", "9" * 20, "delete", "tackle.csv", "x", "%2e%2e")))
+            for part in ("{id_}", "{act}", "{name}", "{topic}", "{k}"):
+                path = path.replace(part, rng.choice(PLACES))
             texts = {f: rng.choice(ODD) for f in rng.sample(fields, rng.randint(0, 6))}
             begun = time.perf_counter()
             try:
-                if method != "POST":
+                if method in ("PUT", "DELETE"):
+                    answer = web.request(method, path, json=texts if method == "PUT" else None)
+                elif method != "POST":
                     answer = web.request(method, path, params=texts)
                 elif path.startswith("/api/"):
                     raw = rng.choice(
@@ -261,6 +293,46 @@ def hostile(rng: random.Random) -> Counter[str]:
             told["slow"] += seconds > SLOW_S
             if answer.status_code >= 500:
                 print("  ", answer.status_code, method, path, texts)
+    return told
+
+
+def files(rng: random.Random) -> Counter[str]:
+    """Sixty hostile files, kept where they may be: none breaks the server, takes long, or is kept in part."""
+    told: Counter[str] = Counter()
+    with httpx.Client(base_url=f"http://127.0.0.1:{PORT}", timeout=60) as web:
+        token = token_of(web)
+        made = {
+            "id": "5f0c6a52-0000-4000-8000-00000000000a",
+            "time": "2027-09-25T06:12:00+01:00",
+            "family": "swim-jig",
+            "head_oz": 0.375,
+            "trailer": "craw",
+            "countdown_s": 2.0,
+            "pace_ft_s": 2.2,
+            "outcome": "nothing",
+        }
+        web.post("/api/v1/casts", json=made)
+        web.post("/deck", data={"token": token})
+        export = web.get("/export.zip").content
+        for name, content in sixty(export, rng):
+            begun = time.perf_counter()
+            answer = web.post(
+                "/import", data={"token": token, "sure": "yes"}, files={"file": ("x.zip", content)}
+            )
+            seconds = time.perf_counter() - begun
+            told["files"] += 1
+            told["refused"] += answer.status_code == 422
+            told["500s"] += answer.status_code >= 500
+            told["slow"] += seconds > SLOW_S
+            if answer.status_code == 422:
+                told["kept in part"] += web.get("/export.zip").content != export
+            else:
+                export = web.get("/export.zip").content
+            if answer.status_code >= 500 or seconds > SLOW_S:
+                print("  ", answer.status_code, f"{seconds:.1f} s", name)
+            told["pages broken"] += any(
+                web.get(at).status_code != 200 for at in ("/", "/box", "/plan", "/deck")
+            )
     return told
 
 
@@ -308,6 +380,7 @@ def main() -> None:
         process = served(Path(scratch))
         try:
             print("hostile requests:", dict(hostile(rng)), flush=True)
+            print("hostile files:", dict(files(rng)), flush=True)
             told, seconds = asyncio.run(crowd())
             p50, p99 = statistics.median(seconds), statistics.quantiles(seconds, n=100)[-1]
             print(

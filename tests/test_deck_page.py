@@ -269,6 +269,15 @@ def test_trips_go_out_and_come_back(client: TestClient, tmp_path: Any) -> None:
     assert "trips.json, trips[0]" in refused.text
 
 
+def test_an_empty_plan_stands_in_nobodys_way(client: TestClient) -> None:
+    client.post("/plan", data={"token": token(client), "name": "not begun"})
+    assert client.get("/api/v1/next", params={"stop": "Mill bay milfoil"}).status_code == 200
+    assert client.get("/api/v1/next", params={"stop": "x"}).status_code == 422
+    assert "not begun" not in client.get("/deck").text
+    refused = client.post("/deck", data={"token": token(client), "plan": "2"})
+    assert refused.status_code == 422
+
+
 def test_a_trip_that_cannot_be_read_is_passed_over(client: TestClient) -> None:
     begun(client, plan="1")
     with client.app.state.database.session() as session:  # type: ignore[attr-defined]

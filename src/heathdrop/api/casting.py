@@ -11,12 +11,12 @@ from sqlalchemy.orm import Session
 from heathdrop import catalog as catalogue
 from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Rod, head_said, tail_said
+from heathdrop.answers.plan import Rod, Stop, head_said, tail_said
 from heathdrop.answers.search import MOST_CASTS, Told
 from heathdrop.api.planning import IfAnswer, the_stops
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
 from heathdrop.conditions.made import MadeCast, MadeCasts
-from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.plan import StopBody
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Line, Reel, Scenario, check
 from heathdrop.conditions.trip import TripBody, TripStop
@@ -25,6 +25,7 @@ from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.store import casts, plans, trips
+from heathdrop.store.models import SavedPlan
 from heathdrop.validation import bad_input
 
 
@@ -163,13 +164,22 @@ def here_of(session: Session, stop: str) -> Here:
             made = casts.listed(session, stop, row.name)[-MOST_CASTS:]
             return Here(stop, scenario_of(at, body), rods_of(body), tuple(made))
     for plan in reversed(plans.listed(session)):
-        request: PlanRequest = plans.request_of(plan)
-        for named, found in zip(request.stops, the_stops(request), strict=True):
+        for named, found in _stops_of(plan):
             if named.name == stop:
                 made = casts.listed(session, stop)
                 today = [c for c in made if c.time.date() == made[-1].time.date()][-MOST_CASTS:]
                 return Here(stop, found.scenario, (), tuple(today))
     raise BadInput("stop", stop, "the name of a stop of the trip under way, or of a saved plan")
+
+
+def _stops_of(plan: SavedPlan) -> list[tuple[StopBody, Stop]]:
+    """A plan's stops, as they were written and as the core takes them; none of one that cannot be worked out
+    (without a stop yet, for one)."""
+    try:
+        request = plans.request_of(plan)
+        return list(zip(request.stops, the_stops(request), strict=True))
+    except (ValidationError, BadInput):
+        return []
 
 
 def next_casts(
