@@ -145,6 +145,24 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
             shown(cat, sizing, view="cast", vs1=bad)
 
 
+def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) -> None:
+    sheet = shown(cat, sizing, view="cast", vs1="lure:bladed-jig", vs2="lure:football-jig")
+    k = sheet.casting
+    assert k is not None
+    theirs = size(cat, replace(sizing.scenario, families=("bladed-jig",))).rigs[0]
+    swum, dragged = k.rivals
+    assert f"count {theirs.countdown_s:.1f} s" in swum.said
+    assert f"fit {100 * theirs.fits.score:.0f} against {100 * sizing.rigs[0].fits.score:.0f}" in swum.said
+    depth = feet(float(swum.result.useful().mean()))
+    assert f"runs at {depth:.1f} ft against" in swum.said
+    assert depth == pytest.approx(feet(theirs.tuned.mean_m), abs=0.3)
+    assert "works on the bottom" in dragged.said
+    assert "swim-jig" not in [key.removeprefix("lure:") for key, _ in k.lure_options]
+    assert len(k.lure_options) == len(cat.families) - 1
+    with pytest.raises(BadInput):
+        shown(cat, sizing, view="cast", vs1="lure:toad")
+
+
 def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> None:
     for family in ("swim-jig", "football-jig", "flipping-jig"):
         made = size(cat, Scenario(replace(DAY, cover=Cover()), families=(family,)))

@@ -4,7 +4,7 @@ do."""
 from __future__ import annotations
 
 import json
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -17,8 +17,8 @@ from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands
-from heathdrop.sizing.program import WAY, WAYS, Way, play
-from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.program import WAY, WAYS, Way, play, usual_way
+from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_written
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 
@@ -72,6 +72,7 @@ class Casting:
     hold_s: str
     line_options: tuple[tuple[str, str], ...]
     rig_options: tuple[tuple[str, str], ...]
+    lure_options: tuple[tuple[str, str], ...]
     against: tuple[str, ...]
     rivals: tuple[Rival, ...]
     window: str
@@ -88,6 +89,10 @@ class Casting:
     data: str
 
 
+#: What names another family's best rig to compare with.
+OTHER_LURE = "lure:"
+
+
 def line_option(material: str, test: float) -> str:
     return f"line:{material}:{test:g}"
 
@@ -102,6 +107,9 @@ def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -
     """Up to two others on the same count, pace and programme. Raises BadInput for an unknown one."""
     found = []
     for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
+        if key.startswith(OTHER_LURE):
+            found.append(_other_lure(mark, sizing, rated, own, key.removeprefix(OTHER_LURE)))
+            continue
         lure: Lure | None = None
         line = None
         if key.startswith("line:"):
@@ -115,6 +123,30 @@ def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -
         result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
         found.append(Rival(mark, name, said_difference(name, own, result), result))
     return tuple(found)
+
+
+def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family: str) -> Rival:
+    """Another family's best rig in this water, worked its own way at its own count and pace. Raises
+    BadInput."""
+    catalog = catalogue.load()
+    catalog.pick(catalog.families, "compare", family)
+    scenario = replace(sizing.scenario, families=(family,), depth_band_ft=None, box="standard")
+    theirs = size(catalog, scenario, known=sizing.known)
+    best = theirs.rigs[0]
+    name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}, {best.rig.trailer.name}"
+    result = play(theirs, best, usual_way(catalog, theirs, best))
+    return Rival(mark, name, _their_best(name, rated, own, best, result), result)
+
+
+def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult) -> str:
+    fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}"
+    if result.useful().size == 0:
+        return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
+    pace = f"count {best.countdown_s:.1f} s, {feet(best.tuned.pace_m_s):.1f} ft/s"
+    runs = f"runs at {feet(float(result.useful().mean())):.1f} ft"
+    if own.useful().size:
+        runs += f" against {feet(float(own.useful().mean())):.1f} ft"
+    return f"{name} at its best {runs}, {pace}; {fit}."
 
 
 def rig_name(rated: Rated) -> str:
@@ -194,6 +226,11 @@ def casting_of(
         line_options=line_options(),
         rig_options=tuple(
             (r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated
+        ),
+        lure_options=tuple(
+            (OTHER_LURE + f.id, f"{f.name}, its best")
+            for f in catalogue.load().families.values()
+            if f != rated.rig.family
         ),
         against=(*choices.against, "", "")[:2],
         rivals=rivals,
