@@ -380,7 +380,9 @@ def main() -> None:
         process = served(Path(scratch))
         try:
             print("hostile requests:", dict(hostile(rng)), flush=True)
+            print(f"memory {peak_mb(process.pid):.0f} MB", flush=True)
             print("hostile files:", dict(files(rng)), flush=True)
+            print(f"memory {peak_mb(process.pid):.0f} MB", flush=True)
             told, seconds = asyncio.run(crowd())
             p50, p99 = statistics.median(seconds), statistics.quantiles(seconds, n=100)[-1]
             print(

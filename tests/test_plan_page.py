@@ -145,6 +145,22 @@ def test_the_section_of_a_stop(client: TestClient) -> None:
     assert client.get("/plan/1/stop/9", params={"rig": "swim-jig:0.5:craw"}).status_code == 404
 
 
+def test_a_plan_without_a_stop_goes_out_and_comes_back(client: TestClient) -> None:
+    send(client, "/plan", name="not begun")
+    export = client.get("/export/plans.json").text
+    fresh = export.replace(json.loads(export)["plans"][1]["id"], "5f0c6a52-0000-4000-8000-000000000002")
+    sent = {"token": token(client), "sure": "yes"}
+    came = client.post("/import", data=sent, files={"file": ("plans.json", fresh.encode())})
+    assert came.status_code == 200
+    assert "1 plan" in came.text
+    assert body(client, 3)["stops"] == []
+    wrong = fresh.replace('"box": "standard",\n    "date": ""', '"box": "lake",\n    "date": ""')
+    assert wrong != fresh
+    wrong = wrong.replace("000000000002", "000000000003")
+    refused = client.post("/import", data=sent, files={"file": ("plans.json", wrong.encode())})
+    assert refused.status_code == 422
+
+
 def test_everything_planned_goes_out_and_comes_back(client: TestClient) -> None:
     raw = client.get("/export/plans.json").content
     assert json.loads(raw)["plans"][0]["name"] == "A day on Ashmoor Water"

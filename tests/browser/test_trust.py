@@ -250,3 +250,41 @@ def test_without_scripts_every_change_is_a_whole_page(site: str) -> None:
             answer = client.post(at, data=own | sent)
             assert "<nav" in answer.text, at
             assert "<h1" in answer.text, at
+
+
+def test_long_lists_are_folded_on_a_phone(browser: webdriver.Chrome, site: str) -> None:
+    """A piece opens at a touch and stays open; pages are at most half of what they were."""
+    screen(browser, 390, 844)
+    browser.get(f"{site}/box")
+    high = browser.execute_script("return document.documentElement.scrollHeight")
+    rows = len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr"))
+    assert high < 1000 + 90 * rows
+    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+    press(browser, ".unfold")
+    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed())
+    assert browser.find_element(By.CSS_SELECTOR, ".unfold").get_attribute("aria-expanded") == "true"
+    press(browser, ".unfold")
+    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+    browser.get(f"{site}/?view=water")
+    assert browser.execute_script("return document.documentElement.scrollHeight") < 2700
+    assert not browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
+    browser.execute_script("document.querySelector('#differ > summary').click()")
+    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed())
+    screen(browser, 1280, 800)
+    browser.get(f"{site}/?view=water")
+    assert browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
+    browser.get(f"{site}/box")
+    assert browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+
+
+def test_what_a_control_means_is_said_beside_it(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(f"{site}/?view=rig")
+    for name, word in (("activity", "Judged from temperature"), ("clarity_ft", "murky water asks")):
+        press(browser, f"#field-{name} .about summary")
+        wait(browser, lambda n=name, w=word: w in text(browser, f"#field-{n} .about"))
+        assert len(browser.find_elements(By.CSS_SELECTOR, ".about[open]")) == 1
+    browser.find_element(By.TAG_NAME, "body").send_keys(Keys.ESCAPE)
+    assert browser.find_elements(By.CSS_SELECTOR, ".about[open]") == []
+    press(browser, ".settled .about summary")
+    wait(browser, lambda: len(text(browser, ".settled .about[open] p")) > 10)

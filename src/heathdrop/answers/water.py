@@ -20,8 +20,8 @@ from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
-#: Answers remembered, so that looking again asks nothing new.
-REMEMBERED = 160
+#: Answers remembered, so that looking again asks nothing new; each holds about two megabytes.
+REMEMBERED = 48
 
 
 def placed(scenario: Scenario) -> Scenario:

@@ -28,7 +28,8 @@ class Quantity:
     ``says`` its unit in a refusal, ``blank`` the word for no value, ``checked`` False where the range
     hangs on another answer and is checked there. ``edge`` is how far either side of a bound a rule
     fades in (in ``unit``; 0: a cliff). ``control`` is its name on the page where the row's own would not do,
-    ``needs`` the control that must be filled for it to be asked.
+    ``needs`` the control that must be filled for it to be asked, ``about`` what it means and what hangs
+    on it.
     """
 
     label: str
@@ -48,6 +49,7 @@ class Quantity:
     edge: float = 0.0
     control: str = ""
     needs: str = ""
+    about: str = ""
 
     @property
     def all_words(self) -> tuple[str, ...]:

@@ -125,7 +125,19 @@ class Conditions:
         float, Quantity("Bottom", "ft", 1, 60, group="first", start=9.0, fact="bottom_depth_ft", edge=1.0)
     ]
     fish_depth_ft: Annotated[
-        float, Quantity("Fish at", "ft", 0, 60, 0.5, group="first", start=6.0, fact="fish_depth_ft", edge=1.0)
+        float,
+        Quantity(
+            "Fish at",
+            "ft",
+            0,
+            60,
+            0.5,
+            group="first",
+            start=6.0,
+            fact="fish_depth_ft",
+            edge=1.0,
+            about="A depth, a range (4 to 10), about 6, or ? where it is not known: then Search finds them.",
+        ),
     ]
     cover: Cover = Cover()
     #: Where the fish's depth is not known: the range (ft) they are in; ``fish_depth_ft`` is then the depth
@@ -138,6 +150,7 @@ class Conditions:
         str,
         Quantity(
             "Fish are",
+            about="Where they stand in the water: it decides which lures are asked, and the target's depth.",
             words=(
                 ("auto", "as depth says"),
                 ("on-bottom", "on the bottom"),
@@ -151,7 +164,15 @@ class Conditions:
     activity: Annotated[
         float | None,
         Quantity(
-            "Fish mood", "(0 dormant to 4 chasing)", 0, 4, fact="activity", edge=0.3, blank="judge it for me"
+            "Fish mood",
+            "(0 dormant to 4 chasing)",
+            0,
+            4,
+            fact="activity",
+            edge=0.3,
+            blank="judge it for me",
+            about="How far and fast they will come: it sets fall, pace and action. Judged from temperature, "
+            "trend, light and front unless you say.",
         ),
     ] = None
     trend: Annotated[str, Quantity("Trend", words=same("rising", "steady", "falling"), fact="trend")] = (
@@ -167,14 +188,31 @@ class Conditions:
     ] = "fall"
     clarity_ft: Annotated[
         float,
-        Quantity("Visibility", "ft", 0.1, 60, 0.5, fact="clarity_ft", edge=1.0, says="ft of visibility"),
+        Quantity(
+            "Visibility",
+            "ft",
+            0.1,
+            60,
+            0.5,
+            fact="clarity_ft",
+            edge=1.0,
+            says="ft of visibility",
+            about="How deep you still see a pale lure: murky water asks for bulk and beat, clear water for "
+            "slim and quiet.",
+        ),
     ] = 4.0
     light: Annotated[
         str, Quantity("Light", words=same("sunny", "mixed", "overcast", "low"), fact="light")
     ] = "mixed"
     wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0)] = 5.0
     forage: Annotated[
-        str, Quantity("Forage", words=same("crawfish", "bluegill", "baitfish"), fact="forage")
+        str,
+        Quantity(
+            "Forage",
+            words=same("crawfish", "bluegill", "baitfish"),
+            fact="forage",
+            about="What they feed on: it decides the trailer's shape and size.",
+        ),
     ] = "bluegill"
     bottom: Annotated[
         str, Quantity("Bottom of", words=same("sand", "mud", "gravel", "rock", "grass"), fact="bottom")
@@ -185,13 +223,22 @@ class Conditions:
             "Bottom runs", words=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges"))
         ),
     ] = "level"
-    front: Annotated[str, Quantity("Cold front", words=same("none", "coming", "passed"), fact="front")] = (
-        "none"
-    )
+    front: Annotated[
+        str,
+        Quantity(
+            "Cold front",
+            words=same("none", "coming", "passed"),
+            fact="front",
+            about="Fish feed before a front, and sit tight behind it.",
+        ),
+    ] = "none"
     pressure: Annotated[
         str,
         Quantity(
-            "Fished", words=(("light", "little"), ("normal", "as usual"), ("heavy", "hard")), fact="pressure"
+            "Fished",
+            words=(("light", "little"), ("normal", "as usual"), ("heavy", "hard")),
+            fact="pressure",
+            about="How hard others fish here: wary fish want smaller and quieter.",
         ),
     ] = "normal"
 

@@ -36,6 +36,7 @@ class Control:
     needs: str = ""
     usual_tests: Mapping[str, str] = field(default_factory=dict)
     low: str | None = None
+    about: str = ""
 
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
@@ -80,6 +81,7 @@ def _controls(place: Place) -> Iterator[Control]:
         q.needs,
         _usual_tests() if name in ("line", "leader") else {},
         None if options or not math.isfinite(q.low) else f"{q.low:g}",
+        q.about,
     )
 
 

@@ -212,6 +212,10 @@ def _plan_rows(session: Session) -> list[Row]:
     return [{"name": p.name, "body": plans.body_of(p), "id": p.uid} for p in plans.listed(session)]
 
 
+#: Stands for the stops of a plan that has none yet, while the rest of it is checked.
+NO_STOP: Row = {"name": "-", "conditions": {}}
+
+
 class PlanRow(BaseModel):
     """A saved plan in a file: the same limits as on the screens."""
 
@@ -221,6 +225,15 @@ class PlanRow(BaseModel):
     id: str | None = None
 
 
+def _check_plan(row: Row) -> None:
+    """A plan's row, checked; one without a stop yet is begun and not done. Raises BadInput or
+    ValidationError."""
+    body = row.get("body")
+    if isinstance(body, dict) and body.get("stops") == []:
+        row = {**row, "body": {**body, "stops": [NO_STOP]}}
+    PlanRow.model_validate(row).body.day()
+
+
 def _read_plans(raw: bytes) -> Read:
     read = Read()
     for k, row in enumerate(_listed(raw, "plans.json", "plans")):
@@ -228,7 +241,7 @@ def _read_plans(raw: bytes) -> Read:
         if not isinstance(row, dict):
             raise BadInput(at, "not an object", "an object")
         try:
-            PlanRow.model_validate(row).body.day()
+            _check_plan(row)
         except ValidationError as error:
             first = bad_input(error.errors())
             raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
