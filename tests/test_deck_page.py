@@ -7,6 +7,7 @@ import re
 import uuid
 from typing import Any
 
+import jsonschema_rs
 import pytest
 from fastapi.testclient import TestClient
 
@@ -267,6 +268,21 @@ def test_trips_go_out_and_come_back(client: TestClient, tmp_path: Any) -> None:
     wrong = fresh.replace('"stops": [', '"stops": [7, ').replace('"id": "', '"id": "x')
     refused = client.post("/import", data=sent, files={"file": ("trips.json", wrong.encode())})
     assert "trips.json, trips[0]" in refused.text
+
+
+def test_what_goes_out_is_what_the_published_schemas_say(client: TestClient) -> None:
+    begun(client, plan="1")
+    for name in ("scenarios", "plans", "trips"):
+        schema = client.get(f"/api/v1/schema/{name}").json()
+        whole = client.get(f"/export/{name}.json").json()
+        judge = jsonschema_rs.validator_for(schema)
+        assert whole[name], name
+        assert [str(e) for e in judge.iter_errors(whole)] == []
+        first = whole[name][0]
+        for wrong in ({**first, "name": ""}, {**first, "body": {}}, {"body": first["body"]}):
+            assert not judge.is_valid({**whole, name: [wrong]}), name
+        assert not judge.is_valid({**whole, "version": 2})
+    assert client.get("/api/v1/schema/tackle").status_code == 422
 
 
 def test_an_empty_plan_stands_in_nobodys_way(client: TestClient) -> None:

@@ -156,9 +156,9 @@ def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
         ]
         assert subprocess.run(argv, check=False, capture_output=True).returncode == 0
     assert (tmp_path / "a.zip").read_bytes() == (tmp_path / "b.zip").read_bytes() == raw
-    schema = exchange.scenario_schema()
+    schema = exchange.file_schema("scenarios")
     assert schema["properties"]["version"] == {"const": 1}
-    assert "#/$defs/Conditions" in json.dumps(schema["$defs"]["SizeRequest"])
+    assert "#/$defs/Conditions" in json.dumps(schema["$defs"]["Body"])
 
 
 def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:

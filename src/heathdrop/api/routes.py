@@ -27,7 +27,7 @@ from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.measures import said_in
-from heathdrop.store.files.exchange import scenario_schema
+from heathdrop.store.files.exchange import file_schema
 from heathdrop.store.own import own_of
 
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
@@ -121,7 +121,7 @@ def schools() -> SchoolsAnswer:
     return schools_answer()
 
 
-@router.get("/schema/scenarios")
-def scenarios_schema() -> dict[str, Any]:
-    """The JSON Schema of a scenarios file."""
-    return scenario_schema()
+@router.get("/schema/{name}")
+def schema(name: Literal["scenarios", "plans", "trips"]) -> dict[str, Any]:
+    """The JSON Schema of a scenarios, plans or trips file."""
+    return file_schema(name)

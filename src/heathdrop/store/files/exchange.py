@@ -10,12 +10,15 @@ import zlib
 from dataclasses import dataclass, field
 from typing import Any
 
+from pydantic import BaseModel
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.store import scenarios, settings
+from heathdrop.store import plans, scenarios, settings, trips
 from heathdrop.store.database import at_once
 from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object, new_of, read_record
 from heathdrop.store.models import now
@@ -45,27 +48,37 @@ class Parcel:
         return ", ".join(w for w in words if w) or "nothing new"
 
 
-def scenario_schema() -> dict[str, Any]:
-    """The published JSON Schema of a saved scenario file."""
-    request = SizeRequest.model_json_schema()
-    parts = request.pop("$defs", {})
+#: The files of a table kept as JSON: the key of its rows, what a row's body is, its other fields.
+SCHEMAS: dict[str, tuple[type[BaseModel], dict[str, int]]] = {
+    "scenarios": (SizeRequest, {"name": scenarios.LONGEST_NAME, "note": 400, "pick": 200}),
+    "plans": (PlanRequest, {"name": plans.LONGEST_NAME}),
+    "trips": (TripBody, {"name": trips.LONGEST_NAME}),
+}
+
+
+def file_schema(name: str) -> dict[str, Any]:
+    """The published JSON Schema of a file of scenarios, plans or trips. Raises KeyError for another."""
+    model, texts = SCHEMAS[name]
+    body = model.model_json_schema()
+    parts = body.pop("$defs", {})
+    properties: dict[str, Any] = {k: {"type": "string", "maxLength": most} for k, most in texts.items()}
+    properties["name"]["minLength"] = 1
     row = {
         "type": "object",
         "required": ["name", "body"],
         "properties": {
-            "name": {"type": "string", "minLength": 1, "maxLength": scenarios.LONGEST_NAME},
-            "note": {"type": "string", "maxLength": 400},
-            "pick": {"type": "string", "maxLength": 200},
-            "body": {"$ref": "#/$defs/SizeRequest"},
+            **properties,
+            "id": {"type": "string", "format": "uuid"},
+            "body": {"$ref": "#/$defs/Body"},
         },
     }
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "Heathdrop scenarios",
+        "title": f"Heathdrop {name}",
         "type": "object",
-        "required": ["version", "scenarios"],
-        "properties": {"version": {"const": VERSION}, "scenarios": {"type": "array", "items": row}},
-        "$defs": {**parts, "SizeRequest": request},
+        "required": ["version", name],
+        "properties": {"version": {"const": VERSION}, name: {"type": "array", "items": row}},
+        "$defs": {**parts, "Body": body},
     }
 
 
