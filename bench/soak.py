@@ -314,6 +314,8 @@ def files(rng: random.Random) -> Counter[str]:
         web.post("/api/v1/casts", json=made)
         web.post("/deck", data={"token": token})
         export = web.get("/export.zip").content
+        own = web.post("/import", data={"token": token, "sure": "yes"}, files={"file": ("x.zip", export)})
+        told["own refused"] += own.status_code != 200
         for name, content in sixty(export, rng):
             begun = time.perf_counter()
             answer = web.post(

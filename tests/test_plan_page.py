@@ -94,6 +94,11 @@ def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
         ({"do": "day", "rods": "40"}, "from 1 to 12"),
         ({"do": "day", "rods": "3", "date": "soon"}, "a day such as 2027-04-03"),
         ({"do": "day", "rods": "3", "name": "x" * 90}, "1 to 80 characters"),
+        ({"do": "day", "rods": "3", "name": "\0lake"}, "made of characters that can be shown"),
+        (
+            {"do": "stop", "stop": "0", "minutes": "60", "importance": "1", "stop_name": "\u202eyab"},
+            "made of characters that can be shown",
+        ),
         ({"do": "stop", "stop": "0", "minutes": "0", "importance": "1"}, "from 5 to 720"),
         ({"do": "stop", "stop": "99", "minutes": "60", "importance": "1"}, "from 0 to 5"),
         ({"do": "add", "scenario": "99"}, "one of those saved on the sheet"),

@@ -128,3 +128,21 @@ def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -
     assert "Cold water" in page.text
     refused = client.get("/order?bottom_depth_ft=-3")
     assert refused.status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("fields", "said"),
+    [
+        ({"name": "\u202eekal"}, "made of characters that can be shown"),
+        ({"name": "Lake", "pick": "1e400"}, "a rig&#39;s name, such as"),
+        ({"name": " "}, "1 to 80 characters"),
+    ],
+)
+def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[str, str], said: str) -> None:
+    before = client.get("/export/scenarios.json").text
+    refused = client.post(
+        "/scenarios", data={"token": token(client), **fields}, headers={"HX-Request": "true"}
+    )
+    assert refused.status_code == 422
+    assert said in refused.text
+    assert client.get("/export/scenarios.json").text == before

@@ -39,11 +39,27 @@ def _short(text: str) -> str:
 UNSEEN = {chr(c) for c in (*range(0x202A, 0x202F), *range(0x2066, 0x206A), 0x200E, 0x200F, 0xFEFF)}
 
 
+#: What a text must be that people read.
+SHOWABLE = "made of characters that can be shown"
+
+
 def plain_text(text: str) -> str:
     """A text as people type it. Raises ValueError for control characters, direction marks and half pairs."""
     if any(c in UNSEEN or 0xD800 <= ord(c) < 0xE000 or (ord(c) < 32 and c not in "\n\t") for c in text):
-        raise ValueError("it holds characters that cannot be shown")
+        raise ValueError(SHOWABLE)
     return text
+
+
+def named(text: str, longest: int, field: str = "name") -> str:
+    """A name as people type it, its spaces single. Raises BadInput for none, a longer one, or one that cannot
+    be shown."""
+    name = " ".join(text.split())
+    if not 1 <= len(name) <= longest:
+        raise BadInput(field, name, f"1 to {longest} characters")
+    try:
+        return plain_text(name)
+    except ValueError as error:
+        raise BadInput(field, "unreadable", SHOWABLE) from error
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str = "") -> float:

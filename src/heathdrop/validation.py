@@ -52,6 +52,8 @@ def _allowed(error: dict[str, Any], name: str) -> str:
         return f"{words[key]} {context[key]:g}"
     if kind == "missing":
         return "given"
+    if kind == "value_error":
+        return str(context.get("error", error["msg"]))
     if kind in LENGTHS:
         word, key = LENGTHS[kind]
         return f"{word} {context[key]:g} long"

@@ -5,11 +5,11 @@ from __future__ import annotations
 import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import Discriminator, Field, Tag
+from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.conditions.scenario import Line
-from heathdrop.errors import BadInput
+from heathdrop.errors import BadInput, plain_text
 
 #: Rods and stops of a day at most.
 MOST_RODS, MOST_STOPS = 12, 24
@@ -18,7 +18,7 @@ MOST_RODS, MOST_STOPS = 12, 24
 class RodBody(Body):
     """A rod to hand: its line and the line that a turn takes in."""
 
-    name: Annotated[str, Field(min_length=1, max_length=40)]
+    name: Annotated[str, Field(min_length=1, max_length=40), AfterValidator(plain_text)]
     line: Line = Line()
     inches_per_turn: Number = 29.0
 
@@ -31,14 +31,14 @@ class PositionBody(Body):
 class StopBody(Body):
     """A stop: its water as in a size request, minutes, and how much it matters."""
 
-    name: Annotated[str, Field(min_length=1, max_length=60)]
+    name: Annotated[str, Field(min_length=1, max_length=60), AfterValidator(plain_text)]
     minutes: Annotated[float, Field(ge=5, le=720, allow_inf_nan=False)] = 60.0
     importance: Annotated[float, Field(ge=0.1, le=10, allow_inf_nan=False)] = 1.0
     position: PositionBody | None = None
     conditions: dict[str, Any]
     cast_ft: Number = 80.0
     rod_tip_height_ft: Number = 2.0
-    note: Annotated[str, Field(max_length=400)] = ""
+    note: Annotated[str, Field(max_length=400), AfterValidator(plain_text)] = ""
 
 
 def _rods_tag(value: Any) -> str:

@@ -5,10 +5,11 @@ from __future__ import annotations
 import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PositionBody, RodBody
 from heathdrop.conditions.request import Body, Id, Number
+from heathdrop.errors import plain_text
 
 RigText = Annotated[str, Field(min_length=5, max_length=200)]
 
@@ -23,7 +24,7 @@ class TripStop(Body):
     """A stop: its water now. ``by`` says of a condition that it was typed on the deck, or came from
     the boat's sounder."""
 
-    name: Annotated[str, Field(min_length=1, max_length=60)]
+    name: Annotated[str, Field(min_length=1, max_length=60), AfterValidator(plain_text)]
     conditions: dict[str, Any]
     cast_ft: Number = 80.0
     rod_tip_height_ft: Number = 2.0

@@ -8,7 +8,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.errors import BadInput
+from heathdrop.errors import named
 from heathdrop.store import rows
 from heathdrop.store.models import SavedPlan, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
@@ -33,7 +33,7 @@ def request_of(row: SavedPlan) -> PlanRequest:
 
 def keep(session: Session, name: str, body: dict[str, Any], uid: str | None = None) -> SavedPlan:
     """Keep a new plan. Raises BadInput for an unusable name."""
-    row = SavedPlan(name=_named(name), body=body, version=CURRENT["plan"], uid=uid or new_uid())
+    row = SavedPlan(name=named(name, LONGEST_NAME), body=body, version=CURRENT["plan"], uid=uid or new_uid())
     session.add(row)
     session.flush()
     return row
@@ -43,7 +43,7 @@ def change(session: Session, id_: int, body: dict[str, Any], name: str | None = 
     """Write a plan anew; None when there is none."""
     row = rows.fetch(session, SavedPlan, id_)
     if row is not None:
-        called = row.name if name is None else _named(name)
+        called = row.name if name is None else named(name, LONGEST_NAME)
         row.name, row.body, row.version = called, body, CURRENT["plan"]
     return row
 
@@ -61,10 +61,3 @@ def delete(session: Session, id_: int) -> SavedPlan | None:
 def undelete(session: Session, id_: int) -> SavedPlan | None:
     """Take a deletion back; None when there is no such plan."""
     return rows.take_back(session, SavedPlan, id_)
-
-
-def _named(name: str) -> str:
-    name = " ".join(name.split())
-    if not 1 <= len(name) <= LONGEST_NAME:
-        raise BadInput("name", name, f"1 to {LONGEST_NAME} characters")
-    return name

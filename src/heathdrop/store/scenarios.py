@@ -8,7 +8,7 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from heathdrop.errors import BadInput
+from heathdrop import errors
 from heathdrop.store import rows
 from heathdrop.store.models import SavedScenario, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
@@ -42,9 +42,7 @@ def save(
     uid: str | None = None,
 ) -> SavedScenario:
     """Save under ``name``; a scenario of that name is replaced. Raises BadInput for an unusable name."""
-    name = " ".join(name.split())
-    if not 1 <= len(name) <= LONGEST_NAME:
-        raise BadInput("name", name, f"1 to {LONGEST_NAME} characters")
+    name = errors.named(name, LONGEST_NAME)
     row = named(session, name)
     if row is None:
         row = SavedScenario(

@@ -163,9 +163,17 @@ def _keep_checks(session: Session, rows: Sequence[Row]) -> list[str]:
 
 def _scenario_rows(session: Session) -> list[Row]:
     return [
-        {"name": s.name, "note": s.note, "pick": s.pick, "body": scenarios.body_of(s), "id": s.uid}
+        {"name": s.name, "note": s.note, "pick": _pick(s.pick), "body": scenarios.body_of(s), "id": s.uid}
         for s in scenarios.listed(session)
     ]
+
+
+def _pick(text: str) -> str:
+    """A chosen rig's name; nothing for one that is none, so that what goes out comes back."""
+    try:
+        return RigName.parse(text).text() if text else ""
+    except BadInput:
+        return ""
 
 
 class ScenarioRow(BaseModel):

@@ -317,6 +317,8 @@ def save(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
     try:
         body = body_from(values)
         scenario_from(values, own)
+        if values["pick"]:
+            RigName.parse(values["pick"])
         with database.session() as session:
             if scenarios.named(session, form.get("name")) and form.get("replace") != "yes":
                 name = " ".join(form.get("name").split())
