@@ -258,7 +258,7 @@ def test_long_lists_are_folded_on_a_phone(browser: webdriver.Chrome, site: str) 
     browser.get(f"{site}/box")
     high = browser.execute_script("return document.documentElement.scrollHeight")
     rows = len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr"))
-    assert high < 1000 + 90 * rows
+    assert high < 1000 + 62 * rows
     assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
     press(browser, ".unfold")
     wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed())
@@ -266,7 +266,7 @@ def test_long_lists_are_folded_on_a_phone(browser: webdriver.Chrome, site: str) 
     press(browser, ".unfold")
     assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
     browser.get(f"{site}/?view=water")
-    assert browser.execute_script("return document.documentElement.scrollHeight") < 2700
+    assert browser.execute_script("return document.documentElement.scrollHeight") < 2300
     assert not browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
     browser.execute_script("document.querySelector('#differ > summary').click()")
     wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed())
