@@ -31,6 +31,14 @@ def _insert(path: Path, before: str, text: str) -> None:
     path.write_text(whole.replace(before, text + before), "utf-8")
 
 
+def _more(text: str, found: str, more: str) -> str:
+    """A text with something added behind the one place that the pattern finds."""
+    made, times = re.subn(found, rf"\g<1>{more}", text)
+    if times != 1:
+        raise SystemExit(f"{found!r} stands there {times} times")
+    return made
+
+
 def trailer(room: Path) -> None:
     """A trailer shape: one table in trailers.toml, all of its columns."""
     file = room / "catalog" / "data" / "trailers.toml"
@@ -148,10 +156,7 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
 """,
     )
     text = registry.read_text("utf-8")
-    text = text.replace(
-        "import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario",
-        "import CastMade, Item, Kept, Observation, Remark, SavedPlan, SavedScenario, new_uid",
-    )
+    text = _more(text, r"(from heathdrop\.store\.models import .+)", ", Remark, new_uid")
     registry.write_text(
         text.replace(
             "from heathdrop.store.rows import uids", "from heathdrop.store.rows import listed, uids"
@@ -202,12 +207,8 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     )
     app = room / "web" / "app.py"
     text = app.read_text("utf-8")
-    text = text.replace(
-        "import box, drops, feed, files, plan, sheet", "import box, drops, feed, files, plan, remarks, sheet"
-    )
-    app.write_text(
-        text.replace("(sheet, files, box, drops, plan)", "(sheet, files, box, drops, plan, remarks)"), "utf-8"
-    )
+    text = _more(text, r"(from heathdrop\.web\.pages import .+)", ", remarks")
+    app.write_text(_more(text, r"(for room in \([^)]+)(?=\):)", ", remarks"), "utf-8")
     folder = room / "web" / "templates" / "remarks"
     folder.mkdir()
     (folder / "page.html").write_text(
