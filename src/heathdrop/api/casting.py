@@ -13,7 +13,7 @@ from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Rod, Stop, head_said, tail_said
 from heathdrop.answers.search import MOST_CASTS, Told
-from heathdrop.api.planning import IfAnswer, the_stops
+from heathdrop.api.planning import IfAnswer, RigFields, the_stops
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import StopBody
@@ -53,19 +53,6 @@ class SaidAnswer(BaseModel):
     why: str
 
 
-class RigAnswer(BaseModel):
-    """A rig field by field, as a cast's record carries it."""
-
-    family: str
-    head_oz: float
-    head_material: str
-    trailer: str
-    trailer_length_in: float
-    skirt: str
-    plastic: str
-    orientation: str
-
-
 class NextCast(CastAnswer):
     """A cast of the order as the deck takes it: the rod (empty: tied on none), whether the lure lies on the
     bottom after the count, how it is worked, its rig and line, its words."""
@@ -73,7 +60,7 @@ class NextCast(CastAnswer):
     rod: str
     lands: bool
     work: str
-    rig: RigAnswer
+    rig: RigFields
     line: Line
     said: SaidAnswer
 
@@ -260,9 +247,9 @@ def rig_said(rig: Rig) -> str:
     return ", ".join(part for part in (head_said(rig), tail_said(rig)) if part)
 
 
-def rig_written(rig: Rig) -> RigAnswer:
+def rig_written(rig: Rig) -> RigFields:
     """A rig's fields as a cast's record carries them."""
-    return RigAnswer(
+    return RigFields(
         family=rig.family.id,
         head_oz=rig.head_oz,
         head_material=rig.head_material.id,

@@ -50,7 +50,9 @@ def _stop_of(request: PlanRequest, k: int, body: StopBody) -> Stop:
     return Stop(body.name, scenario, body.minutes, body.importance, at)
 
 
-class RigOnRod(BaseModel):
+class RigFields(BaseModel):
+    """A rig field by field, as a cast's record carries it."""
+
     family: str
     head_oz: float
     head_material: str
@@ -59,6 +61,9 @@ class RigOnRod(BaseModel):
     skirt: str
     plastic: str
     orientation: str
+
+
+class RigOnRod(RigFields):
     name: str
 
 
