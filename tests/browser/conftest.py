@@ -27,7 +27,7 @@ def quiet(browser: webdriver.Chrome, request: pytest.FixtureRequest):  # type: i
         "icon from the Manifest",
     )
     if "laptop" in request.fixturenames:
-        # A laptop that is killed, or a line that is cut: whatever was under way then fails as the network fails.
+        # A laptop is killed, or the line is cut: what was under way then fails as the network fails.
         meant += ("net::ERR_",)
     assert [
         e["message"] for e in browser.get_log("browser") if not any(m in e["message"] for m in meant)
