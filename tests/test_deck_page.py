@@ -66,8 +66,9 @@ def test_a_plan_goes_along_with_its_rods_and_stops(client: TestClient) -> None:
     again = client.post("/deck", data={"token": token(client), "plan": "1"})
     assert again.status_code == 200
     assert data_of(client)["trip"].endswith("(2)")
-    refused = client.post("/deck", data={"token": token(client), "plan": "99"})
-    assert refused.status_code == 422
+    for wrong in ("99", "²", "9" * 5000, "-1"):
+        refused = client.post("/deck", data={"token": token(client), "plan": wrong})
+        assert refused.status_code == 422, wrong[:9]
 
 
 def test_the_sheets_water_goes_along_where_there_is_no_plan(client: TestClient) -> None:

@@ -175,3 +175,12 @@ def span_of(text: str, one: Callable[[str], float] | None = None) -> tuple[float
     else:
         raise ValueError("not a depth")
     return max(0.0, middle - off), middle + off
+
+
+#: Digits of a row's number at most.
+LONGEST_ROW = 18
+
+
+def row_number(text: str) -> int:
+    """The number of a row or a place as an address or a form says it; -1 for a text that is none."""
+    return int(text) if text.isascii() and text.isdigit() and len(text) <= LONGEST_ROW else -1

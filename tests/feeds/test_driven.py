@@ -133,7 +133,8 @@ def test_a_run_goes_out_as_gpx_and_comes_back() -> None:
     assert len(back) == len(run)
     assert [s.depth_ft for s in back] == pytest.approx([s.depth_ft for s in run], abs=0.03)
     assert [s.ran_ft for s in back] == pytest.approx([s.ran_ft for s in run], abs=3.0)
-    for wrong in ("", "<gpx/>", "no", to_gpx([Sounding(0.0, 3.0)])):
+    wrongs = (
+        "", "<gpx/>", "no", to_gpx([Sounding(0.0, 3.0)])):
         with pytest.raises(BadInput):
             from_gpx(wrong)
 
@@ -211,7 +212,16 @@ def test_a_run_becomes_the_bottom_of_a_stop_a_plan_and_the_sheet(boat: TestClien
     told = re.search(r'id="deck">(.*?)</script>', boat.get("/deck").text, re.S)
     assert told
     assert told[1].count('"bottom_ft":[[') == 2
-    for wrong in ({"to": "plan:1:99"}, {"to": "plan:x:0"}, {"to": "trip:nowhere"}, {"do": "fly"}):
+    for wrong in (
+        {"to": "plan:1:99"},
+        {"to": "plan:x:0"},
+        {"to": "trip:nowhere"},
+        {"to": "plan:²:0"},
+        {"to": "plan:1:²"},
+        {"do": "fly"},
+    ,
+    )
+    for wrong in wrongs:
         assert boat.post("/bottom", data={**sent, **wrong}).status_code == 422, wrong
 
 

@@ -14,6 +14,7 @@ from sqlalchemy.orm import Session
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import Track, driven_of, from_gpx, to_gpx
+from heathdrop.reading import number_of, row_number
 from heathdrop.store import plans, trips
 from heathdrop.validation import bad_input
 from heathdrop.web.deps import Db, Form, OwnForm, writing
@@ -111,7 +112,10 @@ def _used(request: Request, form: Form, database: Any, track: Track) -> Response
     end, to = form.get("boat_at") or "end", form.get("to")
     if to == "sheet":
         values = values_from(dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))))
-        cast = float(values["cast_ft"]) if values["cast_ft"].replace(".", "", 1).isdigit() else 80.0
+        try:
+            cast = number_of(values["cast_ft"])
+        except ValueError as error:
+            raise BadInput("the sheet's cast", values["cast_ft"], "mended on the sheet first") from error
         profile = driven.profile(cast, end)
         values |= {DRIVEN: profile_text(profile), "bottom_depth_ft": f"{deepest(profile):g}"}
         return RedirectResponse(address(values), 303)
@@ -121,9 +125,9 @@ def _used(request: Request, form: Form, database: Any, track: Track) -> Response
             _to_trip(session, rest, driven, end)
             return RedirectResponse("/deck", 303)
         id_, _, k = rest.partition(":")
-        row = plans.fetch(session, int(id_)) if kind == "plan" and id_.isdigit() else None
+        row = plans.fetch(session, row_number(id_)) if kind == "plan" else None
         body = json.loads(json.dumps(plans.body_of(row))) if row is not None else {"stops": []}
-        if row is None or not k.isdigit() or int(k) >= len(body["stops"]):
+        if row is None or not 0 <= row_number(k) < len(body["stops"]):
             raise BadInput("to", to, "one of the stops shown")
         stop = body["stops"][int(k)]
         stop["conditions"] = over(stop["conditions"], driven.profile(stop.get("cast_ft", 80.0), end))

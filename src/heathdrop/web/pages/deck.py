@@ -24,7 +24,7 @@ from heathdrop.errors import BadInput
 from heathdrop.measures import sentence, system
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.reading import read
+from heathdrop.reading import read, row_number
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.files.entry import typed_rig
 from heathdrop.validation import bad_input
@@ -82,7 +82,7 @@ def begin(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
 def _planned(session: Session, form: Form, own: Own) -> tuple[str, TripBody]:
     """A plan as a trip: its rods with what it ties on, its stops. Raises BadInput."""
     plan = form.get("plan")
-    row = plans.fetch(session, int(plan)) if plan.isdigit() else None
+    row = plans.fetch(session, row_number(plan))
     if row is None:
         raise BadInput("plan", plan, PLAN_GONE)
     asked = plans.body_of(row)

@@ -72,6 +72,5 @@ export function watch(data, stop, change) {
       const at = live("position");
       return at ? { lat: at.lat, lon: at.lon } : {};
     },
-    depth: () => live("depth_ft"),
   };
 }
