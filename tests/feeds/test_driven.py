@@ -133,8 +133,7 @@ def test_a_run_goes_out_as_gpx_and_comes_back() -> None:
     assert len(back) == len(run)
     assert [s.depth_ft for s in back] == pytest.approx([s.depth_ft for s in run], abs=0.03)
     assert [s.ran_ft for s in back] == pytest.approx([s.ran_ft for s in run], abs=3.0)
-    wrongs = (
-        "", "<gpx/>", "no", to_gpx([Sounding(0.0, 3.0)])):
+    for wrong in ("", "<gpx/>", "no", to_gpx([Sounding(0.0, 3.0)])):
         with pytest.raises(BadInput):
             from_gpx(wrong)
 
@@ -219,9 +218,7 @@ def test_a_run_becomes_the_bottom_of_a_stop_a_plan_and_the_sheet(boat: TestClien
         {"to": "plan:²:0"},
         {"to": "plan:1:²"},
         {"do": "fly"},
-    ,
-    )
-    for wrong in wrongs:
+    ):
         assert boat.post("/bottom", data={**sent, **wrong}).status_code == 422, wrong
 
 
