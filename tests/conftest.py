@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import shutil
 import socket
 import threading
 import time
@@ -30,9 +31,17 @@ def cat() -> catalog.Catalog:
     return catalog.load()
 
 
+@pytest.fixture(scope="session")
+def ashmoor_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data file with the demo's rows in it, made once and copied for each test."""
+    path = tmp_path_factory.mktemp("ashmoor") / "water.sqlite"
+    create_app(path, demo=True).state.database.close()
+    return path
+
+
 @pytest.fixture
-def client(tmp_path: Path) -> Iterator[TestClient]:
-    app = create_app(tmp_path / "water.sqlite", demo=True)
+def client(tmp_path: Path, ashmoor_file: Path) -> Iterator[TestClient]:
+    app = create_app(Path(shutil.copy(ashmoor_file, tmp_path)), demo=True)
     with TestClient(app, base_url="http://127.0.0.1") as client:
         yield client
     app.state.database.close()

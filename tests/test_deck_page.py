@@ -51,6 +51,7 @@ def next_of(client: TestClient, data: Json, **more: str) -> Json:
     return found
 
 
+@pytest.mark.slow
 def test_a_plan_goes_along_with_its_rods_and_stops(client: TestClient) -> None:
     assert "Take a plan along" in client.get("/deck").text
     data = begun(client, plan="1")
@@ -88,6 +89,7 @@ def test_the_sheets_water_goes_along_where_there_is_no_plan(client: TestClient) 
     assert "Take a plan along" in client.get("/deck").text
 
 
+@pytest.mark.slow
 def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClient) -> None:
     data = begun(client, plan="1")
     here = data["stops"][0]["next"]["casts"][0]
@@ -106,6 +108,7 @@ def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClien
     assert "bitten" in bitten["casts"][0]["said"]["why"]
 
 
+@pytest.mark.slow
 def test_the_count_that_was_thrown_is_the_count_that_is_searched_with(client: TestClient) -> None:
     data = begun(client, plan="1")
     planned = cast_of(data, 1, "nothing")
@@ -115,6 +118,7 @@ def test_the_count_that_was_thrown_is_the_count_that_is_searched_with(client: Te
     assert next_of(client, data)["tried"] != as_planned["tried"]
 
 
+@pytest.mark.slow
 def test_one_rig_alone_and_words_in_either_units(client: TestClient) -> None:
     data = begun(client, plan="1")
     for rod in data["rods"]:
@@ -129,6 +133,7 @@ def test_one_rig_alone_and_words_in_either_units(client: TestClient) -> None:
     assert client.get("/api/v1/next", params={"stop": "Mill bay milfoil", "rig": "toad"}).status_code == 422
 
 
+@pytest.mark.slow
 def test_each_rod_counts_turns_by_its_own_reel(client: TestClient) -> None:
     data = begun(client, plan="1")
     with client.app.state.database.session() as session:  # type: ignore[attr-defined]
@@ -140,6 +145,7 @@ def test_each_rod_counts_turns_by_its_own_reel(client: TestClient) -> None:
     assert before["turns_per_s"] == pytest.approx(before["pace_ft_s"] * 12.0 / 29.0, abs=0.01)
 
 
+@pytest.mark.slow
 def test_water_changes_on_the_deck_or_not_at_all(client: TestClient) -> None:
     data = begun(client, plan="1")
     stop = data["stops"][0]
@@ -198,6 +204,7 @@ def test_a_line_that_names_no_rig_is_refused(line: str) -> None:
         typed_rig(catalogue.load(), line)
 
 
+@pytest.mark.slow
 def test_rigs_from_the_box_and_typed(client: TestClient) -> None:
     begun(client, plan="1")
     mine = client.get("/deck/box", params={"stop": "Mill bay milfoil"}).json()
@@ -227,6 +234,7 @@ def test_a_cast_is_mended_taken_back_and_brought_back(client: TestClient) -> Non
     assert [c.outcome for c in kept(client)] == ["bump"]
 
 
+@pytest.mark.slow
 def test_the_record_is_read_mended_and_taken_back(client: TestClient) -> None:
     assert "Nothing is kept of a trip yet" in client.get("/deck/record").text
     data = begun(client, plan="1")
@@ -253,6 +261,7 @@ def test_the_record_is_read_mended_and_taken_back(client: TestClient) -> None:
     assert [c.outcome for c in kept(client)] == ["bump"]
 
 
+@pytest.mark.slow
 def test_trips_go_out_and_come_back(client: TestClient, tmp_path: Any) -> None:
     begun(client, plan="1")
     text = client.get("/export/trips.json").text
@@ -295,6 +304,7 @@ def test_an_empty_plan_stands_in_nobodys_way(client: TestClient) -> None:
     assert refused.status_code == 422
 
 
+@pytest.mark.slow
 def test_a_trip_that_cannot_be_read_is_passed_over(client: TestClient) -> None:
     begun(client, plan="1")
     with client.app.state.database.session() as session:  # type: ignore[attr-defined]

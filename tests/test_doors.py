@@ -87,6 +87,7 @@ def run(
     return subprocess.run(argv, input=None if path else text, capture_output=True, text=True, check=False)
 
 
+@pytest.mark.slow
 def test_size_is_the_same_through_both_doors(client: TestClient, tmp_path: Path) -> None:
     app: Any = client.app
     done = run("size", SCENARIO, tmp_path / "s.json", "--data", str(app.state.database.path))
@@ -105,6 +106,7 @@ def test_size_is_the_same_through_both_doors(client: TestClient, tmp_path: Path)
     assert any("life jacket" in c for c in answer["cautions"])
 
 
+@pytest.mark.slow
 def test_simulate_is_the_same_through_both_doors(client: TestClient) -> None:
     done = run("simulate", CASE)
     assert done.returncode == 0
@@ -268,6 +270,7 @@ def test_refusals_have_the_same_words(
     assert answer.json()["detail"] == sentence
 
 
+@pytest.mark.slow
 def test_the_command_line_refuses_in_the_same_words(tmp_path: Path) -> None:
     _, path, value, sentence = BAD[0]
     done = run("size", changed(SCENARIO, path, value))

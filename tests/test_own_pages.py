@@ -141,6 +141,7 @@ def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
     assert client.get("/drops").text.count("withdraw</button>") == 2
 
 
+@pytest.mark.slow
 def test_depth_and_mat_checks_teach_and_can_be_withdrawn(client: TestClient, token: str) -> None:
     rig = {
         "token": token,

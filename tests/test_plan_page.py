@@ -65,6 +65,7 @@ def test_a_stop_takes_the_water_that_the_sheet_shows(client: TestClient) -> None
     assert body(client) == before
 
 
+@pytest.mark.slow
 def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
     sent = {"do": "stop", "stop": "1", "minutes": "60", "importance": "1"}
     for text, wanted in (

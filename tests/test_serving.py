@@ -75,6 +75,7 @@ def test_bytes_that_drip_do_not_buy_time(port: int) -> None:
         assert time.monotonic() - begun > 0.5
 
 
+@pytest.mark.slow
 def test_whole_requests_keep_their_line(port: int) -> None:
     """Also one after another, further apart than half a request may be."""
     with socket.create_connection(("127.0.0.1", port)) as line:

@@ -36,6 +36,7 @@ def test_a_standing_is_its_fit_times_e_to_its_points(cat: Catalog, name: str) ->
         assert strength == sorted(strength, reverse=True)
 
 
+@pytest.mark.slow
 def test_places_are_those_of_the_whole_and_the_rest_stand_aside_with_a_reason(cat: Catalog) -> None:
     for c in ALL.values():
         whole, some = call_of(Scenario(c)), call_of(Scenario(c), places=3)

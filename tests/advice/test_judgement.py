@@ -63,6 +63,7 @@ def test_each_worked_scenario_gets_an_answer_the_rules_support(
         assert any(c.kind == "rule" for c in cited)
 
 
+@pytest.mark.slow
 def test_every_rule_speaks_somewhere_and_is_silent_elsewhere(
     cat: Catalog, answers: list[tuple[Any, Call, Sizing]]
 ) -> None:

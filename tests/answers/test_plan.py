@@ -53,6 +53,7 @@ def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
     assert answer["bag"]
 
 
+@pytest.mark.slow
 def test_fewer_rods_are_worth_less_and_each_one_adds(day: dict[str, Any], answer: dict[str, Any]) -> None:
     worth = [planned(PlanRequest.model_validate(day | {"rods": n})).total for n in (1, 2, 3)]
     assert worth == sorted(worth)
@@ -61,6 +62,7 @@ def test_fewer_rods_are_worth_less_and_each_one_adds(day: dict[str, Any], answer
     assert sum(r["adds"] for r in answer["rods"]) <= answer["total"] + 1e-6
 
 
+@pytest.mark.slow
 def test_named_rods_keep_their_line_and_hold_one_rig_each(day: dict[str, Any]) -> None:
     rods = [
         {"name": "stiff", "line": {"material": "braid", "test_lb": 65}, "inches_per_turn": 31},

@@ -192,6 +192,7 @@ def boat(tmp_path: Path) -> TestClient:
     return TestClient(app, base_url="http://127.0.0.1")
 
 
+@pytest.mark.slow
 def test_a_run_becomes_the_bottom_of_a_stop_a_plan_and_the_sheet(boat: TestClient) -> None:
     sent = {"token": token(boat), "do": "use", "boat_at": "end"}
     shown = boat.get("/bottom").text

@@ -16,6 +16,7 @@ AWAY = np.array([[0.0, 2.0], [10.0, 2.0], [10.2, 6.0], [100.0, 6.0]])
 TOWARD = np.array([[0.0, 6.0], [10.0, 6.0], [10.2, 2.0], [100.0, 2.0]])
 
 
+@pytest.mark.slow
 def test_thirty_stepped_bottoms_neither_stretch_nor_pop() -> None:
     """Line within 0.5 % of its length, lure never in the rock. Along its line the lure keeps to the reel's
     pace; a heavy one that swings under a lip is a little faster across it, as in the reference."""

@@ -18,6 +18,7 @@ from heathdrop.physics.water import water_at
 WATER = water_at(58.0)
 
 
+@pytest.mark.slow
 def test_random_casts_agree_with_the_reference(cat: Catalog) -> None:
     """Six of the seeded casts of docs/model.md: display within 0.15 m or 7 % everywhere, 3 % in the
     median."""
@@ -89,6 +90,7 @@ def test_a_lure_on_a_tight_line_is_a_pendulum() -> None:
     )
 
 
+@pytest.mark.slow
 def test_the_reference_itself_is_converged(cat: Catalog) -> None:
     """Half the segments and twice the step move the reference by less than 2 cm."""
     from bench.reference import depth_at, reference_cast

@@ -125,6 +125,7 @@ def test_a_key_is_whole_and_never_the_data_file(tmp_path: Path) -> None:
     assert own.read_bytes() == b"the data file"
 
 
+@pytest.mark.slow
 def test_two_hands_at_one_piece_lose_nothing(tmp_path: Path) -> None:
     first, second = (Database(tmp_path / "d.sqlite") for _ in range(2))
     with first.session() as session:

@@ -136,6 +136,7 @@ def filled(path: Path) -> Database:
     return database
 
 
+@pytest.mark.slow
 def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
     first, second = filled(tmp_path / "a.sqlite"), Database(tmp_path / "b.sqlite")
     with first.session() as session:
@@ -161,6 +162,7 @@ def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
     assert "#/$defs/Conditions" in json.dumps(schema["$defs"]["Body"])
 
 
+@pytest.mark.slow
 def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:
     import io
     import zipfile
@@ -253,6 +255,7 @@ def _write_for_ever(path: Path, raw: bytes, out: int) -> None:
         os.write(out, f"{row.id}\n".encode())
 
 
+@pytest.mark.slow
 def test_killing_the_process_loses_nothing_committed(tmp_path: Path) -> None:
     """Killed at random moments of writes and imports, two dozen times over: every record it told of is
     there."""
@@ -285,6 +288,7 @@ def test_killing_the_process_loses_nothing_committed(tmp_path: Path) -> None:
     assert len(brought) % whole == 0  # an import came whole or not at all
 
 
+@pytest.mark.slow
 def test_a_file_that_cannot_be_written_is_still_read(tmp_path: Path) -> None:
     path = tmp_path / "mine.sqlite"
     filled(path).close()

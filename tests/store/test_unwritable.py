@@ -9,6 +9,7 @@ import sys
 from pathlib import Path
 from typing import Any
 
+import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import event
 
@@ -20,6 +21,7 @@ from tests.test_web import token
 LOOK = """
 import os, re, sys
 from pathlib import Path
+import pytest
 from fastapi.testclient import TestClient
 from heathdrop.web.app import create_app
 
@@ -40,6 +42,7 @@ print(visit(sys.argv[1]))
 """
 
 
+@pytest.mark.slow
 def test_a_folder_that_cannot_be_written_is_looked_at(tmp_path: Path) -> None:
     """As another user where this one may do anything: pages and export work, a write is refused in words."""
     home = tmp_path / "lake"
