@@ -38,9 +38,11 @@ cover: setup-dev
 bench: setup-dev
 	@.venv/bin/python -m $(if $(AGAINST),bench.against $(AGAINST),bench)
 
-# Wrong edits made one by one over the closed-form judgement, and how many the tests catch (about ten minutes).
+# Wrong edits made one by one in a sample of a room, and how many its tests catch; minutes, by room.
+AREA ?= judgement
+SAMPLE ?= 100
 mutate: setup-dev
-	@.venv/bin/python -m mutmut run --max-children 2
+	@.venv/bin/python -m bench.mutants $(AREA) --sample $(SAMPLE) --at mutants
 
 # About five bounded minutes against the real program: kills, hostile requests, twenty clients.
 soak: setup-dev

@@ -128,7 +128,7 @@ def downgrade() -> None:
 
 
 def _read_remarks(raw: bytes) -> Read:
-    return Read([{"text": str(r["text"])[:200], **_uid_of(r, "remarks.json")} for r in _listed(raw, "remarks.json", "remarks")])
+    return jsonfile.read_rows(raw, "remarks.json", lambda row, at: {"text": str(row["text"])[:200]})
 
 
 def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -148,7 +148,7 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
         "application/json",
         lambda n: counted(n, "remark", "remarks"),
         _remark_rows,
-        lambda rows: _json({"version": VERSION, "remarks": rows}),
+        lambda rows: jsonfile.written({"version": VERSION, "remarks": rows}),
         _read_remarks,
         _keep_remarks,
         Remark,

@@ -12,7 +12,9 @@ from fastapi.testclient import TestClient
 
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.measures import marks
 from heathdrop.physics.fall import time_to_depth_s
@@ -24,12 +26,13 @@ from heathdrop.units import feet, metres
 from heathdrop.web.assets import ounces_markup
 from heathdrop.web.fields import DEFAULTS, values_from
 from heathdrop.web.pages.sheet import address, choices_from
+from heathdrop.web.presenters.board import MARKS
 from heathdrop.web.presenters.calling import sides_of
 from heathdrop.web.presenters.casting import Choices, said_difference
 from heathdrop.web.presenters.coverdraw import cover_things
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
 from heathdrop.web.presenters.section import STEPS, section_of
-from heathdrop.web.presenters.sheet import MARKS, present
+from heathdrop.web.presenters.sheet import present
 
 DAY = Conditions(
     water_temp_f=58,

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from heathdrop.conditions.scenario import Conditions, Cover
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions
 
 GRASS = Conditions(
     water_temp_f=58,

@@ -8,7 +8,8 @@ import pytest
 
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Cover, Scenario
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.sizing.size import size
 
 PLAIN = Conditions(water_temp_f=60, bottom_depth_ft=30, fish_depth_ft=5)

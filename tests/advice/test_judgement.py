@@ -16,9 +16,11 @@ from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog, Effect
 from heathdrop.catalog.vocabulary import clauses
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import FACTS, holds
+from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario, check
+from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.demo.ashmoor import worked
 from heathdrop.errors import BadInput
 from heathdrop.physics.cover import Stand, cover_odds, halfway_oz, mat_odds

@@ -14,8 +14,9 @@ from heathdrop.advice.finish import finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Gear, Scenario
-from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.gear import Line as LineSet
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.sizing.size import Rated, Sizing, size
 
 CLAWED = ("craw", "small-craw", "chunk", "creature", "creature-fused")

@@ -11,8 +11,9 @@ from heathdrop.advice.linesay import suits
 from heathdrop.answers.cast import NEAR_FT, Worked, count_window, worked_of
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Gear, Leader, Scenario
-from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.conditions.gear import Gear, Leader
+from heathdrop.conditions.gear import Line as LineSet
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cast import CastResult
 from heathdrop.physics.kernels.records import SLACK_M_S
 from heathdrop.sizing.bands import bands_for

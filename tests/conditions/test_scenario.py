@@ -7,7 +7,9 @@ from typing import Any
 
 import pytest
 
-from heathdrop.conditions.scenario import BY_PATH, Conditions, Cover, Gear, Line, Reel, Scenario, check
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear, Line, Reel
+from heathdrop.conditions.scenario import BY_PATH, Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
 from tests.waters import ALL, GRASS, MAT, WOOD

@@ -15,7 +15,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from heathdrop import catalog as catalogue
-from heathdrop.conditions.scenario import Conditions, Gear, Scenario, check
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import (
     POINTS,

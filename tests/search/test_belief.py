@@ -6,8 +6,9 @@ import numpy as np
 import pytest
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import facts_of
-from heathdrop.conditions.scenario import Conditions, Cover, Scenario
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.search.belief import Belief, bite_per_s, pace_of, paces_wanted, slices_of, start_of
 from heathdrop.sizing.activity import judge
 

@@ -8,7 +8,8 @@ import pytest
 
 from heathdrop.advice.missing import missing
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Gear, Scenario
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import lure_of
 from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, box_rigs, pair, tackle_of

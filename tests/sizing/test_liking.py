@@ -7,7 +7,8 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Cover, Scenario
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.sizing.liking import pulls_of
 from heathdrop.sizing.setting import Setting, setting_of
 

@@ -7,7 +7,9 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions, Cover, Gear, Scenario, check
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.bands import bands_for, fall_factors

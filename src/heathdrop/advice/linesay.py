@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 from heathdrop.catalog import Catalog, Family
-from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.sizing.program import play
 from heathdrop.sizing.size import Rated, Sizing

@@ -11,7 +11,8 @@ from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Rod
 from heathdrop.answers.search import Search, Told, search_water
-from heathdrop.conditions.scenario import Gear, Scenario
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.size import Sizing, size

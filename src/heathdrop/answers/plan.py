@@ -18,8 +18,9 @@ from heathdrop.advice.linesay import offered
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
 from heathdrop.answers.water import call_of, placed
-from heathdrop.conditions.scenario import Line as LineSet
-from heathdrop.conditions.scenario import Reel, Scenario
+from heathdrop.conditions.gear import Line as LineSet
+from heathdrop.conditions.gear import Reel
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of

@@ -10,7 +10,8 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import call_of, first_belief, placed
-from heathdrop.conditions.scenario import Gear, Scenario
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.fall import depth_after_s, time_to_depth_s

@@ -15,10 +15,11 @@ from heathdrop.answers.plan import Rod, Stop, head_said, tail_said
 from heathdrop.answers.search import MOST_CASTS, Told
 from heathdrop.api.planning import IfAnswer, RigFields, the_stops
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
+from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import StopBody
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Line, Reel, Scenario, check
+from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.errors import BadInput
 from heathdrop.measures import IMPERIAL, said_in, sentence

@@ -9,9 +9,10 @@ from pydantic import BaseModel, Field, ValidationError
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan_day
 from heathdrop.api.searching import CastAnswer, casts_written
+from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.plan import PlanRequest, StopBody
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Line, Reel, check
+from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of

@@ -15,32 +15,25 @@ from typing import Any, TypeVar
 
 from pydantic import TypeAdapter, ValidationError
 
+from heathdrop.catalog.cover_records import CoverNumbers
+from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Mood, Usual
 from heathdrop.catalog.records import (
-    ActivityTarget,
     Blades,
     Cold,
-    CoverNumbers,
-    Effect,
     Family,
-    Fitted,
     Fused,
     HeadShape,
-    Judgement,
     LineSpec,
     Material,
     Model,
-    Mood,
     Orientation,
     Plastic,
     Provenance,
-    Rule,
-    School,
     Skirt,
     Softness,
-    Topic,
     Trailer,
-    Usual,
 )
+from heathdrop.catalog.rule_records import Effect, Rule, School, Topic
 from heathdrop.catalog.search_records import SearchNumbers
 from heathdrop.catalog.vocabulary import ANY, PARTS, SLOTS, BadCatalog, clauses, known
 from heathdrop.conditions.scenario import BY_FIELD

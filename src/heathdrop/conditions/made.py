@@ -9,8 +9,8 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, Field, RootModel, field_validator, model_validator
 
+from heathdrop.conditions.gear import Line
 from heathdrop.conditions.request import Body, Id, Number
-from heathdrop.conditions.scenario import Line
 from heathdrop.errors import BadInput, plain_text
 
 #: What a cast may come to.

@@ -7,8 +7,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
+from heathdrop.conditions.gear import Line
 from heathdrop.conditions.request import Body, Id, Number
-from heathdrop.conditions.scenario import Line
 from heathdrop.errors import BadInput, plain_text
 
 #: Rods and stops of a day at most.

@@ -12,8 +12,12 @@ from dataclasses import MISSING, dataclass, fields, is_dataclass
 from functools import cache
 from typing import Any, get_args, get_type_hints
 
+from pydantic import ConfigDict
+
 from heathdrop.errors import BadInput
 
+#: Records of conditions refuse unknown fields and numbers that are none.
+STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
 #: A word and how it is said to people.
 Word = tuple[str, str]
 

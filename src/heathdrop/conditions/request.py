@@ -6,7 +6,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from heathdrop.conditions.scenario import Conditions, Gear, Scenario
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 
 Number = Annotated[float, Field(allow_inf_nan=False)]

@@ -1,4 +1,4 @@
-"""What the angler says of the day: conditions, cover and gear, in anglers' units. A row each.
+"""What the angler says of the day, in anglers' units: a row each, and what cannot be together.
 
 These records are the model, and the request's fields: :mod:`heathdrop.conditions.quantity` makes
 everything else from their rows. Words that only people read stand beside the words that programs use.
@@ -9,21 +9,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated
 
-from pydantic import ConfigDict
-
-from heathdrop.conditions.quantity import Quantity, check_record, places, same
+from heathdrop.conditions.cover import OPEN, WITH_TOP, Cover
+from heathdrop.conditions.gear import USUAL_GEAR, Gear
+from heathdrop.conditions.quantity import STRICT, Quantity, check_record, places, same
 from heathdrop.errors import BadInput, require_between
 
-STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
-#: Cover whose top depth must be told.
-WITH_TOP = ("submerged-grass",)
 #: What is sized: the standard set, the angler's own box, or both.
 BOXES = same("standard", "mine", "both")
-TEXTURES = same("duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds")
-LINES = same("fluorocarbon", "nylon", "braid")
-LEADERS = same("fluorocarbon", "nylon")
-#: How dense cover stands where nobody said.
-USUAL_DENSITY = "moderate"
 
 #: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
 ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
@@ -40,76 +32,6 @@ NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
 def fading(value: float, whole: float, gone: float) -> float:
     """1 up to ``whole``, 0 from ``gone`` on, a straight ramp between."""
     return min(1.0, max(0.0, (gone - value) / (gone - whole)))
-
-
-@dataclass(frozen=True, kw_only=True)
-class Cover:
-    """Cover by kind: how deep its top is, how dense it stands, a mat's thickness and texture, wood's or
-    rock's kind."""
-
-    __pydantic_config__ = STRICT
-
-    kind: Annotated[
-        str,
-        Quantity(
-            "Cover",
-            words=same("open", "submerged-grass", "matted-grass", "pads", "reeds", "wood", "rock", "docks"),
-            group="first",
-            start="submerged-grass",
-            fact="cover",
-        ),
-    ] = "open"
-    top_depth_ft: Annotated[
-        float | None, Quantity("Tops at", "ft", 0, 60, 0.5, group="first", start=7.0, cover=WITH_TOP)
-    ] = None
-    density: Annotated[
-        str | None,
-        Quantity(
-            "It stands",
-            words=same("sparse", "moderate", "thick"),
-            group="first",
-            cover=("submerged-grass", "pads", "reeds", "wood", "docks"),
-            fact="density",
-        ),
-    ] = USUAL_DENSITY
-    thickness_in: Annotated[
-        float | None,
-        Quantity(
-            "Mat",
-            "in thick",
-            0.5,
-            36,
-            group="first",
-            start=3.0,
-            cover=("matted-grass",),
-            fact="thickness_in",
-            edge=1.0,
-        ),
-    ] = None
-    texture: Annotated[
-        str | None,
-        Quantity(
-            "Mat of", words=TEXTURES, group="first", start="milfoil", cover=("matted-grass",), fact="texture"
-        ),
-    ] = None
-    detail: Annotated[
-        str | None,
-        Quantity(
-            "Kind",
-            by=(
-                ("wood", same("laydown", "brush", "standing-timber")),
-                ("rock", same("chunk", "gravel", "riprap", "bluff")),
-            ),
-            group="first",
-            cover=("wood", "rock"),
-            fact="detail",
-        ),
-    ] = None
-
-    @property
-    def stands(self) -> str:
-        """How dense it stands, the usual where nobody said."""
-        return self.density or USUAL_DENSITY
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -139,7 +61,7 @@ class Conditions:
             about="A depth, a range (4 to 10), about 6, or ? where it is not known: then Search finds them.",
         ),
     ]
-    cover: Cover = Cover()
+    cover: Cover = OPEN
     #: Where the fish's depth is not known: the range (ft) they are in; ``fish_depth_ft`` is then the depth
     #: that is sized for.
     fish_span_ft: tuple[float, float] | None = None
@@ -268,90 +190,12 @@ class Conditions:
         return {k: v for k, v in shares.items() if v > 0.0}
 
 
-@dataclass(frozen=True, kw_only=True)
-class Leader:
-    """What is tied between the line and the lure."""
-
-    __pydantic_config__ = STRICT
-
-    material: Annotated[
-        str, Quantity("Leader", words=LEADERS, group="gear", blank="none", start="", control="leader")
-    ] = "fluorocarbon"
-    test_lb: Annotated[
-        float,
-        Quantity(
-            "Leader test",
-            "lb",
-            1,
-            100,
-            group="gear",
-            start=12.0,
-            checked=False,
-            control="leader_lb",
-            needs="leader",
-        ),
-    ] = 12.0
-    length_ft: Annotated[
-        float,
-        Quantity(
-            "Leader length", "ft", 0.5, 60, group="gear", start=8.0, control="leader_ft", needs="leader"
-        ),
-    ] = 8.0
-
-
-@dataclass(frozen=True, kw_only=True)
-class Line:
-    """The line on the reel, by material and pound test, with or without a leader."""
-
-    __pydantic_config__ = STRICT
-
-    material: Annotated[str, Quantity("Line", words=LINES, group="gear", fact="line")] = "fluorocarbon"
-    test_lb: Annotated[float, Quantity("Test", "lb", 1, 100, group="gear", fact="test_lb", checked=False)] = (
-        15.0
-    )
-    leader: Leader | None = None
-
-    @property
-    def said(self) -> str:
-        """The line in words: ``20 lb braid with an 8 ft leader of 10 lb fluorocarbon``."""
-        own = f"{self.test_lb:g} lb {self.material}"
-        if self.leader is None:
-            return own
-        tied = self.leader
-        return f"{own} with {tied.length_ft:g} ft of {tied.test_lb:g} lb {tied.material} leader"
-
-
-@dataclass(frozen=True, kw_only=True)
-class Reel:
-    """The reel, by the line that one turn of the handle takes in."""
-
-    __pydantic_config__ = STRICT
-
-    inches_per_turn: Annotated[float, Quantity("Reel", "in/turn", 10, 45, group="gear")] = 29.0
-
-
-@dataclass(frozen=True, kw_only=True)
-class Gear:
-    """Line, reel, how far the cast goes and how high the rod tip is held."""
-
-    __pydantic_config__ = STRICT
-
-    line: Line = Line()
-    reel: Reel = Reel()
-    cast_ft: Annotated[float, Quantity("Cast", "ft", 15, 180, 5, group="gear")] = 80.0
-    rod_tip_height_ft: Annotated[float, Quantity("Rod tip", "ft up", 0, 12, 0.5, group="gear")] = 2.0
-
-    def turns_per_s(self, pace_ft_s: float) -> float:
-        """Handle turns per second for a pace in ft/s."""
-        return pace_ft_s * 12.0 / self.reel.inches_per_turn
-
-
 @dataclass(frozen=True)
 class Scenario:
     """One question: which rigs, for this water, with this gear."""
 
     conditions: Conditions
-    gear: Gear = Gear()
+    gear: Gear = USUAL_GEAR
     families: tuple[str, ...] = ("swim-jig", "bladed-jig")
     depth_band_ft: tuple[float, float] | None = None
     schools: tuple[tuple[str, str], ...] = ()

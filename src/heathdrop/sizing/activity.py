@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.catalog.records import Mood
+from heathdrop.catalog.judgement_records import Mood
 from heathdrop.conditions.scenario import Conditions, fading
 
 #: Warming helps below this (°F); a shift smaller than this is not worth a word.

@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, facts_of
-from heathdrop.conditions.scenario import Line as LineSet
+from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds

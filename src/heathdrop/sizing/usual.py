@@ -12,7 +12,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.catalog import Catalog, Family
-from heathdrop.catalog.records import Usual
+from heathdrop.catalog.judgement_records import Usual
 from heathdrop.conditions.scenario import Conditions
 from heathdrop.physics.cover import Stand, halfway_oz
 from heathdrop.sizing.fit import ebbing

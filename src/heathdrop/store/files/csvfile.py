@@ -119,6 +119,7 @@ RUNS = ("=", "+", "-", "@", "\t", "\r")
 #: The longest cell, and the most columns, that are read.
 MOST_CELL, MOST_COLUMNS = 2000, 60
 MOST_ROWS = 5000
+Row = dict[str, Any]
 
 
 @dataclass

@@ -20,7 +20,9 @@ from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.store import plans, scenarios, settings, trips
 from heathdrop.store.database import at_once
-from heathdrop.store.files.registry import BY_NAME, REGISTRY, VERSION, Row, json_object, new_of, read_record
+from heathdrop.store.files.csvfile import Row
+from heathdrop.store.files.jsonfile import VERSION, json_object, read_record
+from heathdrop.store.files.registry import BY_NAME, REGISTRY, new_of
 from heathdrop.store.models import now
 
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"

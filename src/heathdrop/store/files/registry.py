@@ -7,42 +7,23 @@ their words are made from it.
 
 from __future__ import annotations
 
-import json
-import uuid
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field, replace
-from typing import Annotated, Any
+from dataclasses import dataclass
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.plan import PlanRequest
-from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import check
 from heathdrop.conditions.trip import TripBody
-from heathdrop.errors import BadInput, plain_text
-from heathdrop.measures import IMPERIAL, SYSTEMS
+from heathdrop.errors import BadInput
+from heathdrop.measures import IMPERIAL
 from heathdrop.physics.rig_name import RigName
-from heathdrop.sizing.schools import chosen
 from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
-from heathdrop.store.files import csvfile
+from heathdrop.store.files import csvfile, jsonfile
+from heathdrop.store.files.csvfile import Read, Row
+from heathdrop.store.files.jsonfile import VERSION
 from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario, Trip
 from heathdrop.store.rows import uids
-from heathdrop.validation import bad_input
-
-VERSION = 1
-Row = dict[str, Any]
-
-
-@dataclass
-class Read:
-    """What a file holds: rows ready to keep, columns passed over, faults in words."""
-
-    rows: list[Row] = field(default_factory=list)
-    passed_over: list[str] = field(default_factory=list)
-    faults: list[str] = field(default_factory=list)
 
 
 @dataclass(frozen=True)
@@ -58,34 +39,6 @@ class Exported:
     read: Callable[[bytes], Read]
     keep: Callable[[Session, Sequence[Row]], list[str]]
     table: type[Kept] | None = None
-
-
-def _json(value: Any) -> str:
-    return json.dumps(value, indent=1, sort_keys=True, ensure_ascii=False) + "\n"
-
-
-def json_object(raw: bytes, name: str) -> Row:
-    """The JSON object in a file. Raises BadInput."""
-    try:
-        value = json.loads(raw)
-    except (ValueError, RecursionError) as error:
-        raise BadInput(name, "not JSON", "a JSON object") from error
-    if not isinstance(value, dict):
-        raise BadInput(name, "not an object", "a JSON object")
-    return value
-
-
-def _listed(raw: bytes, name: str, key: str) -> list[Any]:
-    rows = json_object(raw, name).get(key, [])
-    if not isinstance(rows, list):
-        raise BadInput(f"{name}, {key}", "not a list", "a list")
-    if len(rows) > csvfile.MOST_ROWS:
-        raise BadInput(f"{name}, {key}", f"{len(rows)} long", f"at most {csvfile.MOST_ROWS} long")
-    return rows
-
-
-def _of(csv: csvfile.Read) -> Read:
-    return Read(csv.rows, csv.passed_over, csv.faults)
 
 
 def counted(count: int, one: str, many: str) -> str:
@@ -108,12 +61,8 @@ def _tackle_rows(session: Session) -> list[Row]:
     return [{"kind": r.kind, **items.body_of(r), "id": r.uid} for r in items.listed(session)]
 
 
-def _without(row: Row, *names: str) -> Row:
-    return {k: v for k, v in row.items() if k not in names}
-
-
 def _keep_tackle(session: Session, rows: Sequence[Row]) -> list[str]:
-    return [items.add(session, r["kind"], _without(r, "kind", "id"), r.get("id")).uid for r in rows]
+    return [items.add(session, r["kind"], jsonfile.without(r, "kind", "id"), r.get("id")).uid for r in rows]
 
 
 def _drop_rows(session: Session) -> list[Row]:
@@ -131,33 +80,12 @@ def _check_rows(session: Session) -> list[Row]:
     return [{"kind": r.kind, **observations.body_of(r), "id": r.uid} for r in kept if r.kind != "drop"]
 
 
-def _uid_of(row: Row, at: str) -> dict[str, str]:
-    """A row's name for good, when it has one. Raises BadInput."""
-    if row.get("id") is None:
-        return {}
-    try:
-        return {"id": str(uuid.UUID(str(row["id"])))}
-    except ValueError as error:
-        raise BadInput(f"{at}.id", str(row["id"]), "as the export wrote it, or left out") from error
-
-
-def _read_checks(raw: bytes) -> Read:
-    read = Read()
-    for k, row in enumerate(_listed(raw, "checks.json", "checks")):
-        at = f"checks.json, checks[{k}]"
-        if not isinstance(row, dict):
-            raise BadInput(at, "not an object", "an object")
-        uid = _uid_of(row, at)
-        record = observations.checked(
-            catalogue.load(), str(row.get("kind", "")), _without(row, "kind", "id"), f"{at}."
-        )
-        read.rows.append({"kind": record.kind, **record.model_dump(exclude_none=True), **uid})
-    return read
-
-
 def _keep_checks(session: Session, rows: Sequence[Row]) -> list[str]:
     catalog = catalogue.load()
-    made = [(observations.checked(catalog, r["kind"], _without(r, "kind", "id")), r.get("id")) for r in rows]
+    made = [
+        (observations.checked(catalog, r["kind"], jsonfile.without(r, "kind", "id")), r.get("id"))
+        for r in rows
+    ]
     return [observations.add(session, record, uid).uid for record, uid in made]
 
 
@@ -176,39 +104,6 @@ def _pick(text: str) -> str:
         return ""
 
 
-class ScenarioRow(BaseModel):
-    """A saved scenario in a file: the same limits as on the screens."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: Annotated[str, Field(min_length=1, max_length=scenarios.LONGEST_NAME), AfterValidator(plain_text)]
-    note: Annotated[str, Field(max_length=400), AfterValidator(plain_text)] = ""
-    pick: Annotated[str, Field(max_length=200), AfterValidator(plain_text)] = ""
-    body: SizeRequest
-    id: str | None = None
-
-
-def _read_scenarios(raw: bytes) -> Read:
-    rows = _listed(raw, "scenarios.json", "scenarios")
-    return Read([_scenario(k, row) for k, row in enumerate(rows)])
-
-
-def _scenario(k: int, row: Any) -> Row:
-    at = f"scenarios.json, scenarios[{k}]"
-    if not isinstance(row, dict):
-        raise BadInput(at, "not an object", "an object")
-    try:
-        found = ScenarioRow.model_validate(row)
-        check(replace(found.body.scenario(), families=found.body.scenario().families or ("swim-jig",)))
-        if found.pick:
-            RigName.parse(found.pick)
-    except ValidationError as error:
-        first = bad_input(error.errors())
-        raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
-    except BadInput as refusal:
-        raise BadInput(f"{at}: {refusal.field}", refusal.given, refusal.allowed) from refusal
-    return {**row, **_uid_of(row, at)}
-
-
 def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
     return [
         scenarios.save(session, r["name"], r["body"], r.get("pick", ""), r.get("note", ""), r.get("id")).uid
@@ -218,45 +113,6 @@ def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
 
 def _plan_rows(session: Session) -> list[Row]:
     return [{"name": p.name, "body": plans.body_of(p), "id": p.uid} for p in plans.listed(session)]
-
-
-#: Stands for the stops of a plan that has none yet, while the rest of it is checked.
-NO_STOP: Row = {"name": "-", "conditions": {}}
-
-
-class PlanRow(BaseModel):
-    """A saved plan in a file: the same limits as on the screens."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: Annotated[str, Field(min_length=1, max_length=plans.LONGEST_NAME), AfterValidator(plain_text)]
-    body: PlanRequest
-    id: str | None = None
-
-
-def _check_plan(row: Row) -> None:
-    """A plan's row, checked; one without a stop yet is begun and not done. Raises BadInput or
-    ValidationError."""
-    body = row.get("body")
-    if isinstance(body, dict) and body.get("stops") == []:
-        row = {**row, "body": {**body, "stops": [NO_STOP]}}
-    PlanRow.model_validate(row).body.day()
-
-
-def _read_plans(raw: bytes) -> Read:
-    read = Read()
-    for k, row in enumerate(_listed(raw, "plans.json", "plans")):
-        at = f"plans.json, plans[{k}]"
-        if not isinstance(row, dict):
-            raise BadInput(at, "not an object", "an object")
-        try:
-            _check_plan(row)
-        except ValidationError as error:
-            first = bad_input(error.errors())
-            raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
-        except BadInput as refusal:
-            raise BadInput(f"{at}: {refusal.field}", refusal.given, refusal.allowed) from refusal
-        read.rows.append({**row, **_uid_of(row, at)})
-    return read
 
 
 def _keep_plans(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -271,46 +127,8 @@ def _keep_casts(session: Session, rows: Sequence[Row]) -> list[str]:
     return casts.keep(session, [MadeCast.model_validate(r) for r in rows], "casts.csv")
 
 
-def read_record(raw: bytes, name: str) -> Read:
-    """The casts of a deck card's record. Raises BadInput naming the one at fault."""
-    read = Read()
-    for k, row in enumerate(_listed(raw, name, "casts")):
-        try:
-            cast = MadeCast.model_validate(row)
-            casts.rig_of(cast, f"{name}, casts[{k}].")
-        except ValidationError as error:
-            first = bad_input(error.errors())
-            raise BadInput(f"{name}, casts[{k}].{first.field}", first.given, first.allowed) from error
-        read.rows.append(cast.model_dump(mode="json", exclude_none=True))
-    return read
-
-
 def _trip_rows(session: Session) -> list[Row]:
     return [{"name": t.name, "body": trips.body_of(t), "id": t.uid} for t in trips.listed(session)]
-
-
-class TripRow(BaseModel):
-    """A trip in a file: the same limits as on the deck."""
-
-    model_config = ConfigDict(extra="forbid")
-    name: Annotated[str, Field(min_length=1, max_length=trips.LONGEST_NAME), AfterValidator(plain_text)]
-    body: TripBody
-    id: str | None = None
-
-
-def _read_trips(raw: bytes) -> Read:
-    read = Read()
-    for k, row in enumerate(_listed(raw, "trips.json", "trips")):
-        at = f"trips.json, trips[{k}]"
-        if not isinstance(row, dict):
-            raise BadInput(at, "not an object", "an object")
-        try:
-            TripRow.model_validate(row)
-        except ValidationError as error:
-            first = bad_input(error.errors())
-            raise BadInput(f"{at}.{first.field}", first.given, first.allowed) from error
-        read.rows.append({**row, **_uid_of(row, at)})
-    return read
 
 
 def _keep_trips(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -321,18 +139,6 @@ def _keep_trips(session: Session, rows: Sequence[Row]) -> list[str]:
 
 def _setting_rows(session: Session) -> list[Row]:
     return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
-
-
-def _read_settings(raw: bytes) -> Read:
-    """The schools held to: each a topic and a school that there is. Raises BadInput."""
-    given = json_object(raw, "settings.json")
-    held, said_in = given.get("schools", {}), given.get("measures", IMPERIAL)
-    if said_in not in dict(SYSTEMS):
-        raise BadInput("settings.json, measures", said_in, "one of " + ", ".join(dict(SYSTEMS)))
-    if not isinstance(held, dict) or not all(isinstance(v, str) for v in held.values()):
-        raise BadInput("settings.json, schools", "not topics with schools", "an object of topic and school")
-    chosen(catalogue.load(), tuple(held.items()))
-    return Read([{"schools": held, "measures": said_in}])
 
 
 def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -352,7 +158,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda n: counted(n, "piece of tackle", "pieces of tackle"),
         _tackle_rows,
         lambda rows: csvfile.written(csvfile.TACKLE_COLUMNS, rows),
-        lambda raw: _of(csvfile.read_tackle(raw)),
+        csvfile.read_tackle,
         _keep_tackle,
         Item,
     ),
@@ -362,7 +168,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda n: counted(n, "drop test", "drop tests"),
         _drop_rows,
         lambda rows: csvfile.written(csvfile.DROP_COLUMNS, rows),
-        lambda raw: _of(csvfile.read_drops(catalogue.load(), raw)),
+        lambda raw: csvfile.read_drops(catalogue.load(), raw),
         _keep_drops,
         Observation,
     ),
@@ -371,8 +177,8 @@ REGISTRY: tuple[Exported, ...] = (
         "application/json",
         lambda n: counted(n, "depth or mat check", "depth and mat checks"),
         _check_rows,
-        lambda rows: _json({"version": VERSION, "checks": rows}),
-        _read_checks,
+        lambda rows: jsonfile.written({"version": VERSION, "checks": rows}),
+        jsonfile.read_checks,
         _keep_checks,
         Observation,
     ),
@@ -381,8 +187,8 @@ REGISTRY: tuple[Exported, ...] = (
         "application/json",
         lambda n: counted(n, "scenario", "scenarios"),
         _scenario_rows,
-        lambda rows: _json({"version": VERSION, "scenarios": rows}),
-        _read_scenarios,
+        lambda rows: jsonfile.written({"version": VERSION, "scenarios": rows}),
+        jsonfile.read_scenarios,
         _keep_scenarios,
         SavedScenario,
     ),
@@ -391,8 +197,8 @@ REGISTRY: tuple[Exported, ...] = (
         "application/json",
         lambda n: counted(n, "plan", "plans"),
         _plan_rows,
-        lambda rows: _json({"version": VERSION, "plans": rows}),
-        _read_plans,
+        lambda rows: jsonfile.written({"version": VERSION, "plans": rows}),
+        jsonfile.read_plans,
         _keep_plans,
         SavedPlan,
     ),
@@ -401,8 +207,8 @@ REGISTRY: tuple[Exported, ...] = (
         "application/json",
         lambda n: counted(n, "trip", "trips"),
         _trip_rows,
-        lambda rows: _json({"version": VERSION, "trips": rows}),
-        _read_trips,
+        lambda rows: jsonfile.written({"version": VERSION, "trips": rows}),
+        jsonfile.read_trips,
         _keep_trips,
         Trip,
     ),
@@ -412,7 +218,7 @@ REGISTRY: tuple[Exported, ...] = (
         lambda n: counted(n, "cast", "casts"),
         _cast_rows,
         lambda rows: csvfile.written(csvfile.CAST_COLUMNS, [csvfile.cast_cells(r) for r in rows]),
-        lambda raw: _of(csvfile.read_casts(raw)),
+        csvfile.read_casts,
         _keep_casts,
         CastMade,
     ),
@@ -421,8 +227,8 @@ REGISTRY: tuple[Exported, ...] = (
         "application/json",
         lambda _: "",
         _setting_rows,
-        lambda rows: _json({"version": VERSION, **rows[0]}),
-        _read_settings,
+        lambda rows: jsonfile.written({"version": VERSION, **rows[0]}),
+        jsonfile.read_settings,
         _keep_settings,
     ),
 )

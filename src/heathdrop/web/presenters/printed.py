@@ -20,7 +20,7 @@ from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.presenters.casting import Choices, Foot, feet_rows, window_said
 from heathdrop.web.presenters.section import Section, section_of
-from heathdrop.web.presenters.sheet import Figure, figures_of, rig_said
+from heathdrop.web.presenters.strip import Figure, figures_of, rig_said
 
 #: Troubles that a card says one change for, in the order they come up on the water.
 TROUBLES = ("ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt", "short-strikes", "nothing")

@@ -9,8 +9,8 @@ from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
-from heathdrop.advice.why import TRADE, limit_sentence, reasons, runs
-from heathdrop.answers.cast import Worked, worked_of
+from heathdrop.advice.why import TRADE, reasons
+from heathdrop.answers.cast import worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest
@@ -20,65 +20,23 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
-from heathdrop.units import feet, metres, ounces_as_written
+from heathdrop.units import metres, ounces_as_written
 from heathdrop.web.fields import ANSWERS, CALLED, given_in
+from heathdrop.web.presenters.board import MARKS, Rows, board_of
 from heathdrop.web.presenters.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
 from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
 from heathdrop.web.presenters.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
 from heathdrop.web.presenters.searching import Searching
 from heathdrop.web.presenters.section import Section, section_of
+from heathdrop.web.presenters.strip import Figure, aloud, figures_of, title_of
 
-#: Marks of what holds a rig back: symbol in the sprite, and its words.
-MARKS = {
-    "high": "runs high",
-    "deep": "runs deep",
-    "fall": "falls wrong",
-    "cover": "cover",
-    "action": "action",
-    "profile": "profile",
-    "weight": "unusual weight",
-    "touch": "touch",
-    "none": "nothing holds it back",
-}
-#: A band narrower than this (ft) is a lure that never leaves the floor.
-LEAST_SPREAD_FT = 0.15
 #: Depth (ft) of the timed drop that the sheet offers.
 TIMED_FT = 10.0
-#: Trailers and weights of a large box on the board at most; the standard set always fits.
-MOST_ROWS, MOST_COLUMNS = 16, 12
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Rules cited beside the board at most.
 MOST_CITED = 3
-
-
-@dataclass(frozen=True)
-class Cell:
-    """One pair on the board: score 0..100, shade step 0..5, and what holds it back."""
-
-    key: str
-    id: str
-    score: int
-    shade: int
-    mark: str
-    title: str
-    chosen: bool
-    best: bool
-
-
-Rows = tuple[tuple[str, tuple[Cell | None, ...]], ...]
-Board = tuple[tuple[str, ...], Rows]
-
-
-@dataclass(frozen=True)
-class Figure:
-    """A figure of the answer strip: a label, the value said aloud, its unit and its band."""
-
-    label: str
-    value: str
-    unit: str
-    band: str
 
 
 @dataclass(frozen=True)
@@ -154,7 +112,7 @@ def present(
     hand = choices.way, choices.lift_m, choices.hold_s
     worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
     shown = [(r.mark, r.result) for r in rivals]
-    heads, rows = _board(sizing, chosen, best) if view == "size" else ((), ())
+    heads, rows = board_of(sizing, chosen, best) if view == "size" else ((), ())
     used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
     activity = sizing.targets.activity
     return Sheet(
@@ -163,7 +121,7 @@ def present(
         to_best=link(pick="", count_s="", pace_ft_s=""),
         kept=kept,
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
-        title=_title(sizing, chosen),
+        title=title_of(sizing, chosen),
         doubt=doubt_of(catalog, sizing, chosen) or "",
         head=ounces_as_written(chosen.rig.head_oz),
         family=chosen.rig.family.name,
@@ -173,7 +131,7 @@ def present(
         timing_worth=_timing_worth(catalog, sizing, chosen, bands),
         trailer=chosen.rig.trailer.name
         + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
-        aloud=_aloud(sizing, chosen),
+        aloud=aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),
         heads=heads,
@@ -230,89 +188,6 @@ def _sentence(text: str) -> str:
     return f"{text[:1].upper()}{text[1:]}."
 
 
-def _turns(sizing: Sizing, pace_ft_s: float) -> str:
-    """Handle turns as a hand counts them: whole turns in ten seconds."""
-    return f"{sizing.scenario.gear.turns_per_s(pace_ft_s) * 10:.0f} turns in 10 s"
-
-
-def _aloud(sizing: Sizing, rated: Rated) -> str:
-    """The answer as one line a person could read aloud."""
-    pace = feet(rated.tuned.pace_m_s)
-    head = ounces_as_written(rated.rig.head_oz)
-    rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
-    if rated.rig.family.work == "drop":
-        return f"{rig}, let it land, hop it once or twice, then move on."
-    if rated.rig.family.work == "bottom":
-        return f"{rig}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
-    return (
-        f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
-        f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
-    )
-
-
-def rig_said(rated: Rated) -> str:
-    """A rig in words: ``3/8 oz swim jig, craw``."""
-    return f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
-
-
-def _title(sizing: Sizing, rated: Rated) -> str:
-    """The state in a line, for the window's title and the history."""
-    c = sizing.scenario.conditions
-    water = f"{c.water_temp_f:g} °F, fish at {c.fish_depth_ft:g} ft of {c.bottom_depth_ft:g} ft"
-    return f"{rig_said(rated)} · {water}, {c.cover.kind.replace('-', ' ')} · Heathdrop"
-
-
-def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
-    """What the strip says of a rig as it is worked, in its ``usual`` way or another: count, depth, bands."""
-    pace = feet(rated.tuned.pace_m_s)
-    fall, mean = rated.fall_ft_s, worked.mean_ft
-    low, high = worked.mean_band_ft
-    slow, fast = worked.count_band_s
-    count = Figure("Count", f"{worked.count_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
-    falls = Figure(
-        "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
-    )
-    if not usual:
-        spread = f"{low:.1f} to {high:.1f}" if high - low >= LEAST_SPREAD_FT else "along the floor"
-        return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
-    if rated.rig.family.work == "drop":
-        through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
-        hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
-        works = Figure("Works at", f"{mean:.0f}", "ft", "hopped where it lands")
-        return (
-            count,
-            works,
-            falls,
-            hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
-        )
-    if rated.rig.family.work == "bottom":
-        felt = rated.fits.parts["touch"] * 100
-        return (
-            count,
-            Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
-            Figure("Works at", f"{mean:.0f}", "ft", "along the floor"),
-            falls,
-            Figure("Felt", f"{felt:.0f}", "%", "in today's wind"),
-        )
-    return (
-        count,
-        Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
-        Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
-        falls,
-        Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
-    )
-
-
-def _mark(sizing: Sizing, rated: Rated) -> str:
-    part = rated.fits.limiting
-    if part is None:
-        return "none"
-    if part == "depth":
-        below = feet(rated.tuned.mean_m) > 0.5 * sum(sizing.targets.depth_ft)
-        return runs(sizing, rated) or ("deep" if below else "high")
-    return part
-
-
 def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
     """What the drop test of a rig starts from."""
     gear, c, rig = sizing.scenario.gear, sizing.scenario.conditions, chosen.rig
@@ -345,60 +220,3 @@ def _owned(tackle: Tackle, chosen: Rated) -> str:
     if not tackle.heads and not tackle.trailers:
         return ""
     return "in your box" if tackle.owns(chosen.rig) else "not in your box"
-
-
-def row_label(rated: Rated) -> str:
-    """A trailer as the board names its row: its shape. A cell shows the length that does best."""
-    return rated.rig.trailer.name + (", joined" if rated.rig.fused else "")
-
-
-def _board(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
-    """The chosen family's best rig for every trailer and weight: rows slim to bulky, columns light to heavy.
-
-    A large box shows the trailers and weights that do best; the chosen rig is always there.
-    """
-    same = [r for r in sizing.rigs if r.rig.family == chosen.rig.family]
-    places: dict[tuple[str, float], Rated] = {}
-    for r in [chosen, *same]:
-        places.setdefault((row_label(r), r.rig.head_oz), r)
-    labels = list(dict.fromkeys(label for label, _ in places))[:MOST_ROWS]
-    weights = sorted(list(dict.fromkeys(oz for label, oz in places if label in labels))[:MOST_COLUMNS])
-    bulk = {row_label(r): r.rig.bulk_cm2 for r in (*same, chosen)}
-    rows = []
-    for k, label in enumerate(sorted(labels, key=lambda x: (bulk[x], x))):
-        cells = tuple(_cell(sizing, places.get((label, oz)), k, oz, chosen, best) for oz in weights)
-        rows.append((label, cells))
-    return tuple(ounces_as_written(oz) for oz in weights), tuple(rows)
-
-
-def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, best: Rated) -> Cell | None:
-    """One place on the board; None where the box has no such pair."""
-    if r is None:
-        return None
-    score = round(r.fits.score * 100)
-    length = "" if r.rig.trailer.bare else f" {r.rig.trailer_length_in:g} in"
-    said = f"{ounces_as_written(oz)} oz, {row_label(r)}{length}: {score} of 100. {limit_sentence(sizing, r)}"
-    shade = (
-        0
-        if score < 30
-        else 1
-        if score < 50
-        else 2
-        if score < 70
-        else 3
-        if score < 82
-        else 4
-        if score < 92
-        else 5
-    )
-    place = f"{r.rig.trailer.id}-{row}" if r.rig.fused else r.rig.trailer.id
-    return Cell(
-        r.key,
-        f"cell-{place}-{int(oz * 10000)}",
-        score,
-        shade,
-        _mark(sizing, r),
-        said,
-        r.key == chosen.key,
-        r is best,
-    )

@@ -1,0 +1,76 @@
+"""Records of cover: grass, stems, mats, wood and rock, by kind."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.catalog.records import STRICT
+
+
+@dataclass(frozen=True)
+class Grass:
+    __pydantic_config__ = STRICT
+    catching_base: float
+    bluntness: float
+    gathers: float
+    stems_per_ft2: dict[str, float]
+    width_ft: float
+    stop_scale: float
+
+
+@dataclass(frozen=True)
+class Stems:
+    """Standing stems of each kind against grass of the same density; factors for hooks and tails."""
+
+    __pydantic_config__ = STRICT
+    share: dict[str, float]
+    open_hook: float
+    two_tails: float
+
+
+@dataclass(frozen=True)
+class Texture:
+    """A mat's half-way weight: oz at no thickness, and oz per inch."""
+
+    __pydantic_config__ = STRICT
+    base_oz: float
+    per_in_oz: float
+
+
+@dataclass(frozen=True)
+class Mats:
+    __pydantic_config__ = STRICT
+    steepness: float
+    lobbed: float
+    usual_thickness_in: float
+    usual_texture: str
+    reeled_stems_per_ft: float
+    textures: dict[str, Texture]
+
+
+@dataclass(frozen=True)
+class Wood:
+    __pydantic_config__ = STRICT
+    usual: str
+    kinds: dict[str, float]
+    density: dict[str, float]
+
+
+@dataclass(frozen=True)
+class Rock:
+    __pydantic_config__ = STRICT
+    wedge_oz: float
+    usual: str
+    kinds: dict[str, float]
+
+
+@dataclass(frozen=True)
+class CoverNumbers:
+    """Cover indices, by kind."""
+
+    __pydantic_config__ = STRICT
+    grass: Grass
+    stems: Stems
+    mats: Mats
+    wood: Wood
+    rock: Rock

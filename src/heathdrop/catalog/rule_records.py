@@ -1,0 +1,83 @@
+"""Records of the trade's rules and schools: when they speak, what they say and what they change."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from heathdrop.catalog.records import STRICT, Pair
+from heathdrop.conditions.facts import When
+
+
+@dataclass(frozen=True)
+class Rule:
+    """A rule of the trade: when it speaks, what it says, what it favours (log points for families and for
+    trailers), how it dresses a rig and what it settles."""
+
+    __pydantic_config__ = STRICT
+    id: str
+    name: str
+    about: Literal["fall", "temperature", "light", "cover", "rigging", "tackle", "answer"]
+    says: str
+    when: When
+    strength: Literal[1, 2, 3]
+    favours: dict[str, float] = field(default_factory=dict)
+    trailers: dict[str, float] = field(default_factory=dict)
+    finish: dict[str, str] = field(default_factory=dict)
+    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
+
+
+@dataclass(frozen=True)
+class ByClarity:
+    """A word for water under and over 4 ft of visibility."""
+
+    __pydantic_config__ = STRICT
+    under_4: str
+    over_4: str
+
+
+@dataclass(frozen=True)
+class Effect:
+    """What holding to a school changes. Weights oz by family or ``*``, bulk cm², factors without unit.
+
+    ``ladder`` gives a family's weight by fish depth: the first row not shallower than the fish.
+    """
+
+    __pydantic_config__ = STRICT
+    ladder: dict[str, tuple[Pair, ...]] = field(default_factory=dict)
+    heads: dict[str, Pair] = field(default_factory=dict)
+    bulk: Pair | None = None
+    trailers: dict[str, dict[str, float]] = field(default_factory=dict)
+    favours: dict[str, float] = field(default_factory=dict)
+    fall_ft_s: Pair | None = None
+    pace_factor: float = 1.0
+    lean: float = 1.0
+    lobbed: bool = False
+    bare: bool = False
+    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
+    finish: dict[str, str] = field(default_factory=dict)
+    by_clarity: ByClarity | None = None
+
+
+@dataclass(frozen=True)
+class School:
+    """One side of a disagreement, and what holding to it changes."""
+
+    __pydantic_config__ = STRICT
+    id: str
+    name: str
+    says: str
+    effect: Effect
+
+
+@dataclass(frozen=True)
+class Topic:
+    """A disagreement: when it matters, its schools, the default and the reason for it."""
+
+    __pydantic_config__ = STRICT
+    id: str
+    name: str
+    applies: When
+    default: str
+    because: str
+    schools: dict[str, School]

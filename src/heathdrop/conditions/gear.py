@@ -1,0 +1,93 @@
+"""Gear as the angler says it, a row each: line and leader, reel, cast and rod tip."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from heathdrop.conditions.quantity import STRICT, Quantity, same
+
+LINES = same("fluorocarbon", "nylon", "braid")
+LEADERS = same("fluorocarbon", "nylon")
+
+
+@dataclass(frozen=True, kw_only=True)
+class Leader:
+    """What is tied between the line and the lure."""
+
+    __pydantic_config__ = STRICT
+
+    material: Annotated[
+        str, Quantity("Leader", words=LEADERS, group="gear", blank="none", start="", control="leader")
+    ] = "fluorocarbon"
+    test_lb: Annotated[
+        float,
+        Quantity(
+            "Leader test",
+            "lb",
+            1,
+            100,
+            group="gear",
+            start=12.0,
+            checked=False,
+            control="leader_lb",
+            needs="leader",
+        ),
+    ] = 12.0
+    length_ft: Annotated[
+        float,
+        Quantity(
+            "Leader length", "ft", 0.5, 60, group="gear", start=8.0, control="leader_ft", needs="leader"
+        ),
+    ] = 8.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Line:
+    """The line on the reel, by material and pound test, with or without a leader."""
+
+    __pydantic_config__ = STRICT
+
+    material: Annotated[str, Quantity("Line", words=LINES, group="gear", fact="line")] = "fluorocarbon"
+    test_lb: Annotated[float, Quantity("Test", "lb", 1, 100, group="gear", fact="test_lb", checked=False)] = (
+        15.0
+    )
+    leader: Leader | None = None
+
+    @property
+    def said(self) -> str:
+        """The line in words: ``20 lb braid with an 8 ft leader of 10 lb fluorocarbon``."""
+        own = f"{self.test_lb:g} lb {self.material}"
+        if self.leader is None:
+            return own
+        tied = self.leader
+        return f"{own} with {tied.length_ft:g} ft of {tied.test_lb:g} lb {tied.material} leader"
+
+
+@dataclass(frozen=True, kw_only=True)
+class Reel:
+    """The reel, by the line that one turn of the handle takes in."""
+
+    __pydantic_config__ = STRICT
+
+    inches_per_turn: Annotated[float, Quantity("Reel", "in/turn", 10, 45, group="gear")] = 29.0
+
+
+@dataclass(frozen=True, kw_only=True)
+class Gear:
+    """Line, reel, how far the cast goes and how high the rod tip is held."""
+
+    __pydantic_config__ = STRICT
+
+    line: Line = Line()
+    reel: Reel = Reel()
+    cast_ft: Annotated[float, Quantity("Cast", "ft", 15, 180, 5, group="gear")] = 80.0
+    rod_tip_height_ft: Annotated[float, Quantity("Rod tip", "ft up", 0, 12, 0.5, group="gear")] = 2.0
+
+    def turns_per_s(self, pace_ft_s: float) -> float:
+        """Handle turns per second for a pace in ft/s."""
+        return pace_ft_s * 12.0 / self.reel.inches_per_turn
+
+
+#: What is fished where nobody said.
+USUAL_GEAR = Gear()

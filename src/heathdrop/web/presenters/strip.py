@@ -1,0 +1,96 @@
+"""The answer strip: the rig in a line to be read aloud, and its figures with their bands."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.answers.cast import Worked
+from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet, ounces_as_written
+
+#: A band narrower than this (ft) is a lure that never leaves the floor.
+LEAST_SPREAD_FT = 0.15
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A figure of the answer strip: a label, the value said aloud, its unit and its band."""
+
+    label: str
+    value: str
+    unit: str
+    band: str
+
+
+def _turns(sizing: Sizing, pace_ft_s: float) -> str:
+    """Handle turns as a hand counts them: whole turns in ten seconds."""
+    return f"{sizing.scenario.gear.turns_per_s(pace_ft_s) * 10:.0f} turns in 10 s"
+
+
+def aloud(sizing: Sizing, rated: Rated) -> str:
+    """The answer as one line a person could read aloud."""
+    pace = feet(rated.tuned.pace_m_s)
+    head = ounces_as_written(rated.rig.head_oz)
+    rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
+    if rated.rig.family.work == "drop":
+        return f"{rig}, let it land, hop it once or twice, then move on."
+    if rated.rig.family.work == "bottom":
+        return f"{rig}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
+    return (
+        f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
+        f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
+    )
+
+
+def rig_said(rated: Rated) -> str:
+    """A rig in words: ``3/8 oz swim jig, craw``."""
+    return f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
+
+
+def title_of(sizing: Sizing, rated: Rated) -> str:
+    """The state in a line, for the window's title and the history."""
+    c = sizing.scenario.conditions
+    water = f"{c.water_temp_f:g} °F, fish at {c.fish_depth_ft:g} ft of {c.bottom_depth_ft:g} ft"
+    return f"{rig_said(rated)} · {water}, {c.cover.kind.replace('-', ' ')} · Heathdrop"
+
+
+def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
+    """What the strip says of a rig as it is worked, in its ``usual`` way or another: count, depth, bands."""
+    pace = feet(rated.tuned.pace_m_s)
+    fall, mean = rated.fall_ft_s, worked.mean_ft
+    low, high = worked.mean_band_ft
+    slow, fast = worked.count_band_s
+    count = Figure("Count", f"{worked.count_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
+    falls = Figure(
+        "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
+    )
+    if not usual:
+        spread = f"{low:.1f} to {high:.1f}" if high - low >= LEAST_SPREAD_FT else "along the floor"
+        return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
+    if rated.rig.family.work == "drop":
+        through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
+        hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
+        works = Figure("Works at", f"{mean:.0f}", "ft", "hopped where it lands")
+        return (
+            count,
+            works,
+            falls,
+            hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
+        )
+    if rated.rig.family.work == "bottom":
+        felt = rated.fits.parts["touch"] * 100
+        return (
+            count,
+            Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
+            Figure("Works at", f"{mean:.0f}", "ft", "along the floor"),
+            falls,
+            Figure("Felt", f"{felt:.0f}", "%", "in today's wind"),
+        )
+    return (
+        count,
+        Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
+        Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
+        falls,
+        Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
+    )
