@@ -24,6 +24,8 @@ from heathdrop.learning.worth import (
 )
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import areas_of, rig_by_name, spread_of
+from tests.golden_file import holds_to
+from tests.learning.seen import depths, drops
 
 
 @pytest.fixture
@@ -120,3 +122,21 @@ def test_a_timed_fall_says_something_of_the_drag_on_the_move(cat: Catalog, like:
     was, now = areas_of(cat, like.rig, 60.0), areas_of(cat, own, 60.0)
     assert now.run[0] == pytest.approx(was.run[0] * own.measured.body_fall**0.7)
     assert now.run[3] == pytest.approx(was.run[3] * own.measured.trailer_fall**0.7)
+
+
+def test_oddness_and_worth_to_the_digit(cat: Catalog) -> None:
+    """Drops and depths that contradict one another, and what one more would be worth after some, or none."""
+    seen, ran = drops(cat), depths(cat)
+    slow = replace(seen[0], times_s=tuple(2.1 * t for t in seen[0].times_s))
+    high = [replace(c, depth_m=0.3) for c in ran[:1]]
+    holds_to(
+        "learning.worth",
+        {
+            "drops": odd_drops(cat, [*seen, slow]),
+            "depths": odd_depths(cat, [*ran, *high]),
+            "another": [another_worth(cat, seen[:n], seen[0]) for n in (0, 1, 3, 6)],
+            "here": another_worth(cat, seen[:3], seen[4], (1.0,)),
+            "stranger": another_worth(cat, seen[:5], seen[5]),
+        },
+        tolerance=1e-5,
+    )

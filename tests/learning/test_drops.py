@@ -1,0 +1,103 @@
+"""Timed drops to log factors: the times reckoned, the posterior to its digits, the questions asked."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.learning.drops import (
+    Factors,
+    falls_of,
+    learn_drops,
+    measured_fall,
+    names_of,
+    predicted_s,
+    prior_spreads,
+    suspicion,
+    times_of,
+)
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.rig import UNMEASURED, lure_of
+from heathdrop.physics.water import water_at
+from tests.golden_file import holds_to
+from tests.learning.seen import drops
+
+
+def test_the_times_are_those_of_the_closed_form_fall(cat: Catalog) -> None:
+    """Packed for all tests at once, or one by one through the physics: the same seconds."""
+    for test in drops(cat):
+        water = water_at(test.temperature_f)
+        lure = lure_of(cat, test.rig, water.density_kg_m3, test.temperature_f)
+        alone = time_to_depth_s(lure, test.depth_m, test.line, water, test.surface_line_m)
+        assert predicted_s(cat, test, 1.0, 1.0, 1.0) == pytest.approx(alone, rel=1e-9)
+
+
+def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
+    seen = drops(cat)
+    falls, learned = falls_of(cat, seen), learn_drops(cat, seen)
+    odd = np.linspace(0.6, 1.5, len(seen))
+    holds_to(
+        "learning.drops",
+        {
+            "falls": falls,
+            "times": times_of(falls, odd, odd[::-1], 1.3),
+            "priors": [prior_spreads(cat, t) for t in seen],
+            "posterior": learned,
+            "one": learn_drops(cat, seen[:1]),
+        },
+    )
+
+
+def test_nothing_seen_is_nothing_learned(cat: Catalog) -> None:
+    none = learn_drops(cat, [])
+    assert (none.names, none.factor("trailer:craw/4"), none.spread("trailer:craw/4")) == ((), 1.0, None)
+    assert (none.index("late"), none.joint("late", "late")) == (None, 0.0)
+
+
+def test_factors_are_read_by_name() -> None:
+    known = Factors(("a", "b"), np.array([0.0, np.log(2.0)]), np.array([[0.04, 0.01], [0.01, 0.09]]))
+    assert (known.factor("b"), known.spread("b"), known.joint("a", "b")) == pytest.approx((2.0, 0.3, 0.01))
+    assert known.joint("a", "c") == known.joint("c", "a") == 0.0
+    own = measured_fall(Factors(("body:a", "trailer:b"), known.mean, known.cov), "a", "b", UNMEASURED)
+    assert (own.body_fall, own.trailer_fall) == pytest.approx((1.0, 2.0))
+    assert (own.body_fall_spread, own.trailer_fall_spread, own.fall_joint) == pytest.approx((0.2, 0.3, 0.01))
+
+
+def test_names_are_those_of_the_parts(cat: Catalog) -> None:
+    assert names_of(drops(cat)[3]) == (
+        "body:swim-jig/swim/full",
+        "trailer:paddle-tail/4.5",
+        "line:fluorocarbon",
+    )
+
+
+def test_a_lateness_is_told_from_two_depths(cat: Catalog) -> None:
+    """The same half second on every drop is the hand's, not the lure's."""
+    base = drops(cat)[0]
+    late = [
+        replace(base, depth_m=d, times_s=(predicted_s(cat, replace(base, depth_m=d), 1, 1, 1) + 0.4,) * 3)
+        for d in (1.0, 2.0, 4.0, 9.0)
+    ]
+    learned = learn_drops(cat, late)
+    assert 0.15 < learned.mean[-1] < 0.45
+    assert learned.factor("trailer:craw/4") == pytest.approx(1.0, abs=0.1)
+
+
+@pytest.mark.parametrize(
+    ("times", "says"),
+    [
+        (1.0, None),
+        (1.8, None),
+        (0.25, "only 0.2 of the model gives"),
+        (3.3, "3.3 times as long as the model gives for 9.8 ft. Was the depth in metres? Check"),
+        (4.6, "4.6 times as long as the model gives for 9.8 ft. Check depth, rig and seconds."),
+    ],
+)
+def test_times_far_off_are_asked_about(cat: Catalog, times: float, says: str | None) -> None:
+    test = drops(cat)[0]
+    right = predicted_s(cat, test, 1.0, 1.0, 1.0)
+    asked = suspicion(cat, replace(test, times_s=(right * times,) * 3))
+    assert (asked is None) if says is None else (asked is not None and says in asked)
