@@ -46,6 +46,13 @@ def violations(browser: webdriver.Chrome) -> list[Any]:
     )
 
 
+#: Everything that a phone folds, opened.
+UNFOLD = (
+    "document.querySelectorAll('details[data-roomy]').forEach(part => { part.open = true; });"
+    "document.querySelectorAll('[data-short]').forEach(list => list.classList.add('unfolded'))"
+)
+
+
 @pytest.mark.parametrize("name", LOOKS)
 @pytest.mark.parametrize("width", [1280, 390])
 def test_axe_finds_nothing(browser: webdriver.Chrome, site: str, name: str, width: int) -> None:
@@ -70,6 +77,7 @@ def test_every_page_is_narrow_enough_and_big_enough_for_a_thumb(browser: webdriv
         browser.get(site + state)
         assert browser.execute_script("return document.documentElement.scrollWidth") <= 320, state
         screen(browser, 390, 844)
+        browser.execute_script(UNFOLD)
         low = browser.execute_script(
             "return [...document.querySelectorAll('a, button, summary, select, input:not([type=hidden])"
             ":not([type=radio]):not([type=checkbox]), textarea, .cell, .views label')]"
@@ -110,10 +118,9 @@ def test_the_answer_stays_in_sight_on_the_phone(browser: webdriver.Chrome, site:
     assert "1/2 oz bladed jig" in text(browser, "#slim")
     tops = [
         browser.execute_script(f"return document.querySelector('{css}').getBoundingClientRect().top")
-        for css in ("#field-cover", "#board")
+        for css in ("#fold-water", "#board")
     ]
     assert tops[0] < tops[1]
-    assert browser.execute_script("return document.documentElement.scrollHeight") < 2400
 
 
 def test_one_live_region_says_the_answer(browser: webdriver.Chrome, site: str) -> None:

@@ -46,9 +46,13 @@ def test_the_coaches_count_and_tick(browser: webdriver.Chrome, site: str) -> Non
     screen(browser, 390, 844)
     browser.get(site + "/?view=cast")
     assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
+    press(browser, "#fold-pace > summary")
     press(browser, "#pace-go")
     wait(browser, lambda: text(browser, "#turns-now") == "2 turns")
     press(browser, "#pace-go")
+    press(browser, "#fold-pace > summary")
     press(browser, "#count-go")
     wait(browser, lambda: text(browser, "#count-now") == "1")
     wait(browser, lambda: text(browser, "#count-now") == "Reel")
+    # Now it is the pace that counts: its coach opens by itself.
+    wait(browser, lambda: browser.find_element(By.ID, "pace-go").is_displayed())

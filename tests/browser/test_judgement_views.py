@@ -64,7 +64,9 @@ def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, sit
     assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
     assert "To scale" in text(browser, ".rigfig figcaption")
     assert browser.find_elements(By.CSS_SELECTOR, ".rigfig .blade")
+    press(browser, "[data-whole=settled]")
     assert "Line" in text(browser, ".settled")
+    press(browser, "#fold-wrong > summary")
     press(browser, ".faults a:nth-child(2)")
     wait(browser, lambda: "higher" in text(browser, ".changes li:first-child"))
     press(browser, ".changes li a")

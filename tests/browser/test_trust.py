@@ -252,31 +252,6 @@ def test_without_scripts_every_change_is_a_whole_page(site: str) -> None:
             assert "<h1" in answer.text, at
 
 
-def test_long_lists_are_folded_on_a_phone(browser: webdriver.Chrome, site: str) -> None:
-    """A piece opens at a touch and stays open; pages are at most half of what they were."""
-    screen(browser, 390, 844)
-    browser.get(f"{site}/box")
-    high = browser.execute_script("return document.documentElement.scrollHeight")
-    rows = len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr"))
-    assert high < 1000 + 62 * rows
-    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
-    press(browser, ".unfold")
-    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed())
-    assert browser.find_element(By.CSS_SELECTOR, ".unfold").get_attribute("aria-expanded") == "true"
-    press(browser, ".unfold")
-    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
-    browser.get(f"{site}/?view=water")
-    assert browser.execute_script("return document.documentElement.scrollHeight") < 2300
-    assert not browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
-    browser.execute_script("document.querySelector('#differ > summary').click()")
-    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed())
-    screen(browser, 1280, 800)
-    browser.get(f"{site}/?view=water")
-    assert browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
-    browser.get(f"{site}/box")
-    assert browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
-
-
 def test_what_a_control_means_is_said_beside_it(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(f"{site}/?view=rig")

@@ -6,6 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, Field, ValidationError
 
+from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan_day
 from heathdrop.api.searching import CastAnswer, casts_written
@@ -16,6 +17,7 @@ from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
+from heathdrop.sizing.setting import line_of
 from heathdrop.units import feet
 from heathdrop.validation import bad_input
 
@@ -27,6 +29,11 @@ def the_rods(request: PlanRequest) -> list[Rod] | int:
     found = []
     for k, body in enumerate(request.rods):
         require_between(f"rods[{k}].inches_per_turn", body.inches_per_turn, 10, 45, "in")
+        try:
+            line_of(catalogue.load(), body.line)
+        except BadInput as refusal:
+            at = refusal.field.removeprefix("gear.")
+            raise BadInput(f"rods[{k}].{at}", refusal.given, refusal.allowed) from refusal
         found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn)))
     return found
 

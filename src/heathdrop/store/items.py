@@ -29,7 +29,7 @@ ALLOWED = {
     "braid for a line",
     "mass_g": "from 0.2 to 200 g",
     "skirt": "one of full, trimmed, thin, none",
-    "shape": "one of " + ", ".join(catalogue.load().trailers),
+    "shape": "one of " + ", ".join(t.id for t in catalogue.load().trailers.values() if not t.bare),
     "length_in": "from 0.5 to 10 in",
     "width_in": "from 0.05 to 4 in",
     "plastic": "one of neutral, salted, floating",

@@ -176,7 +176,10 @@ def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> 
             else ALLOWED.get(name, str(first["msg"]))
         )
         raise BadInput(at + name, given, allowed) from error
-    record.seen(catalog)
+    try:
+        record.seen(catalog)
+    except BadInput as refusal:
+        raise BadInput(at + refusal.field, refusal.given, refusal.allowed) from refusal
     return record
 
 

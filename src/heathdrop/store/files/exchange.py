@@ -142,7 +142,7 @@ def unpacked(raw: bytes) -> Parcel:
         parcel.rows[name] = read.rows
         parcel.faults += [f"{name}, {fault}" for fault in read.faults]
     if parcel.faults:
-        said = "mended first: " + " ".join(parcel.faults[:MOST_FAULTS])
+        said = "mended first: " + " ".join(parcel.faults[:MOST_FAULTS]).removesuffix(".")
         raise BadInput("the file", f"faulty in {len(parcel.faults)} places", said)
     return parcel
 

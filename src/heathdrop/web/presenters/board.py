@@ -22,6 +22,8 @@ MARKS = {
 }
 #: Trailers and weights of a large box on the board at most; the standard set always fits.
 MOST_ROWS, MOST_COLUMNS = 16, 12
+#: Trailers that a small screen shows before it is asked for all.
+LEADING = 3
 #: A cell's score from which each shade begins.
 SHADES = (30, 50, 70, 82, 92)
 
@@ -76,6 +78,14 @@ def board_of(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
         cells = tuple(_cell(sizing, places.get((label, oz)), k, oz, chosen, best) for oz in weights)
         rows.append((label, cells))
     return tuple(ounces_as_written(oz) for oz in weights), tuple(rows)
+
+
+def leading(rows: Rows) -> tuple[str, ...]:
+    """The trailers that a small screen shows first: those of the best scores, and the chosen one's."""
+    best = {label: max((c.score for c in cells if c), default=0) for label, cells in rows}
+    first = sorted(best, key=lambda label: -best[label])[:LEADING]
+    chosen = [label for label, cells in rows if any(c and c.chosen for c in cells)]
+    return tuple(label for label in best if label in first or label in chosen)
 
 
 def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, best: Rated) -> Cell | None:

@@ -126,7 +126,9 @@ def section_of(
         line=_line(s, cast, int(np.argmax(moving)), middle),
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
-        seconds=_seconds(s, cast, 2 * SECONDS_APART if frame is NARROW else SECONDS_APART) if spread else (),
+        seconds=_seconds(s, cast, 2 * SECONDS_APART if frame.name == NARROW.name else SECONDS_APART)
+        if spread
+        else (),
         count=Mark(s.x(cast_ft) - 8.0, count_y, f"count {cast.fall_s:.1f} s"),
         table=_table(cast),
         summary=_summary(sizing, rated, cast),

@@ -22,10 +22,10 @@ from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import metres, ounces_as_written
 from heathdrop.web.fields import ANSWERS, CALLED, given_in
-from heathdrop.web.presenters.board import MARKS, Rows, board_of
+from heathdrop.web.presenters.board import MARKS, Rows, board_of, leading
 from heathdrop.web.presenters.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.presenters.casting import Casting, Choices, casting_of, rivals_of
-from heathdrop.web.presenters.frame import LOW, NARROW, WIDE
+from heathdrop.web.presenters.frame import LOW, NARROW, NARROW_LOW, WIDE
 from heathdrop.web.presenters.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
 from heathdrop.web.presenters.searching import Searching
 from heathdrop.web.presenters.section import Section, section_of
@@ -62,6 +62,7 @@ class Sheet:
     figures: tuple[Figure, ...]
     heads: tuple[str, ...]
     rows: Rows
+    leading: tuple[str, ...]
     marks: tuple[tuple[str, str], ...]
     sections: tuple[Section, ...]
     casting: Casting | None
@@ -136,10 +137,11 @@ def present(
         figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),
         heads=heads,
         rows=rows,
+        leading=leading(rows),
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
         sections=tuple(
             section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
-            for frame in (LOW if view in ("water", "rig") else WIDE, NARROW)
+            for frame in ((LOW, NARROW_LOW) if view in ("water", "rig") else (WIDE, NARROW))
         ),
         casting=casting_of(sizing, chosen, bands, choices, cast, rivals, worked) if view == "cast" else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,

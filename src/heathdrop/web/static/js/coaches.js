@@ -23,6 +23,7 @@ export function count() {
     if (passed >= whole) {
       window.clearInterval(counting);
       said.textContent = coach.dataset.then;
+      if (!by("fold-pace").open) { by("fold-pace").querySelector("summary").click(); }
       coach.classList.add("now");
       beep(1040, 0.35);
       buzz(400);

@@ -1,30 +1,54 @@
-// On a phone long lists are folded: a piece of the box opens at a touch, and what is roomy is closed until it is
-// asked for. What was opened stays open when the page's answer comes anew.
+// On a phone long lists are folded: a piece of the box opens at a touch, what is roomy is closed until it is asked
+// for, and a long list shows its first lines. What was opened stays open when the page's answer comes anew.
+import { by } from "./dom.js";
+
 const narrow = window.matchMedia("(max-width: 760px)");
 const opened = new Set();
 
 document.documentElement.classList.add("scripted");
 
+/** Whether the water's controls are what the angler came for: not all answered yet. */
+function waterWanted() {
+  const view = document.querySelector("[name=view]:checked")?.value;
+  const given = new Set(by("given")?.value.split(" "));
+  const left = by("ask")?.dataset.answers.split(" ").some((name) => !given.has(name));
+  return left && ["size", "water"].includes(view);
+}
+
 function fold() {
   document.querySelectorAll("details[data-roomy]").forEach((part) => {
-    if (narrow.matches && !opened.has(part.id)) { part.removeAttribute("open"); }
+    const refused = part.querySelector(".error:not(:empty)");
+    const wanted = opened.has(part.id) || refused || (part.id === "fold-water" && waterWanted());
+    if (!narrow.matches) { part.open ||= part.matches(".whole, .plain"); } else { part.open = Boolean(wanted); }
   });
   document.querySelectorAll(".items tr").forEach((row) => {
     const open = opened.has(row.id);
     row.classList.toggle("unfolded", open);
     row.querySelector(".unfold")?.setAttribute("aria-expanded", String(open));
   });
+  document.querySelectorAll("[data-whole]").forEach((button) => {
+    const open = opened.has(button.dataset.whole);
+    by(button.dataset.whole).classList.toggle("unfolded", open);
+    button.dataset.said ??= button.textContent;
+    button.textContent = open ? "Fewer" : button.dataset.said;
+    button.setAttribute("aria-expanded", String(open));
+  });
 }
 
-document.addEventListener("toggle", (event) => {
-  if (!event.target.matches?.("details[data-roomy]")) { return; }
-  if (event.target.open) { opened.add(event.target.id); } else { opened.delete(event.target.id); }
-}, true);
-document.addEventListener("click", (event) => {
-  const row = event.target.closest(".unfold")?.closest("tr");
-  if (!row) { return; }
-  if (opened.has(row.id)) { opened.delete(row.id); } else { opened.add(row.id); }
+function turn(id) {
+  if (opened.has(id)) { opened.delete(id); } else { opened.add(id); }
   fold();
+}
+
+document.addEventListener("click", (event) => {
+  const summary = event.target.closest("details[data-roomy] > summary");
+  if (summary) {
+    if (summary.parentElement.open) { opened.delete(summary.parentElement.id); } else { opened.add(summary.parentElement.id); }
+  }
+  const row = event.target.closest(".unfold")?.closest("tr");
+  if (row) { turn(row.id); }
+  const list = event.target.closest("[data-whole]");
+  if (list) { turn(list.dataset.whole); }
 });
 // One explanation at a time; Escape or a touch elsewhere closes it.
 document.addEventListener("click", (event) => {

@@ -27,6 +27,16 @@ function sayGear() {
   by("gear-said").textContent = `${said("test_lb")} ${by("line").value}, ${said("inches_per_turn")}`;
 }
 
+/** The water in a line, where its controls are folded away. */
+function sayWater() {
+  const spot = by("water-said");
+  if (!spot) { return; }
+  const unit = (name) => by("field-" + name).querySelector(".unit").textContent.trim();
+  const cover = by("cover").selectedOptions[0].textContent.trim();
+  spot.textContent = `${by("water_temp_f").value} ${unit("water_temp_f")}, fish at ${by("fish_depth_ft").value} of ` +
+    `${by("bottom_depth_ft").value} ${unit("bottom_depth_ft")}, ${cover}`;
+}
+
 // What was answered: everything touched, or said to be as it stands. The rest stays marked as assumed.
 const given = () => new Set(by("given").value.split(" ").filter(Boolean));
 
@@ -176,6 +186,7 @@ document.addEventListener("htmx:beforeSwap", () => {
 document.addEventListener("htmx:afterSettle", () => {
   care();
   fitCover();
+  sayWater();
   ask();
   if (document.activeElement === document.body && held) {
     const like = by(held) || [...document.querySelectorAll("#sheet a")].find((a) => a.textContent === held);
@@ -184,8 +195,7 @@ document.addEventListener("htmx:afterSettle", () => {
     to?.focus({ preventScroll: true });
   }
 });
-// On a phone the four answers come first; the rest of the water is opened when it is wanted.
-if (window.matchMedia("(max-width: 760px)").matches && by("more-water")) { by("more-water").open = false; }
 fitCover();
+sayWater();
 care();
 ask();

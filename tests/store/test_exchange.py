@@ -1,0 +1,163 @@
+"""The export as one zip: what is in it to the letter, and every file that is refused, with its sentence."""
+
+from __future__ import annotations
+
+import io
+import json
+import re
+import zipfile
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+from sqlalchemy.orm import Session
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.trip import TripBody
+from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
+from heathdrop.store.database import Database
+from heathdrop.store.files import exchange
+from heathdrop.store.files.registry import REGISTRY, counted
+from tests.golden_file import holds_to
+from tests.said import said_of
+from tests.store.test_casts import made
+from tests.store.test_items import CRAW, HEAD
+from tests.store.test_observations import DEPTH, DROP, MAT
+
+UID = "00000000-0000-0000-0000-0000000000{:02}"
+STOP = {"name": "Bay", "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}}
+WATER = {"conditions": STOP["conditions"], "families": ["swim-jig"]}
+
+
+@pytest.fixture
+def session(tmp_path: Path, cat: Catalog) -> Iterator[Session]:
+    """One row of each table, named for good by number."""
+    database = Database(tmp_path / "d.sqlite")
+    with database.session() as session:
+        items.add(session, "head", HEAD, UID.format(1))
+        items.add(session, "trailer", CRAW, UID.format(2))
+        for n, (kind, row) in enumerate((("drop", DROP), ("depth", DEPTH), ("mat", MAT))):
+            observations.add(session, observations.checked(cat, kind, row), UID.format(3 + n))
+        scenarios.save(session, "Bay", WATER, "swim-jig:0.375:craw", "a note", UID.format(6))
+        scenarios.save(session, "Cove", WATER, "no rig at all", "", UID.format(7))
+        plans.keep(session, "A day", {"stops": [STOP], "rods": 2}, UID.format(8))
+        body = TripBody.model_validate({"date": "2027-09-25", "stops": [STOP]})
+        trips.begin(session, "A trip", body, UID.format(9))
+        casts.keep(session, [MadeCast.model_validate(made(1, fish={"length_in": 16.5}, outcome="fish"))])
+        settings.keep(session, settings.SCHOOLS, {"weight-lean": "lighter"})
+        settings.keep(session, settings.MEASURES, "metric")
+        yield session
+    database.close()
+
+
+def zipped(files: dict[str, Any], manifest: Any = None) -> bytes:
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as archive:
+        said = {"format": exchange.FORMAT, "version": 1} if manifest is None else manifest
+        archive.writestr(exchange.MANIFEST, json.dumps(said))
+        for name, text in files.items():
+            archive.writestr(name, text)
+    return out.getvalue()
+
+
+def test_every_file_to_the_letter(session: Session) -> None:
+    files = {e.name: exchange.written(session, e.name) for e in REGISTRY}
+    holds_to("store.exchange", files)
+    with zipfile.ZipFile(io.BytesIO(exchange.packed(session))) as archive:
+        assert sorted(archive.namelist()) == sorted([*files, exchange.MANIFEST])
+        assert {n: archive.read(n).decode() for n in files} == {n: text for n, (text, _) in files.items()}
+        assert json.loads(archive.read(exchange.MANIFEST)) == {
+            "format": "heathdrop-export",
+            "version": 1,
+            "files": sorted(files),
+        }
+    assert exchange.packed(session) == exchange.packed(session)
+    with pytest.raises(KeyError):
+        exchange.written(session, "fish.csv")
+
+
+def test_it_comes_back_once_and_can_be_taken_back(session: Session, tmp_path: Path) -> None:
+    raw = exchange.packed(session)
+    parcel = exchange.unpacked(raw)
+    assert parcel.said() == (
+        "2 pieces of tackle, 1 drop test, 2 depth and mat checks, 2 scenarios, 1 plan, 1 trip, 1 cast"
+    )
+    assert exchange.sifted(session, parcel).said() == "nothing new"
+    assert exchange.sifted(session, parcel).there == 10
+    other = Database(tmp_path / "other.sqlite")
+    with other.session() as there:
+        came = exchange.keep(there, parcel)
+        there.flush()
+        assert {k: len(v) for k, v in came.items()} == {
+            "tackle.csv": 2,
+            "drop-tests.csv": 1,
+            "checks.json": 2,
+            "scenarios.json": 2,
+            "plans.json": 1,
+            "trips.json": 1,
+            "casts.csv": 1,
+            "settings.json": 0,
+        }
+        again = exchange.packed(there)
+        assert again == raw
+        assert exchange.undo(there) == 10
+        there.flush()
+        assert exchange.undo(there) == 0
+        assert exchange.unpacked(exchange.packed(there)).said() == "nothing new"
+        assert settings.measures(there) == "metric"
+    other.close()
+
+
+def test_what_is_refused_and_how() -> None:
+    twice = zipped({"plans.json": '{"plans": []}'})
+    big = zipped({"plans.json": " " * (exchange.MOST_BYTES + 1)})
+    rows = "kind,family,weight_oz\n" + "head,toad,1\n" * 7
+    given: dict[str, tuple[bytes, str]] = {
+        "no zip": (b"PK nothing", "a.zip"),
+        "cut": (twice[: len(twice) // 2], "a.zip"),
+        "empty": (b"", "a.zip"),
+        "no manifest": (zipped({}, {}), "a.zip"),
+        "another's": (zipped({}, {"format": "other", "version": 1}), "a.zip"),
+        "newer": (zipped({}, {"format": exchange.FORMAT, "version": 2}), "a.zip"),
+        "no number": (zipped({}, {"format": exchange.FORMAT, "version": True}), "a.zip"),
+        "nought": (zipped({}, {"format": exchange.FORMAT, "version": 0}), "a.zip"),
+        "too large": (big, "a.zip"),
+        "faulty": (zipped({"tackle.csv": rows}), "a.zip"),
+        "json of nothing": (b'{"version": 1, "fish": []}', "a.json"),
+        "json newer": (b'{"version": 2, "plans": []}', "a.json"),
+        "json": (b' {"version": 1, "plans": []}', "a.json"),
+        "schools": (b'{"version": 1, "schools": {"weight-lean": "lighter"}}', "a.json"),
+        "record": (b'{"version": 1, "casts": []}', "a.json"),
+        "csv": (rows.encode(), "a.csv"),
+        "drops": (b"family,times_s\nswim-jig,5\n", "a.csv"),
+        "casts": (b"family,outcome\nswim-jig,fish\n", "a.csv"),
+    }
+    holds_to(
+        "store.exchange.refused", {k: said_of(lambda g=g: exchange.looked_at(*g)) for k, g in given.items()}
+    )
+
+
+def test_a_file_twice_in_a_zip_is_refused() -> None:
+    out = io.BytesIO(zipped({"plans.json": "{}"}))
+    with zipfile.ZipFile(out, "a") as archive, pytest.warns(UserWarning, match="Duplicate"):
+        archive.writestr("plans.json", "{}")
+    assert re.match(
+        "refused: the file was “holding a file twice”; it must be an export made by Heathdrop.",
+        said_of(lambda: exchange.unpacked(out.getvalue())),
+    )
+
+
+def test_the_published_schemas() -> None:
+    found = {name: exchange.file_schema(name) for name in exchange.SCHEMAS}
+    holds_to(
+        "store.exchange.schemas", {n: {k: v for k, v in s.items() if k != "$defs"} for n, s in found.items()}
+    )
+    assert all(s["$defs"]["Body"]["type"] == "object" and len(s["$defs"]) > 2 for s in found.values())
+    with pytest.raises(KeyError):
+        exchange.file_schema("casts")
+
+
+def test_counts_are_said_in_words() -> None:
+    assert [counted(n, "cast", "casts") for n in (0, 1, 2)] == ["0 casts", "1 cast", "2 casts"]
