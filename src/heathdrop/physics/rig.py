@@ -129,10 +129,8 @@ def rig_by_name(
     ``at`` goes before the field names in messages (``lure.`` for a simulated case).
     """
     kind: Family = catalog.pick(catalog.families, at + "family", family)
-    material: Material = catalog.pick(catalog.materials, at + "head_material", head_material)
-    if not material.head:
-        heads = ", ".join(m.id for m in catalog.materials.values() if m.head)
-        raise BadInput(at + "head_material", head_material, f"one of {heads}")
+    heads = {m.id: m for m in catalog.materials.values() if m.head}
+    material: Material = catalog.pick(heads, at + "head_material", head_material)
     tail: Trailer = catalog.pick(catalog.trailers, at + "trailer", trailer)
     dress: Skirt = catalog.pick(catalog.skirts, at + "skirt", skirt or kind.skirt)
     require_between(at + "head_oz", head_oz, 1 / 32, 4.0, "oz")

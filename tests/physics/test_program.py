@@ -1,0 +1,84 @@
+"""Every kind of phase as legs, with its defaults and with every number given; and what cannot be played."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop.errors import BadInput
+from heathdrop.physics.program import KINDS, LONGEST_CAST_S, MOST_LEGS, Phase, Scene, legs_of
+from tests.golden_file import holds_to
+from tests.said import said_of
+
+SCENE = Scene(distance_m=20.0, deepest_m=4.0, fall_m_s=0.8, tip_m=0.6)
+NEEDED = {"retrieve": {"speed_m_s": 0.7}, "slow-roll": {"speed_m_s": 0.5}}
+TIMED = ("pause", "kill", "swing")
+FULL = {"speed_m_s": 0.45, "lift_m": 0.31, "times": 2, "wait_s": 1.7}
+
+
+def phase(do: str, **more: object) -> Phase:
+    seconds = {"for_s": 2.0} if do in TIMED else {}
+    return Phase(do, **{**NEEDED.get(do, {}), **seconds, **more})  # type: ignore[arg-type]
+
+
+def test_every_kind_leg_by_leg() -> None:
+    found = {}
+    for do in KINDS:
+        found[do] = legs_of([phase(do)], 0, SCENE)
+        found[f"{do}, told"] = legs_of([phase(do, **FULL, for_s=2.4)], 0, SCENE)
+        found[f"{do}, taken up, tip moved"] = legs_of([phase(do, take_up=True, tip_m=1.5, times=1)], 0, SCENE)
+    found["a slack fall"] = legs_of([Phase("fall", slack=True)], 0, SCENE)
+    found["a fall to a depth"] = legs_of([Phase("fall", to_depth_m=2.5)], 0, SCENE)
+    found["from the second on"] = legs_of([phase("hop"), phase("retrieve"), phase("pause")], 1, SCENE)
+    found["the tip moved twice"] = legs_of([phase("pause", tip_m=1.5), phase("pause", tip_m=1.5)], 0, SCENE)
+    holds_to("physics.program", found)
+
+
+BOUNDS = {
+    "speed_ft_s": ("retrieve", "speed_m_s", 0.03, 4.6, "m/s"),
+    "lift": ("hop", "lift_m", 0.002, 3.1, "m"),
+    "wait_s": ("hop", "wait_s", 0.0, 60.0, "s"),
+    "for_s": ("pause", "for_s", 0.0, 600.0, "s"),
+    "rod_tip_height_ft": ("pause", "tip_m", 0.0, 4.0, "m"),
+}
+
+
+@pytest.mark.parametrize("name", BOUNDS)
+def test_numbers_out_of_bounds_are_named(name: str) -> None:
+    do, field, low, high, unit = BOUNDS[name]
+    for outside in (low - 0.001, high + 0.001):
+        with pytest.raises(BadInput) as refusal:
+            legs_of([phase("fall", slack=True), phase(do, **{field: outside})], 1, SCENE)
+        assert str(refusal.value).startswith(f"program[1].{name} was {outside:g}")
+        assert f"from {low:g} to {high:g} {unit}" in str(refusal.value)
+    for inside in (low, high if name != "lift" else 3.0):
+        more = {"times": 1} if do == "hop" else {}
+        assert legs_of([phase(do, **{field: inside}, **more)], 0, SCENE)
+
+
+@pytest.mark.parametrize("do", [d for d in KINDS if d not in ("fall", "retrieve", "pause", "kill", "swing")])
+def test_times_and_waits_have_bounds(do: str) -> None:
+    said = [said_of(lambda k=k: len(legs_of([phase(do, times=k)], 0, SCENE))) for k in (1, 2, 0, 101)]
+    if do in ("shake", "slow-roll"):
+        assert said[0] == said[2]
+        return
+    assert said[1] > said[0] > 0
+    assert all("program[0].times was " in s and "from 1 to 100 times" in s for s in said[2:])
+
+
+def test_what_cannot_be_played() -> None:
+    given = {
+        "unknown": [Phase("splash")],
+        "no speed": [Phase("retrieve")],
+        "no seconds": [Phase("pause")],
+        "too long": [phase("pause", for_s=301.0), phase("pause", for_s=300.0)],
+        "too many": [phase("shake", for_s=340.0)],
+        "home before": [phase("retrieve", speed_m_s=0.03)] * 2,
+    }
+    holds_to(
+        "physics.program.refused",
+        {k: said_of(lambda p=p: len(legs_of(p, 0, SCENE))) for k, p in given.items()},
+    )
+    assert (
+        sum(leg.time for leg in legs_of([phase("pause", for_s=LONGEST_CAST_S)], 0, SCENE)) == LONGEST_CAST_S
+    )
+    assert len(legs_of([phase("shake", for_s=330.0)], 0, SCENE)) <= MOST_LEGS
