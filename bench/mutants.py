@@ -47,7 +47,15 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     ),
     "api": (
         ("src/heathdrop/api/*.py",),
-        ("tests/api", "tests/test_doors.py", "tests/test_programme_door.py", "tests/answers", "tests/store"),
+        (
+            "tests/api",
+            "tests/answers",
+            "tests/feeds",
+            "tests/store",
+            "tests/test_deck_page.py",
+            "tests/test_doors.py",
+            "tests/test_programme_door.py",
+        ),
     ),
     "advice": (("src/heathdrop/advice/*.py",), ("tests/advice",)),
 }
