@@ -156,7 +156,7 @@ def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict
     s = spread_of(catalog, draw.rig, draw.temperature_f)
     thick = catalog.provenance["lines"]["diameters_mm"].spread
     count = catalog.model.count_error
-    low, high = fall_factors(catalog, draw.rig, draw.temperature_f)
+    low, high = fall_factors(spread_of(catalog, draw.rig, draw.temperature_f))
     bands = cast_bands(
         catalog, draw.rig, draw.lure, draw.line, draw.water, draw.cast, draw.program, draw.temperature_f
     )

@@ -11,7 +11,7 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name
+from heathdrop.physics.rig import rig_by_name, spread_of
 from heathdrop.sizing.bands import bands_for, fall_factors
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.sizing.targets import depth_band
@@ -130,7 +130,7 @@ def test_bands_hold_the_prediction(cat: Catalog) -> None:
     r = s.rigs[0]
     band = bands_for(cat, s, [r])[0]
     assert band.mean_low_m < r.tuned.mean_m < band.mean_high_m
-    low, high = fall_factors(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), 60.0)
+    low, high = fall_factors(spread_of(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), 60.0))
     assert 0.7 < low < 1.0 < high < 1.4
 
 

@@ -230,8 +230,11 @@ def areas_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Areas:
     )
 
 
-def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_f: float) -> Lure:
-    """The rig's mass, net weight, areas and glide in water of the given density and temperature."""
+def lure_of(
+    catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_f: float, areas: Areas | None = None
+) -> Lure:
+    """The rig's mass, net weight, areas and glide in water of the given density and temperature; ``areas``
+    are its own there, where they are known already."""
     grams = 1e-3
     plastic = catalog.materials[rig.plastic.material]
     parts = (
@@ -242,7 +245,7 @@ def lure_of(catalog: Catalog, rig: Rig, water_density_kg_m3: float, temperature_
     )
     mass = sum(m for m, _ in parts)
     net = GRAVITY_M_S2 * sum(m * (1.0 - water_density_kg_m3 / (rho * 1000.0)) for m, rho in parts)
-    areas = areas_of(catalog, rig, temperature_f)
+    areas = areas or areas_of(catalog, rig, temperature_f)
     fall = sum(areas.fall)
     # The trailer glides, head and skirt do not: the rig glides by the trailer's share of the fall area.
     glide = rig.trailer.glide * rig.plastic.glide_factor * areas.fall[3] / fall if fall > 0.0 else 0.0
@@ -266,29 +269,23 @@ class Spread:
     lift: float
 
 
-def spread_of(catalog: Catalog, rig: Rig, temperature_f: float) -> Spread:
-    """Spread of the rig's areas from its parts' spreads, taken as independent.
+def spread_of(catalog: Catalog, rig: Rig, temperature_f: float, areas: Areas | None = None) -> Spread:
+    """Spread of the rig's ``areas`` there from its parts' spreads, taken as independent.
 
     What was learned of the fall narrows the drag on the move by what the two share.
     """
-    areas = areas_of(catalog, rig, temperature_f)
+    areas = areas or areas_of(catalog, rig, temperature_f)
     head = catalog.spread("heads", "fall_factor"), catalog.spread("model", "head_run_factor"), 0.0
     columns = ("fall_drag_area_cm2", "run_drag_area_cm2", "run_lift_area_cm2")
 
     def joined(parts: tuple[float, ...], k: int) -> float:
         of_skirt = catalog.spread("skirts", "fall_drag_area_cm2")
-        spreads = (
-            head[k],
-            catalog.spread("families", columns[k]),
-            of_skirt,
-            catalog.spread("trailers", columns[k]),
-        )
-        total = sum(parts)
-        return (
-            math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads, strict=True))) / total
-            if total > 0.0
-            else 0.0
-        )
+        base, tail = catalog.spread("families", columns[k]), catalog.spread("trailers", columns[k])
+        a, b, c, d = parts
+        total = a + b + c + d
+        if total <= 0.0:
+            return 0.0
+        return math.sqrt((a * head[k]) ** 2 + (b * base) ** 2 + (c * of_skirt) ** 2 + (d * tail) ** 2) / total
 
     own = rig.measured
     fall = prior = joined(areas.fall, 0)

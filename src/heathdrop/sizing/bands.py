@@ -18,11 +18,11 @@ from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.kernels.records import FAR
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, Rig, spread_of
+from heathdrop.physics.rig import Lure, Rig, Spread, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import REMEMBERED, Replay, Scene, Tuned, replayed, scene_key, scene_of
+from heathdrop.sizing.tune import REMEMBERED, Replay, Scene, replayed, scene_key, scene_of
 
 #: Mean depths replayed before.
 MEANS: Memory[float] = Memory(REMEMBERED)
@@ -73,7 +73,7 @@ def cast_bands(
     moved = [
         fly(one, on, water, cast, _counted(program, plain.fall_s * k), sample_s=0.2) for one, on, k in cases
     ]
-    low, high = fall_factors(catalog, rig, temperature_f)
+    low, high = fall_factors(s)
     fall = (plain.fall_s / high, plain.fall_s / low)
     depths = plain.worked()
     others = [m.worked() for m in moved]
@@ -91,9 +91,9 @@ def _counted(program: Sequence[Phase], seconds: float) -> Sequence[Phase]:
     return [replace(program[0], to_depth_m=None, for_s=seconds), *program[1:]]
 
 
-def fall_factors(catalog: Catalog, rig: Rig, temperature_f: float) -> tuple[float, float]:
-    """Low and high factors of the fall rate: v goes as area to the power −1/2."""
-    sigma = 0.5 * spread_of(catalog, rig, temperature_f).fall
+def fall_factors(spread: Spread) -> tuple[float, float]:
+    """Low and high factors of the fall rate of a rig of this spread: v goes as area to the power −1/2."""
+    sigma = 0.5 * spread.fall
     return math.exp(-EIGHTY * sigma), math.exp(EIGHTY * sigma)
 
 
@@ -106,18 +106,18 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
         return []
     line, water, cast = sizing.line, sizing.water, sizing.cast
     temperature = sizing.scenario.conditions.water_temp_f
-    rigs = [(r.rig, r.lure, r.tuned, r.countdown_s) for r in rated]
+    rigs = [(r, spread_of(catalog, r.rig, temperature)) for r in rated]
     casts = [
-        (lure_params(moved), line_params(on, water), tuned.pace_m_s, start)
-        for rig, lure, tuned, seconds in rigs
-        for moved, on, start in _moved(catalog, rig, lure, tuned, seconds, line, water, temperature)
+        (lure_params(moved), line_params(on, water), r.tuned.pace_m_s, start)
+        for r, spread in rigs
+        for moved, on, start in _moved(catalog, r, spread, line, water)
     ]
     means = np.array(_means(casts, scene_of(line, water, cast, (0.0, 1.0), FAR))).reshape(len(rigs), -1)
     found = []
-    for (rig, _, tuned, _), row in zip(rigs, means, strict=True):
+    for (r, spread), row in zip(rigs, means, strict=True):
         off = EIGHTY * float(np.sqrt(np.sum((row[1:] - row[0]) ** 2)))
-        low, high = fall_factors(catalog, rig, temperature)
-        found.append(Bands(low, high, max(0.0, tuned.mean_m - off), tuned.mean_m + off))
+        low, high = fall_factors(spread)
+        found.append(Bands(low, high, max(0.0, r.tuned.mean_m - off), r.tuned.mean_m + off))
     return found
 
 
@@ -141,18 +141,10 @@ def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[fl
 
 
 def _moved(
-    catalog: Catalog,
-    rig: Rig,
-    lure: Lure,
-    tuned: Tuned,
-    seconds: float,
-    line: Line,
-    water: Water,
-    temperature_f: float,
+    catalog: Catalog, rated: Rated, s: Spread, line: Line, water: Water
 ) -> list[tuple[Lure, Line, float]]:
     """The prediction, then each uncertain quantity moved by one sigma."""
-    s = spread_of(catalog, rig, temperature_f)
-    start = tuned.start_depth_m
+    lure, seconds, start = rated.lure, rated.countdown_s, rated.tuned.start_depth_m
     thick = catalog.spread("lines", "diameters_mm")
     heavier_fall = replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall))
     late = depth_after_s(lure, seconds * (1.0 + catalog.model.count_error), line, water)

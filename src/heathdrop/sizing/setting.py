@@ -11,7 +11,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
 from heathdrop.physics.line import Line, line_by_test
-from heathdrop.physics.rig import Lure, Rig, lure_of
+from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
 from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
@@ -48,7 +48,7 @@ class Setting:
     facts: Facts
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
-    _lures: dict[int, tuple[Rig, Lure]] = field(default_factory=dict, compare=False, repr=False)
+    _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -65,11 +65,19 @@ class Setting:
 
     def lure(self, rig: Rig) -> Lure:
         """The rig in this water, worked out once for each rig asked."""
+        return self._worked_out(rig)[2]
+
+    def areas(self, rig: Rig) -> Areas:
+        """The rig's areas part by part in this water, worked out with it."""
+        return self._worked_out(rig)[1]
+
+    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure]:
         kept = self._lures.get(id(rig))
         if kept is None or kept[0] is not rig:
-            kept = rig, lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f)
-            self._lures[id(rig)] = kept
-        return kept[1]
+            areas = areas_of(self.catalog, rig, self.temperature_f)
+            lure = lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas)
+            kept = self._lures[id(rig)] = rig, areas, lure
+        return kept
 
     def odds(
         self, rig: Rig, lure: Lure, tuned: Tuned, least_way_ft: float = 0.0, stand: Stand | None = None

@@ -188,7 +188,7 @@ def equals_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> list[Rated]:
         r
         for r in sizing.rigs
         if r is not rated
-        and r.rig.family == rated.rig.family
+        and r.rig.family is rated.rig.family
         and abs(r.fits.score - rated.fits.score) <= noise
     ]
 
@@ -245,7 +245,7 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     middle = 0.5 * sum(targets.depth_ft)
     bounds = []
     for rig in rigs:
-        s = spread_of(setting.catalog, rig, setting.temperature_f)
+        s = spread_of(setting.catalog, rig, setting.temperature_f, setting.areas(rig))
         own = numbers.fit.depth_share * middle * math.hypot(s.run, s.lift)
         bounds.append(limits._replace(haze_m=metres(math.hypot(known, own))))
     return scene, bounds

@@ -159,7 +159,8 @@ def run_chain(
             directions(s, n, ledges)
             if s[row.Z, n] >= leg.depth or s[row.Z, n] <= leg.rise:
                 break
-            straight = math.hypot(s[row.X, n] - s[row.X, 0], s[row.Z, n] - s[row.Z, 0])
+            out_x, out_z = s[row.X, n] - s[row.X, 0], s[row.Z, n] - s[row.Z, 0]
+            straight = math.sqrt(out_x * out_x + out_z * out_z)
             felt = ground.touching and abs(s[row.U, n]) > FELT_M_S and straight >= NEARLY * length
             if leg.tight > 0.0 and (straight >= leg.tight * length or felt):
                 break
