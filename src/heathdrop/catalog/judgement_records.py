@@ -73,6 +73,7 @@ class FitNumbers:
     depth_share: float
     off_floor_ft: dict[Work, float]
     still_met: float
+    met_outside: float
     enough: float
     quick_heavier: float
     wind_heavier: float

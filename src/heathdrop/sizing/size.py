@@ -310,11 +310,10 @@ def _rate(
     action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
     liking = setting.liking.factors[rig.trailer.id]
     hurried = max(0.0, math.log(feet(tuned.pace_m_s) / quickest_ft_s))
+    swum = tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge)
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
     parts = {
-        "depth": max(
-            numbers.least_part, tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge)
-        ),
+        "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum,
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
         "cover": max(numbers.least_part, cover_fit(catalog, odds, setting.stand.kind == "matted-grass")),
         "action": action_fit(catalog, rig, action, targets),
