@@ -24,7 +24,10 @@ WORTH_SHOWING_FT = 0.15
 #: Nearer the surface than this (ft) it no longer swims: such a step is not offered.
 SKATES_FT = 0.2
 #: Steps of pace and of the count that are tried, and the highest rod tip (ft).
-PACE_STEPS, COUNT_STEPS, TIP_MOST_FT = 4, 3, 12.0
+PACE_STEPS, COUNT_STEPS, TIP_MOST_FT = 8, 3, 12.0
+
+#: How far the next heads are away: a lure that skates needs more than one.
+HEADS_APART = ("One head", "Two heads", "Three heads")
 
 Step = tuple[str, Hand, Tries]
 
@@ -120,11 +123,12 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]
             word = f"{'One step' if k == 1 else 'Two steps'} {'slimmer' if down > 0 else 'bulkier'}"
             trailers.append((f"{word}: {rig.trailer.name}", replace(hand, rig=rig), (*pick(rig), *kept)))
     heads: list[Step] = []
-    oz = neighbour_head(hand.rig, int(down))
-    if oz is not None:
-        rig = with_part(setting, hand.rig, oz=oz)
-        what = f"One head {'up' if down > 0 else 'down'}: {ounces_as_written(oz)} oz"
-        heads.append((what, replace(hand, rig=rig), (*pick(rig), *kept)))
+    for k, word in enumerate(HEADS_APART, 1):
+        oz = neighbour_head(hand.rig, k * int(down))
+        if oz is not None:
+            rig = with_part(setting, hand.rig, oz=oz)
+            what = f"{word} {'up' if down > 0 else 'down'}: {ounces_as_written(oz)} oz"
+            heads.append((what, replace(hand, rig=rig), (*pick(rig), *kept)))
     lines: list[Step] = []
     line = other_line(setting, thinner=down > 0)
     if line is not None:
