@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import math
+from dataclasses import dataclass, replace
+
 from heathdrop import catalog as catalogue
 from heathdrop.learning.checks import ran_at_m
-from heathdrop.learning.learned import Learned
+from heathdrop.learning.learned import NINETY, NOTHING, Learned
 from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.physics.fall import time_to_depth_s
-from heathdrop.physics.rig import lure_of
+from heathdrop.physics.rig import lure_of, spread_of
 from heathdrop.physics.water import water_at
-from heathdrop.units import feet
+from heathdrop.units import feet, metres
 
 
 def expected_drop_s(test: DropTest, learned: Learned) -> float:
@@ -18,6 +21,29 @@ def expected_drop_s(test: DropTest, learned: Learned) -> float:
     lure = lure_of(catalog, learned.applied(test.rig), water.density_kg_m3, test.temperature_f)
     line = learned.line(test.line, test.line_material)
     return time_to_depth_s(lure, test.depth_m, line, water, test.surface_line_m)
+
+
+@dataclass(frozen=True)
+class FallTo:
+    """Seconds of a rig's fall to a depth (ft): as expected now, the 90 % band, and as assumed untested."""
+
+    depth_ft: float
+    seconds: float
+    low: float
+    high: float
+    assumed: float
+
+
+def falls_to(test: DropTest, learned: Learned, depths_ft: tuple[float, ...]) -> list[FallTo]:
+    """How long the rig of a test takes to each depth, on its line, thrown on slack."""
+    own = learned.applied(test.rig)
+    wide = math.exp(NINETY * 0.5 * spread_of(catalogue.load(), own, test.temperature_f).fall)
+    found = []
+    for depth in depths_ft:
+        there = replace(test, depth_m=metres(depth), surface_line_m=0.0)
+        now, before = expected_drop_s(there, learned), expected_drop_s(there, NOTHING)
+        found.append(FallTo(depth, now, now / wide, now * wide, before))
+    return found
 
 
 def expected_depth_ft(check: DepthCheck, learned: Learned) -> float:

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from heathdrop.answers.drops import expected_depth_ft, expected_drop_s
+from heathdrop.answers.drops import expected_depth_ft, expected_drop_s, falls_to
 from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import OneFactor
 from heathdrop.learning.learned import NINETY, Learned, before_after
@@ -24,6 +24,8 @@ ASK = "Was it this rig, this depth, no line dragged? Withdraw it if not."
 #: The before-and-after picture: half of its width stands for this change of fall rate.
 PICTURE = (300.0, 74.0)
 HALF_WIDTH = 0.40
+#: Depths (ft) that the table of seconds names, and the rigs it has columns for at most.
+DEPTHS_FT, MOST_TIMED = (4.0, 6.0, 8.0, 10.0, 12.0, 15.0, 20.0, 25.0), 4
 
 
 @dataclass(frozen=True)
@@ -58,11 +60,20 @@ class Picture:
 
 
 @dataclass(frozen=True)
+class Timed:
+    """A timed rig's seconds to each depth: depth, seconds with their band, as assumed before."""
+
+    what: str
+    rows: tuple[tuple[str, str, str, str], ...]
+
+
+@dataclass(frozen=True)
 class Drops:
     rows: tuple[TestRow, ...]
     pictures: tuple[Picture, ...]
     lessons: tuple[str, ...]
     error_said: str
+    timed: tuple[Timed, ...]
 
 
 def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) -> Drops:
@@ -70,6 +81,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
     outliers = iter(learned.falls.outliers)
     shown: list[TestRow] = []
     pictures: dict[str, Picture] = {}
+    timed: dict[str, Timed] = {}
     lessons: list[str] = []
     odds = _odds(catalog, rows)
     drops = [r.seen(catalog) for r in _counting(rows) if isinstance(r, DropRecord)]
@@ -83,8 +95,10 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
             )
             shown.append(_drop_row(catalog, row.id, record, test, learned, flags, withdrawn))
             if not withdrawn:
+                what = f"{_rig_words(catalog, record)} on {record.test_lb:g} lb {record.line_material}"
                 name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
                 pictures[name] = picture_of(catalog, learned, test, name, drops)
+                timed[what] = timed_of(what, test, learned)
         elif isinstance(record, DepthRecord):
             shown.append(_depth_row(catalog, row.id, record, record.seen(catalog), learned, withdrawn))
         else:
@@ -103,7 +117,19 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
         else ""
     )
     shown = [replace(row, odd=odds.get(row.id, "")) for row in shown]
-    return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error)
+    latest = tuple(reversed(timed.values()))[:MOST_TIMED]
+    return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error, latest)
+
+
+def timed_of(what: str, test: DropTest, learned: Learned) -> Timed:
+    """A timed rig's seconds to the depths that a dock has."""
+    return Timed(
+        what,
+        tuple(
+            (f"{f.depth_ft:g} ft", f"{f.seconds:.1f} s", f"{f.low:.1f} to {f.high:.1f}", f"{f.assumed:.1f} s")
+            for f in falls_to(test, learned, DEPTHS_FT)
+        ),
+    )
 
 
 def _counting(rows: Sequence[Observation]) -> list[DropRecord | DepthRecord | MatRecord]:
