@@ -57,7 +57,7 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/test_programme_door.py",
         ),
     ),
-    "advice": (("src/heathdrop/advice/*.py",), ("tests/advice",)),
+    "advice": (("src/heathdrop/advice/*.py",), ("tests/advice", "tests/sizing/test_box.py", "tests/answers")),
 }
 
 

@@ -13,6 +13,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from tests.golden_file import holds_to
 from tests.waters import ALL, GRASS, WOOD
 
 
@@ -58,3 +59,25 @@ def test_from_a_box_alone_only_its_families_are_called(cat: Catalog) -> None:
     assert [s.family.id for s in made.standings] == ["swim-jig"]
     with pytest.raises(BadInput, match="box was “mine”; it must be standard or both until your box holds"):
         call_of(Scenario(GRASS, box="mine"), Own())
+
+
+def test_the_call_of_a_water_to_the_digit(cat: Catalog) -> None:
+    """Standings with what speaks for and against, and the families set aside with the reason."""
+    made = call_of(Scenario(GRASS), places=5)
+    holds_to(
+        "advice.call",
+        {
+            "standings": [
+                {
+                    "family": s.family.id,
+                    "figures": [s.fit, s.points, s.standing],
+                    "for": [r.id for r in s.fors],
+                    "against": [r.id for r in s.againsts],
+                    "words": [s.presentation, s.model, s.best.key],
+                }
+                for s in made.standings
+            ],
+            "aside": [[f.id, why] for f, why in made.aside],
+        },
+        3e-3,
+    )
