@@ -46,11 +46,14 @@ Grid = dict[tuple[Piece, Piece], float]
 
 
 def _grid(catalog: Catalog, scenario: Scenario, known: Knowledge, tackle: Tackle) -> Grid:
-    """Fit of every standard pair of the families called for a scenario, and of the box's own weights."""
+    """Fit of every standard pair, and of every own one, of the families called for a scenario and of those
+    that the box holds: what is owned counts though another lure stands first."""
     standard = replace(scenario, families=(), box="standard")
     ranked = call(catalog, standard, lambda one: size(catalog, one, known=known), known, places=FAMILIES)
-    families = tuple(s.family.id for s in ranked.standings)
-    sizing = size(catalog, replace(standard, families=families), known=known)
+    called = (s.family.id for s in ranked.standings)
+    families = tuple(dict.fromkeys((*called, *(h.family for h in tackle.heads))))
+    both = replace(standard, families=families, box="both")
+    sizing = size(catalog, both, known=known, tackle=tackle)
     found: Grid = {}
     for r in sizing.rigs:
         key = ("head", r.rig.family.id, r.rig.head_oz), ("trailer", r.rig.trailer.id, 0.0)
