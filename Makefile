@@ -18,7 +18,7 @@ test: setup-dev browser
 
 # The fast tests alone: no browser, nothing slow.
 fast: setup-dev
-	@.venv/bin/python -m pytest -m "not slow and not browser" --ignore=tests/browser
+	@.venv/bin/python -m pytest -n 2 --dist worksteal -m "not slow and not browser" --ignore=tests/browser
 
 # Renews the golden answers in tests/golden; read the difference as text before it lands.
 golden: setup-dev

@@ -280,6 +280,7 @@ def test_trips_go_out_and_come_back(client: TestClient, tmp_path: Any) -> None:
     assert "trips.json, trips[0]" in refused.text
 
 
+@pytest.mark.slow
 def test_what_goes_out_is_what_the_published_schemas_say(client: TestClient) -> None:
     begun(client, plan="1")
     for name in ("scenarios", "plans", "trips"):

@@ -50,6 +50,7 @@ def answers(cat: Catalog) -> list[tuple[dict[str, Any], Call, Sizing]]:
     return [(row, *answered(cat, row)) for row in worked()]
 
 
+@pytest.mark.slow
 def test_each_worked_scenario_gets_an_answer_the_rules_support(
     cat: Catalog, answers: list[tuple[Any, Call, Sizing]]
 ) -> None:

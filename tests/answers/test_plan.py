@@ -29,6 +29,7 @@ def answer(day: dict[str, Any]) -> dict[str, Any]:
     return plan_answer(PlanRequest.model_validate(day)).model_dump(by_alias=True, mode="json")
 
 
+@pytest.mark.slow
 def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
     """Six stops on five rods: every stop has a rod that serves it well, nothing passes the bound."""
     assert [s["name"] for s in answer["stops"]] == [s["name"] for s in day["stops"]]
@@ -119,6 +120,7 @@ def test_a_stop_that_cannot_be_is_named(day: dict[str, Any]) -> None:
         the_stops(PlanRequest.model_validate(body))
 
 
+@pytest.mark.slow
 def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp_path: Path) -> None:
     file, deck, paper = tmp_path / "plan.json", tmp_path / "deck.html", tmp_path / "paper.html"
     file.write_text(json.dumps(day))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable, Hashable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 
@@ -44,7 +45,20 @@ TUNED: Memory[Tuned] = Memory(REMEMBERED)
 NO_LINES = np.zeros((0, len(LineParams._fields)))
 
 _WORKERS = 2
-_pool = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
+
+
+class _Pool:
+    """The threads that cast; a forked process has none of its parent's and starts its own."""
+
+    def __init__(self) -> None:
+        self.renew()
+        os.register_at_fork(after_in_child=self.renew)
+
+    def renew(self) -> None:
+        self.threads = ThreadPoolExecutor(_WORKERS, thread_name_prefix="cast")
+
+
+_pool = _Pool()
 
 
 def scene_of(
@@ -66,7 +80,7 @@ def scene_of(
 def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
     """Run ``job(*packed, first, last)`` over ``count`` rows, two threads at a time."""
     cuts = np.linspace(0, count, min(8 * _WORKERS, count) + 1).astype(int)
-    jobs = [_pool.submit(job, *packed, a, b) for a, b in zip(cuts, cuts[1:], strict=False)]
+    jobs = [_pool.threads.submit(job, *packed, a, b) for a, b in zip(cuts, cuts[1:], strict=False)]
     for one in jobs:
         one.result()
 
