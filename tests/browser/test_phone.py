@@ -24,7 +24,7 @@ def test_a_view_is_a_screen_and_a_half(browser: webdriver.Chrome, site: str, vie
     browser.get(f"{site}/?view={view}&{ANSWERED}")
     wait(browser, lambda: not shown(browser, "#field-cover"))
     assert browser.execute_script(HEIGHT) <= most
-    assert "58 °F, fish at 6 of 9 ft, submerged grass" in text(browser, "#fold-water > summary")
+    assert "58 °F, fish 6 of 9 ft, submerged grass" in text(browser, "#fold-water > summary")
 
 
 def test_the_four_answers_stand_open_until_they_are_given(browser: webdriver.Chrome, site: str) -> None:

@@ -22,9 +22,9 @@ class Frame:
     height: float
 
 
-WIDE, NARROW = Frame("wide", 900.0, 276.0), Frame("narrow", 380.0, 240.0)
+WIDE, NARROW = Frame("wide", 900.0, 276.0), Frame("narrow", 380.0, 216.0)
 #: Where the section shares the screen with much else.
-LOW, NARROW_LOW = Frame("wide", 900.0, 184.0), Frame("narrow", 380.0, 196.0)
+LOW, NARROW_LOW = Frame("wide", 900.0, 184.0), Frame("narrow", 380.0, 190.0)
 
 
 class Scale:

@@ -33,7 +33,7 @@ function sayWater() {
   if (!spot) { return; }
   const unit = (name) => by("field-" + name).querySelector(".unit").textContent.trim();
   const cover = by("cover").selectedOptions[0].textContent.trim();
-  spot.textContent = `${by("water_temp_f").value} ${unit("water_temp_f")}, fish at ${by("fish_depth_ft").value} of ` +
+  spot.textContent = `${by("water_temp_f").value} ${unit("water_temp_f")}, fish ${by("fish_depth_ft").value} of ` +
     `${by("bottom_depth_ft").value} ${unit("bottom_depth_ft")}, ${cover}`;
 }
 
