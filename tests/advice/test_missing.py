@@ -27,3 +27,8 @@ def test_purchases_by_how_much_they_raise_the_fits(cat: Catalog) -> None:
 def test_an_empty_box_lacks_a_head_and_a_trailer(cat: Catalog) -> None:
     found = missing(cat, tackle_of([], []), [])
     assert (found.purchases, found.now, found.unused_heads, found.unused_trailers) == ((), (), (), ())
+
+
+def test_a_box_without_a_whole_rig_is_worth_nothing_yet(cat: Catalog) -> None:
+    heads = tackle_of([OwnedHead("swim-jig", 0.375)], [])
+    assert missing(cat, heads, [("Bay", Scenario(GRASS))]).now == (("Bay", 0.0),)

@@ -8,10 +8,20 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.advice.doubt import WOULD_HELP, doubt_of
-from heathdrop.advice.why import limit_sentence, ounces_near, reasons, runs, weight_sentence
+from heathdrop.advice.why import (
+    TRADE,
+    change_sentence,
+    limit_sentence,
+    ounces_near,
+    reasons,
+    runs,
+    weight_sentence,
+)
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PARTS
 from heathdrop.conditions.scenario import Scenario
+from heathdrop.physics.cover import CoverOdds
+from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.fit import joined
 from heathdrop.sizing.size import Rated, Sizing, equals_of, size
 from heathdrop.units import metres
@@ -132,3 +142,33 @@ def test_a_school_is_only_named_where_one_was_chosen(cat: Catalog, swum: Sizing)
     assert limit_sentence(usual, disliked).startswith("The rules for this water")
     held = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "one"),)))
     assert limit_sentence(held, disliked) == "The school you hold to would choose another trailer here."
+
+
+@pytest.mark.parametrize(
+    ("odds", "words"),
+    [
+        (CoverOdds(0.4, 0.3, 0.2), "It goes through that cover about 40 times of 100."),
+        (CoverOdds(0.8, 0.3, 0.2), "It fouls on about 30 of 100 casts through that cover."),
+        (CoverOdds(0.9, 0.1, 0.2), "It hangs up on about 20 of 100 casts."),
+    ],
+)
+def test_the_worst_of_three_ways_is_said(cat: Catalog, swum: Sizing, odds: CoverOdds, words: str) -> None:
+    held = replace(held_back(cat, swum.rigs[0], "cover"), cover=odds)
+    assert limit_sentence(swum, held) == words
+
+
+def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:
+    light, heavy, same = (
+        rig_by_name(cat, "swim-jig", oz, tail)
+        for oz, tail in ((0.25, "pin-tail"), (0.5, "chunk"), (0.25, "craw"))
+    )
+    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)), [light, heavy, same])
+    by = {r.rig.trailer.id: r for r in sizing.rigs}
+    score = by["chunk"].fits.score * 100
+    assert change_sentence(sizing, by["pin-tail"]) == (
+        f"{TRADE}: heavier and bulkier, 1/2 oz with a chunk, scores {score:.0f}."
+    )
+    first = next(r for r in sizing.rigs if r.rig.head_oz == 0.25)
+    step = f"{TRADE}: lighter and slimmer, 1/4 oz with a {first.rig.trailer.name}, scores "
+    assert change_sentence(sizing, by["chunk"]) == f"{step}{first.fits.score * 100:.0f}."
+    assert change_sentence(replace(sizing, rigs=(by["chunk"],)), by["chunk"]) == ""
