@@ -101,10 +101,11 @@ def search_water(
     for one_answer in answered:
         belief = told_by(catalog, belief, per_s, one_answer)
     before = answered[-1].cast if answered else None
-    if before is not None:
+    keys = [bench.key(r) for r in hand]
+    # The same again is a choice only while its rig is to hand.
+    if before is not None and before.rig in keys:
         casts = [before, *casts]
     bitten = bool(answered) and answered[-1].outcome in BITTEN
-    keys = [bench.key(r) for r in hand]
     order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten)
     covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
