@@ -25,7 +25,7 @@ from heathdrop.sizing.activity import judge
 from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, size
-from heathdrop.sizing.tune import SEARCH
+from heathdrop.sizing.tune import COVERING
 from heathdrop.units import feet, metres, ounces_as_written
 
 #: Seconds between two samples of a cast that is looked at.
@@ -261,7 +261,7 @@ class Bench:
                 sizing.water,
                 sizing.cast,
                 program,
-                fidelity=SEARCH,
+                fidelity=COVERING,
                 sample_s=SAMPLE_S,
             )
         result = self._flown[key]

@@ -18,6 +18,7 @@ from heathdrop.sizing.memory import Memory
 
 __all__ = [
     "BOARD",
+    "COVERING",
     "REMEMBERED",
     "SEARCH",
     "Limits",
@@ -34,6 +35,8 @@ __all__ = [
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
 SEARCH = Fidelity(6, 0.2, 0.13, 0.22, 0.3, 0.5)
 BOARD = Fidelity(12, 0.2, 0.09, 0.16, 0.5, 0.5)
+#: What a search reckons the water that a cast covers with: between the two.
+COVERING = Fidelity(8, 0.2, 0.12, 0.20, 0.3, 0.5)
 #: Rounds of small moves for a rig that may be the best.
 ROUNDS = 3
 
