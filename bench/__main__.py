@@ -23,11 +23,11 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.cast import DISPLAY, Cast, fly
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import lure_of, rig_by_name
+from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.water import water_at
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.tune import Limits, scene_of, tune
+from heathdrop.sizing.tune import TUNED, Limits, scene_of, tune
 from heathdrop.warmth import warm_up
 
 PORT = 8653
@@ -119,7 +119,12 @@ def core() -> None:
     for count in (250, 500, 1000, 2500):
         many = (lures * 3)[:count]
         limits = [Limits(0.5, 0.9, 2.6, 0.3)] * count
-        ms = timed(lambda _, m=many, x=limits: tune(m, x, scene), 3)
+
+        def anew(_: int, some: list[Lure] = many, bounds: list[Limits] = limits) -> object:
+            TUNED.clear()  # else what was found is remembered
+            return tune(some, bounds, scene)
+
+        ms = timed(anew, 3)
         print(
             f"  search of {count:5d} rigs {statistics.median(ms):7.0f} ms, "
             f"{statistics.median(ms) / count:.2f} ms a rig"
