@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import uuid
 from collections.abc import Iterator
-from functools import reduce
-from operator import xor
 from pathlib import Path
 from typing import Any
 
@@ -14,11 +12,9 @@ from sqlalchemy.orm import Session
 
 from heathdrop.answers.own import STRANGER
 from heathdrop.api.casting import here_of, keep_casts, mend_cast, next_casts, take_back
-from heathdrop.api.feeding import feed_answer, said_of
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.feeds.feed import Feed
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.database import Database
 from tests.store.test_casts import made
@@ -115,20 +111,3 @@ def test_the_next_cast_is_said_for_its_rod(session: Session) -> None:
     assert first.said.count == f"{first.countdown_s:g}"
     alone = next_casts(session, "Bay", STRANGER, 1, rig="football-jig:0.5:chunk")
     assert (alone.casts[0].rod, alone.casts[0].work, alone.casts[0].lands) == ("", "bottom", True)
-
-
-def test_figures_of_the_boat_with_their_age() -> None:
-    now = [100.0]
-    feed = Feed(clock=lambda: now[0], connected=True)
-    body = "SDDPT,3.66,0.0"
-    feed.hear(f"${body}*{reduce(xor, body.encode()):02X}")
-    now[0] += 1.26
-    depth = feed_answer(feed).depth_ft
-    assert (depth.state, depth.age_s) == ("live", 1.3)
-    assert depth.value == pytest.approx(12.0, abs=0.05)
-    assert depth.said == said_of("depth_ft", 12.0) == "12.0 ft"
-    none = feed_answer(None)
-    assert not none.connected
-    lost = none.depth_ft
-    assert (lost.state, lost.age_s, lost.said) == ("lost", None, "–")
-    assert said_of("position", {"lat": 1, "lon": 2}) == "–"

@@ -11,10 +11,7 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name, spread_of
-from heathdrop.sizing.bands import bands_for, fall_factors
 from heathdrop.sizing.size import Sizing, size
-from heathdrop.sizing.targets import depth_band
 
 DAY = Conditions(
     water_temp_f=58,
@@ -29,33 +26,6 @@ DAY = Conditions(
     forage="bluegill",
     cover=Cover(kind="submerged-grass", top_depth_ft=7),
 )
-
-
-def test_depth_band_follows_fish_bottom_and_grass(cat: Catalog) -> None:
-    open_water = replace(DAY, cover=Cover())
-    assert depth_band(cat, DAY)[0] == (4, 6)
-    assert depth_band(cat, replace(DAY, fish_depth_ft=8))[0] == (6, 7.5)
-    assert depth_band(cat, replace(open_water, fish_depth_ft=9))[0] == (8, 9)
-    assert depth_band(cat, replace(DAY, fish_depth_ft=1))[0] == (0.3, 1)
-    assert depth_band(cat, replace(DAY, fish_depth_ft=0))[0] == (0.3, 0.6)
-    between = depth_band(cat, replace(open_water, fish_depth_ft=8.0))
-    assert between[0] == pytest.approx((2 / 3 * 8 + 1 / 3 * 6, 2 / 3 * 9 + 1 / 3 * 8))
-    assert between[1] == "fish are on the bottom: the last foot above it"
-    # Half in the grass, a sixth on the floor.
-    half_way = depth_band(cat, replace(DAY, fish_depth_ft=6.5))[0]
-    hanging = (5 / 6 * 4.5 + 1 / 6 * 8, 5 / 6 * 6.5 + 1 / 6 * 9)
-    assert half_way == pytest.approx((0.5 * 6 + 0.5 * hanging[0], 0.5 * 7.5 + 0.5 * hanging[1]))
-
-
-def test_no_half_foot_moves_the_band_by_more_than_a_foot(cat: Catalog) -> None:
-    for cover in (Cover(), Cover(kind="submerged-grass", top_depth_ft=6)):
-        bands = [
-            depth_band(cat, replace(DAY, cover=cover, bottom_depth_ft=12, fish_depth_ft=0.5 * k))[0]
-            for k in range(25)
-        ]
-        for (a, b), (c, d) in zip(bands, bands[1:], strict=False):
-            assert abs(c - a) <= 1.3
-            assert abs(d - b) <= 1.3
 
 
 def centre_of(s: Sizing, cat: Catalog) -> tuple[float, float]:
@@ -123,15 +93,6 @@ def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
         f: max(r.cover.fouls for r in s.rigs if r.rig.family.id == f) for f in ("swim-jig", "bladed-jig")
     }
     assert worst["bladed-jig"] < worst["swim-jig"]
-
-
-def test_bands_hold_the_prediction(cat: Catalog) -> None:
-    s = size(cat, Scenario(DAY))
-    r = s.rigs[0]
-    band = bands_for(cat, s, [r])[0]
-    assert band.mean_low_m < r.tuned.mean_m < band.mean_high_m
-    low, high = fall_factors(spread_of(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), 60.0))
-    assert 0.7 < low < 1.0 < high < 1.4
 
 
 @pytest.mark.parametrize(

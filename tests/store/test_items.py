@@ -10,10 +10,8 @@ import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.errors import BadInput
-from heathdrop.sizing.box import OwnedTrailer
-from heathdrop.store import items, settings
+from heathdrop.store import items
 from heathdrop.store.database import Database
-from heathdrop.store.own import own_of, trailer_of
 from tests.golden_file import holds_to
 from tests.said import all_said
 
@@ -84,29 +82,3 @@ def test_kept_edited_copied_and_deleted(session: Session) -> None:
     assert [(k.id, k.kind) for k in items.kept(session)] == [(copy.id, "head")]
     assert items.undelete(session, row.id) is row
     assert items.light(row).body == items.checked("head", HEAD)
-
-
-def test_a_trailer_left_joined_has_a_shape_of_its_own() -> None:
-    def owned(**more: Any) -> OwnedTrailer:
-        return trailer_of(items.TrailerItem.model_validate({**CRAW, **more}))
-
-    assert owned() == OwnedTrailer("craw", 4.0, 9.8, 0.9, "neutral", "soft", False)
-    assert owned(split=False) == OwnedTrailer("craw", 4.0, 9.8, 0.9, "neutral", "soft", True)
-    assert owned(shape="creature", split=False).shape == "creature-fused"
-    assert owned(shape="creature", split=False).fused is False
-    assert owned(shape="creature").shape == "creature"
-
-
-def test_the_box_is_what_is_owned_now(session: Session) -> None:
-    assert own_of(session).tackle.heads == ()
-    items.add(session, "head", {**HEAD, "mass_g": 11.0, "skirt": "thin"})
-    items.add(session, "head", {**HEAD, "weight_oz": 0.5, "quantity": 0})
-    items.add(session, "trailer", CRAW)
-    items.add(session, "rod", {"length_ft": 7})
-    settings.keep(session, settings.SCHOOLS, {"weight-lean": "lighter", "gone": "x", "tip-on-bottom": "y"})
-    own = own_of(session)
-    assert [(h.family, h.weight_oz, h.material, h.mass_g, h.skirt) for h in own.tackle.heads] == [
-        ("swim-jig", 0.375, "lead", 11.0, "thin")
-    ]
-    assert [t.shape for t in own.tackle.trailers] == ["craw"]
-    assert own.schools == (("weight-lean", "lighter"),)

@@ -59,6 +59,8 @@ document.addEventListener("click", (event) => {
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape") { document.querySelectorAll(".about[open]").forEach((about) => { about.open = false; }); }
 });
+// Before the new answer is painted, so that nothing flashes by unfolded.
+document.addEventListener("htmx:afterSwap", fold);
 document.addEventListener("htmx:afterSettle", fold);
 narrow.addEventListener("change", fold);
 fold();

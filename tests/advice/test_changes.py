@@ -1,0 +1,30 @@
+"""The smallest change for every complaint about every rig, to the letter."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop.advice.change import COMPLAINTS, MEASURED, changes_for
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
+
+
+@pytest.mark.parametrize("complaint", COMPLAINTS)
+def test_changes(cat: Catalog, complaint: str) -> None:
+    misses = (None, 0.6, 2.5) if complaint in MEASURED else (None,)
+    found = {
+        f"{name}, {'missed by ' + str(missed) if missed else 'unmeasured'}": changes_for(
+            cat, *rated(name), complaint, missed
+        )
+        for name in CASES
+        for missed in misses
+    }
+    holds_to(f"advice.change.{complaint}", found)
+
+
+@pytest.mark.parametrize("missed", [0.05, 30.1])
+def test_a_miss_that_cannot_be(cat: Catalog, missed: float) -> None:
+    with pytest.raises(BadInput, match=r"missed_ft was .* it must be from 0\.1 to 30 ft"):
+        changes_for(cat, *rated("wood"), "ran-too-high", missed)

@@ -1,0 +1,13 @@
+"""Rules and schools cited beside a rig, to the letter."""
+
+from __future__ import annotations
+
+from heathdrop.advice.cited import advice_for
+from heathdrop.catalog import Catalog
+from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
+
+
+def test_what_is_cited(cat: Catalog) -> None:
+    holds_to("advice.cited", {name: advice_for(cat, *rated(name)) for name in CASES})
+    assert len(advice_for(cat, *rated("wood"), most=2)) < len(advice_for(cat, *rated("wood")))

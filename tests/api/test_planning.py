@@ -1,0 +1,60 @@
+"""A plan as JSON, and the plans that are refused."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from heathdrop.api.planning import plan_answer
+from heathdrop.conditions.plan import PlanRequest
+from tests.golden_file import holds_to
+from tests.said import said_of
+from tests.test_doors import SCENARIO
+
+#: How far a figure out of the compiled simulation may differ between machines.
+SIMULATED = 3e-3
+ROD: dict[str, Any] = {
+    "name": "A",
+    "line": {"material": "fluorocarbon", "test_lb": 15},
+    "inches_per_turn": 29,
+}
+
+
+def day(**more: Any) -> dict[str, Any]:
+    water = SCENARIO["conditions"]
+    bay = {"name": "Bay", "conditions": water, "minutes": 45, "position": {"lat": 50.1, "lon": -4.2}}
+    causeway = {
+        "name": "Causeway",
+        "conditions": {**water, "fish_depth_ft": 9, "cover": {"kind": "rock", "detail": "chunk"}},
+        "importance": 2,
+        "cast_ft": 60,
+    }
+    return {"date": "2027-09-25", "stops": [bay, causeway], "rods": [ROD, {**ROD, "name": "B"}], **more}
+
+
+def test_a_plan() -> None:
+    answer = plan_answer(PlanRequest.model_validate(day())).model_dump(by_alias=True, mode="json")
+    assert answer.pop("seconds") > 0.0
+    for stop in answer["stops"]:
+        stop["search"], stop["if"] = stop["search"][:1], stop["if"][:2]
+    holds_to("api.planning", answer, SIMULATED)
+
+
+def test_refused_plans() -> None:
+    stop = day()["stops"][0]
+    deep = {**stop, "conditions": {**stop["conditions"], "fish_depth_ft": 12}}
+    bodies = [
+        day(stops=[]),
+        day(stops=[stop, deep]),
+        day(stops=[{**stop, "conditions": {}}]),
+        day(stops=[{**stop, "conditions": {**stop["conditions"], "light": "dim"}}]),
+        day(stops=[{**stop, "position": {"lat": 95, "lon": 0}}]),
+        day(rods=[{**ROD, "inches_per_turn": 9.9}]),
+        day(rods=[{**ROD, "inches_per_turn": 45.1}]),
+        day(rods=[{**ROD, "line": {"material": "hemp", "test_lb": 15}}]),
+        day(rods=0),
+        day(date="some day"),
+    ]
+    holds_to(
+        "api.planning.refused",
+        [said_of(lambda b=b: plan_answer(PlanRequest.model_validate(b)).total) for b in bodies],
+    )
