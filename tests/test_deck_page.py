@@ -72,6 +72,7 @@ def test_a_plan_goes_along_with_its_rods_and_stops(client: TestClient) -> None:
         assert refused.status_code == 422, wrong[:9]
 
 
+@pytest.mark.slow
 def test_the_sheets_water_goes_along_where_there_is_no_plan(client: TestClient) -> None:
     form = {"token": token(client)}
     client.get(

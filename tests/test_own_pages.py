@@ -276,6 +276,7 @@ def test_the_routes_that_write_are_those(client: TestClient) -> None:
     assert {re.sub(r"/(delete|undelete)$", "/*", p) for p in named} == tried
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("view", ["water", "size", "rig", "cast"])
 def test_every_worked_example_opens_in_every_view(client: TestClient, view: str) -> None:
     for row in ashmoor.worked():

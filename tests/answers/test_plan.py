@@ -79,6 +79,7 @@ def test_named_rods_keep_their_line_and_hold_one_rig_each(day: dict[str, Any]) -
     assert mat.with_.turns_per_s == pytest.approx(mat.with_.pace_ft_s * 12 / 31, abs=1e-3)
 
 
+@pytest.mark.slow
 def test_what_matters_more_is_served_first(day: dict[str, Any]) -> None:
     def family(matters: str) -> str:
         body = copy.deepcopy(day) | {"rods": 1}

@@ -63,6 +63,7 @@ def test_a_test_alone_or_of_another_rig_contradicts_nothing(cat: Catalog, like: 
     assert odd_drops(cat, [slow, other]) == [None, None]
 
 
+@pytest.mark.slow
 def test_depth_checks_that_contradict_one_another(cat: Catalog, like: DropTest) -> None:
     plain = DepthCheck(like.rig, like.line, 0.6, 4.0, 25.0, 1.0)
     ran = ran_at_m(cat, plain, 1.0)

@@ -82,6 +82,7 @@ def filled(app: Any) -> None:
     event.listen(app.state.database.engine, "connect", limit)
 
 
+@pytest.mark.slow
 def test_a_disk_that_fills_during_an_import_keeps_nothing_of_it(tmp_path: Path) -> None:
     """Refused as such, nothing half-done, what was there is there, no backup without content, and it goes on
     when there is room again."""
