@@ -17,7 +17,7 @@ def shown(browser: webdriver.Chrome, css: str) -> bool:
 
 
 @pytest.mark.parametrize(
-    ("view", "most"), [("size", 1400), ("cast", 1200), ("rig", 1350), ("water", 1400), ("search", 1300)]
+    ("view", "most"), [("size", 1180), ("cast", 1110), ("rig", 1200), ("water", 1280), ("search", 1250)]
 )
 def test_a_view_is_a_screen_and_a_half(browser: webdriver.Chrome, site: str, view: str, most: int) -> None:
     screen(browser, 390, 844)
