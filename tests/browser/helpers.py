@@ -18,7 +18,7 @@ def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
     def settled(_: object) -> bool:
         return bool(until())
 
-    WebDriverWait(browser, 10, ignored_exceptions=[Exception]).until(settled)
+    WebDriverWait(browser, 20, ignored_exceptions=[Exception]).until(settled)
 
 
 def text(browser: webdriver.Chrome, css: str) -> str:
@@ -26,7 +26,12 @@ def text(browser: webdriver.Chrome, css: str) -> str:
 
 
 def press(browser: webdriver.Chrome, css: str) -> None:
-    """Click an element after bringing it into the middle of the screen."""
-    found = browser.find_element(By.CSS_SELECTOR, css)
-    browser.execute_script("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", found)
-    found.click()
+    """Click an element once it can be clicked, after bringing it into the middle of the screen."""
+
+    def clicked() -> bool:
+        found = browser.find_element(By.CSS_SELECTOR, css)
+        browser.execute_script("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", found)
+        found.click()
+        return True
+
+    wait(browser, clicked)

@@ -54,8 +54,13 @@ def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.C
     )
     choose(browser, "s_bladed-ladder", "step by depth")
     wait(browser, lambda: "s_bladed-ladder" not in browser.current_url)
-    browser.get(site + "/?view=water&family=bladed-jig")
-    assert not browser.find_elements(By.CSS_SELECTOR, ".held")
+
+    def let_go() -> bool:
+        # The choice is kept by a request of its own, which may still be on its way.
+        browser.get(site + "/?view=water&family=bladed-jig")
+        return not browser.find_elements(By.CSS_SELECTOR, ".held")
+
+    wait(browser, let_go)
 
 
 def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, site: str) -> None:
