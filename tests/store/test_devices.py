@@ -2,29 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from datetime import timedelta
-from pathlib import Path
 
 import pytest
-from sqlalchemy.orm import Session
 
 from heathdrop.store import devices
 from heathdrop.store.database import Database
 from heathdrop.store.models import now
-
-
-@pytest.fixture
-def database(tmp_path: Path) -> Iterator[Database]:
-    found = Database(tmp_path / "d.sqlite")
-    yield found
-    found.close()
-
-
-@pytest.fixture
-def session(database: Database) -> Iterator[Session]:
-    with database.session() as session:
-        yield session
 
 
 def test_phones_are_named_by_what_they_are(database: Database) -> None:

@@ -6,49 +6,17 @@ import io
 import json
 import re
 import zipfile
-from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
 import pytest
 from sqlalchemy.orm import Session
 
-from heathdrop.catalog import Catalog
-from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.trip import TripBody
-from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
+from heathdrop.store import settings
 from heathdrop.store.database import Database
 from heathdrop.store.files import exchange
 from tests.golden_file import holds_to
 from tests.said import said_of
-from tests.store.test_casts import made
-from tests.store.test_items import CRAW, HEAD
-from tests.store.test_observations import DEPTH, DROP, MAT
-
-UID = "00000000-0000-0000-0000-0000000000{:02}"
-STOP = {"name": "Bay", "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}}
-WATER = {"conditions": STOP["conditions"], "families": ["swim-jig"]}
-
-
-@pytest.fixture
-def session(tmp_path: Path, cat: Catalog) -> Iterator[Session]:
-    """One row of each table, named for good by number."""
-    database = Database(tmp_path / "d.sqlite")
-    with database.session() as session:
-        items.add(session, "head", HEAD, UID.format(1))
-        items.add(session, "trailer", CRAW, UID.format(2))
-        for n, (kind, row) in enumerate((("drop", DROP), ("depth", DEPTH), ("mat", MAT))):
-            observations.add(session, observations.checked(cat, kind, row), UID.format(3 + n))
-        scenarios.save(session, "Bay", WATER, "swim-jig:0.375:craw", "a note", UID.format(6))
-        scenarios.save(session, "Cove", WATER, "no rig at all", "", UID.format(7))
-        plans.keep(session, "A day", {"stops": [STOP], "rods": 2}, UID.format(8))
-        body = TripBody.model_validate({"date": "2027-09-25", "stops": [STOP]})
-        trips.begin(session, "A trip", body, UID.format(9))
-        casts.keep(session, [MadeCast.model_validate(made(1, fish={"length_in": 16.5}, outcome="fish"))])
-        settings.keep(session, settings.SCHOOLS, {"weight-lean": "lighter"})
-        settings.keep(session, settings.MEASURES, "metric")
-        yield session
-    database.close()
 
 
 def zipped(files: dict[str, Any], manifest: Any = None) -> bytes:
@@ -61,14 +29,14 @@ def zipped(files: dict[str, Any], manifest: Any = None) -> bytes:
     return out.getvalue()
 
 
-def test_it_comes_back_once_and_can_be_taken_back(session: Session, tmp_path: Path) -> None:
-    raw = exchange.packed(session)
+def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path) -> None:
+    raw = exchange.packed(whole)
     parcel = exchange.unpacked(raw)
     assert parcel.said() == (
         "2 pieces of tackle, 1 drop test, 2 depth and mat checks, 2 scenarios, 1 plan, 1 trip, 1 cast"
     )
-    assert exchange.sifted(session, parcel).said() == "nothing new"
-    assert exchange.sifted(session, parcel).there == 10
+    assert exchange.sifted(whole, parcel).said() == "nothing new"
+    assert exchange.sifted(whole, parcel).there == 10
     other = Database(tmp_path / "other.sqlite")
     with other.session() as there:
         came = exchange.keep(there, parcel)

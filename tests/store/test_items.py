@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -11,7 +9,6 @@ from sqlalchemy.orm import Session
 
 from heathdrop.errors import BadInput
 from heathdrop.store import items
-from heathdrop.store.database import Database
 from tests.golden_file import holds_to
 from tests.said import all_said
 
@@ -22,14 +19,6 @@ CRAW: dict[str, Any] = {
     "mass_g": 9.8,
     "width_in": 0.9,
 }
-
-
-@pytest.fixture
-def session(tmp_path: Path) -> Iterator[Session]:
-    database = Database(tmp_path / "d.sqlite")
-    with database.session() as session:
-        yield session
-    database.close()
 
 
 def test_each_kind_or_its_refusal() -> None:

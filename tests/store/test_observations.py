@@ -2,15 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
-
 import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
 from heathdrop.store import observations
-from heathdrop.store.database import Database
 from tests.golden_file import holds_to
 from tests.said import all_said
 
@@ -18,14 +14,6 @@ RIG = {"family": "swim-jig", "head_oz": 0.375, "trailer": "craw", "trailer_lengt
 DROP = {**RIG, "depth_ft": 10, "times_s": [5.0, 5.2], "off_reel": True, "diameter_mm": 0.3, "head_g": 11}
 DEPTH = {**RIG, "pace_ft_s": 2, "count_s": 3, "depth_ft": 4, "line_material": "braid", "test_lb": 30}
 MAT = {**RIG, "family": "punch-rig", "thickness_in": 4, "through": False, "texture": "hyacinth"}
-
-
-@pytest.fixture
-def session(tmp_path: Path) -> Iterator[Session]:
-    database = Database(tmp_path / "d.sqlite")
-    with database.session() as session:
-        yield session
-    database.close()
 
 
 def test_each_kind_or_its_refusal(cat: Catalog) -> None:

@@ -2,16 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
 from typing import Any
 
-import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.sizing.box import OwnedTrailer
 from heathdrop.store import items, settings
-from heathdrop.store.database import Database
 from heathdrop.store.own import own_of, trailer_of
 
 HEAD: dict[str, Any] = {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4}
@@ -21,14 +17,6 @@ CRAW: dict[str, Any] = {
     "mass_g": 9.8,
     "width_in": 0.9,
 }
-
-
-@pytest.fixture
-def session(tmp_path: Path) -> Iterator[Session]:
-    database = Database(tmp_path / "d.sqlite")
-    with database.session() as session:
-        yield session
-    database.close()
 
 
 def test_a_trailer_left_joined_has_a_shape_of_its_own() -> None:

@@ -2,30 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
-
-import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.store import rows, scenarios
-from heathdrop.store.database import Database
 from heathdrop.store.models import SavedScenario
 
 BODY = {"conditions": {"water_temp_f": 58}}
-
-
-@pytest.fixture
-def database(tmp_path: Path) -> Iterator[Database]:
-    found = Database(tmp_path / "d.sqlite")
-    yield found
-    found.close()
-
-
-@pytest.fixture
-def session(database: Database) -> Iterator[Session]:
-    with database.session() as session:
-        yield session
 
 
 def test_rows_are_put_away_and_taken_back(session: Session) -> None:

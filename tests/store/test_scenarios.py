@@ -2,30 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
-
 import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.errors import BadInput
 from heathdrop.store import scenarios
-from heathdrop.store.database import Database
 
 BODY = {"conditions": {"water_temp_f": 58}}
-
-
-@pytest.fixture
-def database(tmp_path: Path) -> Iterator[Database]:
-    found = Database(tmp_path / "d.sqlite")
-    yield found
-    found.close()
-
-
-@pytest.fixture
-def session(database: Database) -> Iterator[Session]:
-    with database.session() as session:
-        yield session
 
 
 def test_a_scenario_of_the_same_name_is_replaced(session: Session) -> None:
