@@ -3,25 +3,11 @@
 from __future__ import annotations
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name, spread_of
 from heathdrop.sizing.bands import bands_for, fall_factors
 from heathdrop.sizing.size import size
-
-DAY = Conditions(
-    water_temp_f=58,
-    bottom_depth_ft=9,
-    fish_depth_ft=6,
-    clarity_ft=3,
-    trend="rising",
-    activity=None,
-    season="pre-spawn",
-    light="overcast",
-    wind_mph=8,
-    forage="bluegill",
-    cover=Cover(kind="submerged-grass", top_depth_ft=7),
-)
+from tests.waters import GRASS as DAY
 
 
 def test_bands_hold_the_prediction(cat: Catalog) -> None:

@@ -8,22 +8,8 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.targets import depth_band
-
-DAY = Conditions(
-    water_temp_f=58,
-    bottom_depth_ft=9,
-    fish_depth_ft=6,
-    clarity_ft=3,
-    trend="rising",
-    activity=None,
-    season="pre-spawn",
-    light="overcast",
-    wind_mph=8,
-    forage="bluegill",
-    cover=Cover(kind="submerged-grass", top_depth_ft=7),
-)
+from tests.waters import GRASS as DAY
 
 
 def test_depth_band_follows_fish_bottom_and_grass(cat: Catalog) -> None:
