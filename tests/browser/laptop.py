@@ -9,6 +9,7 @@ import sqlite3
 import subprocess
 import sys
 import time
+from datetime import datetime
 from pathlib import Path
 from typing import Any
 
@@ -60,4 +61,5 @@ class Laptop:
         with sqlite3.connect(f"{self.data.resolve().as_uri()}?mode=ro", uri=True) as connection:
             rows = connection.execute("select uid, body from cast_made where gone_at is null").fetchall()
         found = [{"id": uid, **json.loads(body)} for uid, body in rows]
-        return sorted(found, key=lambda c: c["time"])
+        # As moments, not as text: "06:12:00Z" would stand after "06:12:00.5Z".
+        return sorted(found, key=lambda c: datetime.fromisoformat(c["time"]))

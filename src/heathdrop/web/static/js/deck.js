@@ -168,6 +168,8 @@ function answer(outcome) {
   put({ do: "keep", id: one.id, cast: one }).then(after);
   gather();
   show();
+  // From when it was done: on a slow phone the second tap of two waits until then.
+  answered = performance.now();
   if (outcome === "fish") { fishPanel(one, data.units, mend); }
 }
 
