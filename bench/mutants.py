@@ -43,7 +43,7 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "learning": (("src/heathdrop/learning/*.py",), ("tests/learning",)),
     "store": (
         ("src/heathdrop/store/[!m]*.py", "src/heathdrop/store/models.py"),
-        ("tests/store", "tests/test_own_pages.py", "tests/test_pairing.py", "tests/test_deck_page.py"),
+        ("tests/store", "tests/web/pages", "tests/web/test_pairing.py"),
     ),
     "api": (
         ("src/heathdrop/api/*.py",),
@@ -52,12 +52,16 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/answers",
             "tests/feeds",
             "tests/store",
-            "tests/test_deck_page.py",
+            "tests/web/pages/test_deck.py",
             "tests/test_doors.py",
             "tests/test_programme_door.py",
         ),
     ),
-    "advice": (("src/heathdrop/advice/*.py",), ("tests/advice", "tests/sizing/test_box.py", "tests/answers")),
+    "sizing": (("src/heathdrop/sizing/*.py",), ("tests/sizing", "tests/advice")),
+    "advice": (
+        ("src/heathdrop/advice/*.py", "src/heathdrop/advice/change/*.py"),
+        ("tests/advice", "tests/sizing/test_box.py", "tests/answers"),
+    ),
 }
 
 

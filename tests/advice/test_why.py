@@ -19,6 +19,7 @@ from heathdrop.advice.why import (
 )
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PARTS
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import rig_by_name
@@ -26,6 +27,7 @@ from heathdrop.sizing.fit import joined
 from heathdrop.sizing.size import Rated, Sizing, equals_of, size
 from heathdrop.units import metres
 from tests.waters import GRASS, WINTER_ROCK
+from tests.web.shown import DAY
 
 
 @pytest.fixture(scope="module")
@@ -172,3 +174,14 @@ def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:
     step = f"{TRADE}: lighter and slimmer, 1/4 oz with a {first.rig.trailer.name}, scores "
     assert change_sentence(sizing, by["chunk"]) == f"{step}{first.fits.score * 100:.0f}."
     assert change_sentence(replace(sizing, rigs=(by["chunk"],)), by["chunk"]) == ""
+
+
+def test_reasons_carry_the_numbers(cat: Catalog) -> None:
+    sizing = size(cat, Scenario(DAY, families=("swim-jig",)))
+    for rated in (sizing.rigs[0], sizing.rigs[-1]):
+        said = " ".join(reasons(sizing, rated))
+        assert f"Falls {rated.fall_ft_s:.1f} ft/s" in said
+        assert f"{rated.tuned.in_band * 100:.0f} % of the retrieve" in said
+        assert "That band because fish feed upward" in said
+    dropped = size(cat, Scenario(replace(DAY, cover=Cover(kind="wood")), families=("flipping-jig",)))
+    assert "Sent straight down" in reasons(dropped, dropped.rigs[0])[0]

@@ -191,7 +191,7 @@ def test_it_finds_fish_sooner_than_one_count_and_than_stepping_it() -> None:
 
 
 def test_a_scenario_of_unknown_depth_is_saved_and_opened_again(client: TestClient) -> None:
-    from tests.test_web import token
+    from tests.web.shown import token
 
     sent = {"token": token(client), "name": "Dam face", "fish_depth_ft": "4 to 10", "bottom_depth_ft": "20"}
     client.post("/scenarios", data=sent, headers={"hx-request": "true"})

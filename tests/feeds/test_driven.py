@@ -37,7 +37,7 @@ from heathdrop.units import feet
 from heathdrop.web.app import create_app
 from heathdrop.web.fields import body_from, profile_text, values_from, values_of
 from heathdrop.web.pages.bottom import over
-from tests.test_web import token
+from tests.web.shown import token
 
 
 def straight(depths: list[float], step_ft: float = 4.0) -> list[Sounding]:

@@ -11,7 +11,7 @@ from fastapi.testclient import TestClient
 
 from heathdrop.conditions.made import OUTCOMES, MadeCast
 from heathdrop.store import casts
-from tests.test_web import token
+from tests.web.shown import token
 
 STOP = "Mill bay milfoil"
 

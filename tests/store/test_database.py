@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 import sqlite3
+import stat
 from pathlib import Path
 
 import pytest
 from alembic import op
 
 from heathdrop.errors import BadInput
-from heathdrop.store import items
-from heathdrop.store.database import MOST_BACKUPS, Database, backup, migrate, restore
+from heathdrop.store import items, scenarios
+from heathdrop.store.database import MOST_BACKUPS, Database, backup, install_secret, migrate, restore
 
 
 def pieces(path: Path) -> int:
@@ -97,3 +98,23 @@ def test_a_migration_cut_short_leaves_the_file_as_it_was(
             migrate(fresh)
     assert pieces(path) == 1
     assert pieces(fresh) == 0
+
+
+def test_data_file_settings_and_secret(tmp_path: Path) -> None:
+    database = Database(tmp_path / "mine.sqlite")
+    with database.engine.connect() as connection:
+        read = {
+            p: connection.exec_driver_sql(f"PRAGMA {p}").scalar()
+            for p in ("journal_mode", "synchronous", "foreign_keys")
+        }
+    assert read == {"journal_mode": "wal", "synchronous": 2, "foreign_keys": 1}
+    database.close()
+    secret = install_secret(tmp_path / "mine.sqlite")
+    assert secret == install_secret(tmp_path / "mine.sqlite")
+    assert len(secret) == 32
+    assert stat.S_IMODE((tmp_path / "mine.key").stat().st_mode) == 0o600
+    with (
+        Database(tmp_path / "mine.sqlite").session() as session,
+        pytest.raises(BadInput, match="1 to 80 characters"),
+    ):
+        scenarios.save(session, "n" * 81, {})

@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 
 from bench.hostile_files import sixty
 from tests.store.test_casts import made
-from tests.test_web import token
+from tests.web.shown import token
 
 PAGES = ("/box", "/drops", "/plan", "/deck", "/deck/record")
 

@@ -9,10 +9,13 @@ from sqlalchemy.orm import Session
 
 from heathdrop.errors import BadInput
 from heathdrop.store import items
+from heathdrop.store.files import csvfile
 from tests.golden_file import holds_to
 from tests.said import all_said
 
 HEAD: dict[str, Any] = {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4}
+
+
 CRAW: dict[str, Any] = {
     "shape": "craw",
     "length_in": 4.0,
@@ -71,3 +74,12 @@ def test_kept_edited_copied_and_deleted(session: Session) -> None:
     assert [(k.id, k.kind) for k in items.kept(session)] == [(copy.id, "head")]
     assert items.undelete(session, row.id) is row
     assert items.light(row).body == items.checked("head", HEAD)
+
+
+def test_kinds_of_tackle_and_the_words_for_their_limits() -> None:
+    for kind in items.KINDS.values():
+        for name in kind.model_fields:
+            assert name in items.ALLOWED or name in ("name", "colour"), name
+    assert set(csvfile.TACKLE_COLUMNS) == {"kind", "id"} | {
+        f for k in items.KINDS.values() for f in k.model_fields
+    }

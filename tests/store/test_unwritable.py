@@ -16,7 +16,7 @@ from sqlalchemy import event
 from heathdrop.store import items
 from heathdrop.store.database import Database
 from heathdrop.web.app import create_app
-from tests.test_web import token
+from tests.web.shown import token
 
 LOOK = """
 import os, re, sys

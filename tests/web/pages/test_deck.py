@@ -16,7 +16,7 @@ from heathdrop.errors import BadInput
 from heathdrop.store import casts, trips
 from heathdrop.store.files.entry import typed_rig
 from tests.store.test_casts import kept, made
-from tests.test_web import token
+from tests.web.shown import token
 
 Json = dict[str, Any]
 

@@ -10,7 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.demo import ashmoor
-from tests.test_web import token
+from tests.web.shown import token
 
 IMPERIAL = re.compile(r"\d[\d./ ]*\s?(?:ft|oz|mph|lb|°F|ft/s|in/turn)\b|\b(?:ft|oz|mph|lb)\b|°F")
 VIEWS = ("water", "size", "rig", "cast")

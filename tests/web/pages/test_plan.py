@@ -9,7 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.store import plans
-from tests.test_web import token
+from tests.web.shown import token
 
 
 def body(client: TestClient, id_: int = 1) -> dict[str, Any]:

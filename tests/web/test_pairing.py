@@ -13,7 +13,7 @@ from itsdangerous import TimestampSigner
 from heathdrop.store import devices
 from heathdrop.web.app import create_app
 from heathdrop.web.pairing import COOKIE, LASTS_S, TRIES, Pairing, is_here, own_address
-from tests.test_web import token
+from tests.web.shown import token
 
 HERE, FAR = "http://192.0.2.1:8640", ("192.0.2.7", 50000)
 PATHS = ("/", "/deck", "/box", "/export.zip", "/api/v1/next?stop=x", "/api/v1/feed", "/static/js/deck.js",

@@ -1,0 +1,74 @@
+"""The search for the best setting of a rig."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from heathdrop.physics.kernels.records import (
+    FAR,
+    LONGEST_TAKE_UP_S,
+    SLACK_M_S,
+    TIGHT,
+    Band,
+    Limits,
+    LineParams,
+    Scene,
+    Tuned,
+    leg_at,
+    samples_room,
+)
+from heathdrop.physics.kernels.search import comfort, measure, met, trial_room
+
+
+def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
+    limits = Limits(1.0, 4.0, 9.0, 0.3)
+    assert comfort(2.0, limits) == pytest.approx(1.0)
+    assert comfort(1.0, limits) == pytest.approx(np.exp(-0.5))
+    assert comfort(4.0, limits) == pytest.approx(np.exp(-0.5))
+
+
+BAND = Band(1.0, 2.0, 1.8, 0.2, 0.3)
+
+
+def test_the_worth_of_a_depth() -> None:
+    """One in the middle of the band, half at its edges, a tenth for what skates; blurred by doubt."""
+    assert met(BAND, 1.5, 0.2) == pytest.approx(1.0)
+    wide = Band(1.0, 9.0, 1.8, 0.2, 0.3)
+    assert met(wide, 1.0, 0.2) == pytest.approx(0.5)
+    assert met(wide, 9.0, 0.2) == pytest.approx(0.5)
+    assert met(BAND, 4.0, 0.2) == pytest.approx(0.0, abs=1e-12)
+    unsure = math.erf(0.5 / (math.sqrt(2.0) * 0.5)) / math.erf(0.5 / (math.sqrt(2.0) * 0.2))
+    assert met(BAND, 1.5, 0.5) == pytest.approx(unsure)
+    high = Band(0.0, 2.0, 1.8, 0.2, 0.3)
+    assert met(high, 0.0, 0.2) == pytest.approx(0.5 * 0.1)
+    assert met(high, 0.15, 0.2) / met(Band(0.0, 2.0, 1.8, 0.2, 1e-9), 0.15, 0.2) == pytest.approx(0.55)
+
+
+def test_only_the_useful_part_is_measured() -> None:
+    out = samples_room(6)
+    out.x[:] = 19.0, 15.0, 10.0, 5.0, 3.0, 0.0
+    out.z[:] = 9.0, 1.0, 1.5, 2.1, 9.0, 9.0
+    line = LineParams(1e-7, 1000.0, 0.1, 0.03, 0.01, 998.0)
+    scene = Scene(line, np.zeros((2, 2)), 20.0, 0.5, BAND)
+    found = measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2)
+    assert found.in_band == pytest.approx(2 / 3)
+    assert found.mean_m == pytest.approx((1.0 + 1.5 + 2.1) / 3)
+    assert (found.shallowest_m, found.deepest_m) == (1.0, 2.1)
+    assert found.in_cover == pytest.approx(1 / 3)
+    assert found.soft_share == pytest.approx(sum(met(BAND, z, 0.2) for z in (1.0, 1.5, 2.1)) / 3)
+    assert (found.pace_m_s, found.start_depth_m, found.comfort) == (0.7, 1.2, 0.9)
+    nothing = measure(out, 1, scene, 0.7, 1.2, 0.9, 0.2)
+    assert nothing == Tuned(0.7, 1.2, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.9)
+
+
+def test_room_for_the_slowest_cast() -> None:
+    out, shapes, legs = trial_room(20.0, 0.4)
+    assert len(out.t) == int((1.6 * 20.0 / 0.4 + 30.0) / 0.25) + 8
+    assert shapes.shape == (0, 0, 2)
+    first, then = leg_at(legs, 0), leg_at(legs, 1)
+    assert (first.reel, first.tight, first.time) == (SLACK_M_S, TIGHT, LONGEST_TAKE_UP_S)
+    assert (first.near, then.near) == (pytest.approx(0.95 * 0.2 * 20.0),) * 2
+    assert (then.depth, then.rise) == (FAR, -FAR)

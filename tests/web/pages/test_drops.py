@@ -1,0 +1,82 @@
+"""Drop tests through HTTP: what teaches, what cannot be, what is withdrawn."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.web.shown import HX
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"times_s": ""}, "times_s was not given; it must be 1 to 12 times of 0.3 to 120 s."),
+        ({"times_s": "4.1 fast"}, "times_s was “4.1 fast”; it must be 1 to 12 times of 0.3 to 120 s."),
+        ({"times_s": "400"}, "it must be 1 to 12 times of 0.3 to 120 s."),
+        ({"depth_ft": "-3"}, "depth_ft was -3; it must be from 1 to 60 ft."),
+        ({"depth_ft": ""}, "depth_ft was not given; it must be from 1 to 60 ft."),
+        ({"head_oz": "3/0"}, "head_oz was “3/0”; it must be from 1/32 to 4 oz."),
+        ({"family": "toad"}, "family was “toad”; it must be one of swim-jig"),
+        ({"test_lb": "3"}, "line.test_lb was 3; it must be from 4 to 25 lb for fluorocarbon."),
+        ({"times_s": "14 15"}, "Was the depth in metres?"),
+        ({"times_s": "1.2 1.3"}, "only 0.3 of the model gives"),
+    ],
+)
+def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
+    client: TestClient, token: str, change: dict[str, str], words: str
+) -> None:
+    form = {
+        "token": token,
+        "kind": "drop",
+        "family": "swim-jig",
+        "head_oz": "3/8",
+        "trailer": "paddle-tail",
+        "trailer_length_in": "3.5",
+        "line_material": "fluorocarbon",
+        "test_lb": "15",
+        "depth_ft": "10",
+        "times_s": "4.1 4.2",
+    }
+    refused = client.post("/drops", data={**form, **change}, headers=HX)
+    assert refused.status_code == 422
+    assert words in refused.text
+    assert client.get("/drops").text.count("withdraw</button>") == 2
+
+
+@pytest.mark.slow
+def test_depth_and_mat_checks_teach_and_can_be_withdrawn(client: TestClient, token: str) -> None:
+    rig = {
+        "token": token,
+        "family": "punch-rig",
+        "head_oz": "1",
+        "trailer": "beaver",
+        "trailer_length_in": "4",
+        "test_lb": "15",
+    }
+    mat = {**rig, "kind": "mat", "texture": "hydrilla", "thickness_in": "4", "through": "no"}
+    for _ in range(3):
+        said = client.post("/drops", data=mat, headers=HX).text
+    assert "Hydrilla mats need 1." in said
+    water = "/?cover=matted-grass&texture=hydrilla&thickness_in=4&family=punch-rig&pick=punch-rig:1:beaver"
+    half = re.search(r"half the time from ([\d.]+) oz on", client.get(water).text)
+    assert half
+    assert float(half[1]) > 0.87 * 1.1
+    depth = {
+        **rig,
+        "kind": "depth",
+        "family": "swim-jig",
+        "head_oz": "3/8",
+        "pace_ft_s": "2",
+        "count_s": "3",
+        "depth_ft": "3",
+    }
+    assert "times the lift assumed" in client.post("/drops", data=depth, headers=HX).text
+    ids = re.findall(r"/drops/(\d+)/withdraw", client.get("/drops").text)
+    for id_ in ids:
+        client.post(f"/drops/{id_}/withdraw", data={"token": token}, headers=HX)
+    assert "Nothing yet" in client.get("/drops").text
+    assert client.post(f"/drops/{ids[0]}/back", data={"token": token}, headers=HX).status_code == 200
+    assert client.post("/drops/999/withdraw", data={"token": token}, headers=HX).status_code == 404
