@@ -5,12 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import replace
 
+from heathdrop.advice.change.depth import hand_steps, head_steps, landing
 from heathdrop.advice.change.hand import (
     LEAST_WAY_FT,
     Change,
     Hand,
-    Tries,
-    mean_depth_ft,
     neighbour_head,
     odds_of,
     percent,
@@ -23,8 +22,10 @@ from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
-from heathdrop.units import feet, metres, ounces_as_written
+from heathdrop.units import ounces_as_written
 
+#: How much higher is clear of more of it, ft.
+CLEAR_FT = 0.6
 #: A chance that moves by less than this is no change worth showing; cover that stems grow in.
 WORTH_SHOWING, STEMS = 0.015, ("submerged-grass", "matted-grass", "pads", "reeds")
 
@@ -52,24 +53,10 @@ def fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
 
 
 def _higher(setting: Setting, hand: Hand) -> list[Change]:
-    """Rod tip up, or one head down: clear of more of it."""
-    rig = hand.rig
-    tip = min(metres(12.0), hand.tip_m + metres(setting.catalog.judgement.change.tip_step_ft))
-    tries = (("rod_tip_height_ft", f"{feet(tip):g}"),)
-    moves: list[tuple[str, Hand, Tries]] = [
-        (f"Rod tip up, to {feet(tip):g} ft", replace(hand, tip_m=tip), tries)
-    ]
-    oz = neighbour_head(rig, -1)
-    if oz is not None:
-        light = with_part(setting, rig, oz=oz)
-        moves.append((f"One head down: {ounces_as_written(oz)} oz", replace(hand, rig=light), pick(light)))
-    before, found = mean_depth_ft(setting, hand), []
-    for what, moved, how in moves:
-        rise = before - mean_depth_ft(setting, moved)
-        if rise >= 0.15:
-            effect = f"runs {rise:.1f} ft higher, clear of more of it"
-            found.append(Change(what, effect, "model", rise > 0.5, how))
-    return found
+    """Quicker, a shorter count, rod tip up, or a head down: clear of more of it."""
+    up = -1.0
+    kinds = (*hand_steps(setting, hand, up), head_steps(setting, hand, up))
+    return landing(setting, hand, kinds, up, CLEAR_FT)
 
 
 def _less(setting: Setting, rated: Rated, other: Rig, what: str, verb: str) -> list[Change]:

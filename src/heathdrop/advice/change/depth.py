@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from heathdrop.advice.change.hand import (
@@ -37,9 +38,22 @@ def depth_changes(setting: Setting, rated: Rated, hand: Hand, down: float, misse
 
     Of each kind the step that lands nearest is offered; what goes the other way or does nothing is not.
     """
+    kinds = (
+        *hand_steps(setting, hand, down),
+        _trailer_steps(setting, hand, down),
+        head_steps(setting, hand, down),
+        _line_steps(setting, hand, down),
+    )
+    return landing(setting, hand, kinds, down, missed_ft)
+
+
+def landing(
+    setting: Setting, hand: Hand, kinds: Sequence[Sequence[Step]], down: float, missed_ft: float
+) -> list[Change]:
+    """Of each kind of steps the one that lands nearest ``missed_ft`` down (``down`` 1) or up (−1)."""
     before = mean_depth_ft(setting, hand)
     found = []
-    for kind in (*_hand_steps(setting, hand, down), *_tackle_steps(setting, hand, down)):
+    for kind in kinds:
         landed = [(step, mean_depth_ft(setting, step[1])) for step in kind]
         helps = [
             (s, after)
@@ -78,7 +92,7 @@ def _effect(setting: Setting, before: float, after: float) -> str:
     )
 
 
-def _hand_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]:
+def hand_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]:
     """Pace, count and rod tip, each in a few sizes: nothing is retied."""
     gear, numbers = setting.scenario.gear, setting.catalog.judgement.change
     here, word = feet(hand.pace_m_s), "Slow" if down > 0 else "Speed up"
@@ -112,16 +126,22 @@ def _kept(count_s: float, pace_ft_s: float) -> Tries:
     return (("count_s", f"{count_s:.1f}"), ("pace_ft_s", f"{pace_ft_s:.2f}"))
 
 
-def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]:
-    """Trailer, head, line: something is changed over, count and pace stay."""
-    catalog, kept = setting.catalog, _kept(hand.count_s, feet(hand.pace_m_s))
+def _trailer_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
+    """A slimmer or bulkier trailer at the same count and pace."""
+    kept = _kept(hand.count_s, feet(hand.pace_m_s))
     trailers: list[Step] = []
     for k in (1, 2):
-        tail = neighbour_trailer(catalog, hand.rig, (-1 if down > 0 else 1) * k)
+        tail = neighbour_trailer(setting.catalog, hand.rig, (-1 if down > 0 else 1) * k)
         if tail is not None:
             rig = with_part(setting, hand.rig, trailer=tail)
             word = f"{'One step' if k == 1 else 'Two steps'} {'slimmer' if down > 0 else 'bulkier'}"
             trailers.append((f"{word}: {rig.trailer.name}", replace(hand, rig=rig), (*pick(rig), *kept)))
+    return trailers
+
+
+def head_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
+    """A heavier or lighter head at the same count and pace."""
+    kept = _kept(hand.count_s, feet(hand.pace_m_s))
     heads: list[Step] = []
     for k, word in enumerate(HEADS_APART, 1):
         oz = neighbour_head(hand.rig, k * int(down))
@@ -129,12 +149,15 @@ def _tackle_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]
             rig = with_part(setting, hand.rig, oz=oz)
             what = f"{word} {'up' if down > 0 else 'down'}: {ounces_as_written(oz)} oz"
             heads.append((what, replace(hand, rig=rig), (*pick(rig), *kept)))
-    lines: list[Step] = []
+    return heads
+
+
+def _line_steps(setting: Setting, hand: Hand, down: float) -> list[Step]:
+    """The next thinner or thicker line at the same count and pace."""
     line = other_line(setting, thinner=down > 0)
-    if line is not None:
-        test, moved = line
-        what = (
-            f"{'Thinner' if down > 0 else 'Thicker'} line: {test:g} lb {setting.scenario.gear.line.material}"
-        )
-        lines.append((what, replace(hand, line=moved), (("test_lb", f"{test:g}"), *kept)))
-    return [trailers, heads, lines]
+    if line is None:
+        return []
+    test, moved = line
+    what = f"{'Thinner' if down > 0 else 'Thicker'} line: {test:g} lb {setting.scenario.gear.line.material}"
+    tries = (("test_lb", f"{test:g}"), *_kept(hand.count_s, feet(hand.pace_m_s)))
+    return [(what, replace(hand, line=moved), tries)]
