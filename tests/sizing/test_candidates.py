@@ -9,6 +9,7 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
+from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import (
     dressed,
     lengths_of,
@@ -19,7 +20,8 @@ from heathdrop.sizing.candidates import (
 )
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import size
-from tests.waters import GRASS, WINTER_ROCK
+from tests.golden_file import holds_to
+from tests.waters import ALL, GRASS, WINTER_ROCK
 
 
 def test_trailers_go_from_slim_to_bulky(cat: Catalog) -> None:
@@ -71,3 +73,18 @@ def test_two_appendages_are_turned_where_a_rule_turns_them(cat: Catalog) -> None
     assert (craw.orientation.id, craw.skirt.id) == ("vertical", "thin")
     assert (pin.orientation.id, pin.skirt.id) == ("flat", "thin")
     assert math.isfinite(quick_worth(turned, craw))
+
+
+def test_the_standard_set_of_every_family(cat: Catalog) -> None:
+    """Every pair by name, with the length that suits it best, in three waters."""
+    found = {}
+    for water in ("grass", "winter rock", "mat"):
+        for family in cat.families:
+            setting = setting_of(cat, Scenario(ALL[water], families=(family,)))
+            rigs = standard_rigs(setting)
+            found[f"{water}, {family}"] = {
+                "promise": promise(setting),
+                "rigs": [name_of(rig).text() for rig in rigs],
+                "worth": [quick_worth(setting, rig) for rig in rigs[:6]],
+            }
+    holds_to("sizing.candidates", found)

@@ -23,6 +23,8 @@ from heathdrop.sizing.setting import (
     setting_of,
 )
 from heathdrop.units import feet, metres
+from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
 from tests.waters import BAIT, GRASS, MAT, PADS, WOOD
 
 
@@ -118,3 +120,21 @@ def test_a_rig_is_worked_out_once(cat: Catalog) -> None:
     assert setting.lure(rig) is setting.lure(rig)
     assert setting.areas(rig) is setting.areas(rig)
     assert 0.0 < setting.touch(setting.lure(rig).net_weight_n, setting.line) < 1.0
+
+
+def test_limits_odds_and_touch(cat: Catalog) -> None:
+    found = {}
+    for name in CASES:
+        sizing, best = rated(name)
+        setting = setting_of(cat, replace(sizing.scenario, families=(best.rig.family.id,)))
+        loud = replace(setting.stand, lobbed=True)
+        found[name] = {
+            "limits": limits_for(setting)._asdict(),
+            "odds": setting.odds(best.rig, best.lure, best.tuned),
+            "further": setting.odds(best.rig, best.lure, best.tuned, 30.0),
+            "lobbed": setting.odds(best.rig, best.lure, best.tuned, stand=loud),
+            "touch": setting.touch(best.lure.net_weight_n, setting.line),
+            "mood": mood_paces(setting),
+            "bottom": setting.cast.bottom,
+        }
+    holds_to("sizing.setting", found, tolerance=1e-4)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import pytest
@@ -11,7 +12,12 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
-from heathdrop.sizing.size import Sizing, size
+from heathdrop.sizing.candidates import standard_rigs
+from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, size
+from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
+from tests.waters import ALL
 
 DAY = Conditions(
     water_temp_f=58,
@@ -118,3 +124,80 @@ def test_what_cannot_be_is_named(change: dict[str, object], sentence: str) -> No
     with pytest.raises(BadInput) as refusal:
         check(Scenario(replace(DAY, **change)))  # type: ignore[arg-type]
     assert str(refusal.value) == sentence
+
+
+SIZED = {
+    "grass": ("swim-jig", "bladed-jig"),
+    "winter rock": ("football-jig", "micro-jig"),
+    "mat": ("punch-rig",),
+    "bait": ("underspin", "spinnerbait"),
+    "wood": ("flipping-jig", "bladed-jig"),
+    "beds": ("weighted-plastic",),
+    "pads": ("swim-jig",),
+    "reeds": ("grass-jig",),
+}
+
+
+def test_the_best_rigs_of_a_dozen_boards(cat: Catalog) -> None:
+    """Names, counts, paces, parts of the first four and the last, to a part in a thousand."""
+    found = {}
+    for water, families in SIZED.items():
+        for family in families:
+            made = size(cat, Scenario(ALL[water], families=(family,)))
+            rows = [*made.rigs[:4], made.rigs[-1]]
+            found[f"{water}, {family}"] = {
+                r.key: {
+                    "count_s": r.countdown_s,
+                    "fall_ft_s": r.fall_ft_s,
+                    "pace_m_s": r.tuned.pace_m_s,
+                    "mean_m": r.tuned.mean_m,
+                    "parts": r.fits.parts,
+                    "score": r.fits.score,
+                }
+                for r in rows
+            }
+    holds_to("sizing.size", found, tolerance=2e-3)
+
+
+def test_a_rig_at_a_count_and_a_pace_of_ones_own(cat: Catalog) -> None:
+    made = {name: rated(name)[1] for name in CASES}
+    found = {
+        name: {
+            "tuned": r.tuned._asdict(),
+            "count_s": r.countdown_s,
+            "fall_ft_s": r.fall_ft_s,
+            "parts": r.fits.parts,
+        }
+        for name, r in made.items()
+    }
+    holds_to("sizing.size.given", found, tolerance=2e-3)
+
+
+def test_as_good_is_of_the_same_family_within_the_noise(cat: Catalog) -> None:
+    made = size(cat, Scenario(ALL["grass"], families=("swim-jig", "bladed-jig")))
+    noise = cat.judgement.fit.noise
+    best = made.rigs[0]
+    same = equals_of(cat, made, best)
+    assert best not in same
+    assert same == [
+        r
+        for r in made.rigs[1:]
+        if r.rig.family.id == best.rig.family.id and abs(r.fits.score - best.fits.score) <= noise
+    ]
+    assert any(r.rig.family.id != best.rig.family.id for r in made.rigs)
+
+
+def test_equal_scores_go_to_the_usual_weight_then_the_usual_trailer(cat: Catalog) -> None:
+    setting = setting_of(cat, Scenario(ALL["grass"], families=("swim-jig",)))
+    usual = cat.families["swim-jig"].usual_trailer
+    middle = setting.weights.middle_oz
+    made = rate(setting, standard_rigs(setting))
+    level = [replace(r, fits=replace(r.fits, score=0.5)) for r in made]
+    order = ranked(setting, level)
+    off = [abs(math.log(r.rig.head_oz / middle)) for r in order]
+    assert off == sorted(off)
+    nearest = [r for r in order if abs(math.log(r.rig.head_oz / middle)) == off[0]]
+    assert nearest[0].rig.trailer.id == usual
+    rest = [r.rig.bulk_cm2 for r in nearest if r.rig.trailer.id != usual]
+    assert rest == sorted(rest)
+    assert ranked(setting, list(reversed(level)))[0].key == order[0].key
