@@ -16,7 +16,7 @@ MOST_BYTES = 256 * 1024
 
 M = TypeVar("M", bound=BaseModel)
 #: Names of union branches that are no part of the field a person typed.
-_TAGS = {"body", "query", "rig", "areas", "named", "measured", "how-many", "each-rod"}
+_TAGS = {"body", "query", "path", "rig", "areas", "named", "measured", "how-many", "each-rod"}
 
 
 def field_path(loc: Sequence[str | int]) -> str:

@@ -1,0 +1,83 @@
+"""What to throw next with the rods as tied: the search on each rod's own line, the first change, cautions."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.advice.change import COMPLAINTS
+from heathdrop.answers.deck import COMPLAINT_OF, OnRod, next_up
+from heathdrop.answers.own import STRANGER
+from heathdrop.answers.plan import Rod
+from heathdrop.answers.search import Told
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.gear import Line, Reel
+from heathdrop.conditions.made import OUTCOMES
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.physics.rig_name import name_of
+from tests.waters import GRASS, WINTER_ROCK
+
+DAY = Scenario(GRASS)
+
+
+def tied(cat: Catalog, name: str, family: str, oz: float, trailer: str, line: Line = Line()) -> OnRod:  # noqa: B008
+    return OnRod(Rod(name, line, Reel()), rig_by_name(cat, family, oz, trailer))
+
+
+def test_every_outcome_is_a_complaint_or_none() -> None:
+    assert set(COMPLAINT_OF) <= set(OUTCOMES)
+    assert set(COMPLAINT_OF.values()) <= set(COMPLAINTS)
+    assert set(OUTCOMES) - set(COMPLAINT_OF) == {"nothing", "bump", "fish", "ticked-top", "found-bottom"}
+
+
+def test_only_rods_to_hand_are_thrown(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw"), tied(cat, "B", "bladed-jig", 0.5, "paddle-tail")]
+    found = next_up(DAY, STRANGER, rods, limit=5)
+    names = {name_of(r.rig).text(): r.rod.name for r in rods}
+    assert [s.next.cast.rig in names for s in found.search.steps] == [True] * 5
+    first = found.rod_of(found.search.steps[0].next.cast.rig)
+    assert first is not None
+    assert first.rod.name in ("A", "B")
+    assert found.rod_of("swim-jig:1:chunk") is None
+    assert found.mend is None
+
+
+def test_what_is_in_the_hand_counts_as_a_rod(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
+    other = rig_by_name(cat, "underspin", 0.375, "paddle-tail")
+    found = next_up(DAY, STRANGER, rods, [Told(other, 3.0, 2.0, "nothing", None)])
+    assert [r.rod.name for r in found.rods] == ["", "A"]
+    assert len(next_up(DAY, STRANGER, rods, [Told(rods[0].rig, 3.0, 2.0, "nothing", None)]).rods) == 1
+    alone = next_up(DAY, STRANGER, rods, [Told(other, 3.0, 2.0, "nothing", None)], only=rods[0])
+    assert alone.rods == (rods[0],)
+
+
+@pytest.mark.parametrize(("outcome", "symptom"), [*COMPLAINT_OF.items(), ("nothing", ""), ("bump", "")])
+def test_the_smallest_change_after_a_fault(cat: Catalog, outcome: str, symptom: str) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
+    mend = next_up(DAY, STRANGER, rods, [Told(rods[0].rig, 2.0, 2.2, outcome, None)]).mend
+    if not symptom:
+        assert mend is None
+        return
+    assert mend is not None
+    assert mend.symptom == COMPLAINTS[symptom]
+    assert mend.change
+    assert mend.effect
+
+
+def test_each_rod_is_searched_on_its_own_line(cat: Catalog) -> None:
+    thin = tied(cat, "A", "swim-jig", 0.375, "craw", Line(material="braid", test_lb=10))
+    thick = replace(thin, rod=replace(thin.rod, line=Line(material="nylon", test_lb=25)))
+    one, other = (next_up(DAY, STRANGER, [rod]).search.steps[0].next.cast for rod in (thin, thick))
+    assert (one.count_s, one.pace_ft_s) != (other.count_s, other.pace_ft_s) or one.covers != other.covers
+
+
+def test_cautions_of_the_water_come_along(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "football-jig", 0.625, "small-craw")]
+    said = " ".join(next_up(Scenario(WINTER_ROCK), STRANGER, rods).cautions)
+    assert "life jacket" in said
+    bare = next_up(Scenario(WINTER_ROCK), STRANGER, [])
+    assert bare.rods == ()
+    assert bare.search.steps

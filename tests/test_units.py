@@ -1,0 +1,47 @@
+"""Exact factors, there and back, and ounces as anglers write them."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop import units
+
+
+def test_factors_by_definition() -> None:
+    assert units.metres(1.0) == 0.3048
+    assert units.feet(0.3048) == 1.0
+    assert units.kilograms(16.0) == pytest.approx(0.45359237, rel=1e-12)
+    assert pytest.approx(units.M_PER_FT) == units.M_PER_IN * 12
+    assert pytest.approx(5280 * 0.3048 / 3600) == units.M_S_PER_MPH
+    assert pytest.approx(0.45359237 * units.GRAVITY_M_S2) == units.N_PER_LB
+    assert units.celsius(212.0) == pytest.approx(100.0)
+    assert units.celsius(32.0) == 0.0
+    assert units.square_metres(1.0) == 1e-4
+    assert units.square_centimetres(units.square_metres(7.5)) == pytest.approx(7.5)
+
+
+@pytest.mark.parametrize(
+    ("oz", "written"),
+    [
+        (1 / 32, "1/32"),
+        (3 / 16, "3/16"),
+        (0.375, "3/8"),
+        (0.4375, "7/16"),
+        (1.0, "1"),
+        (1.125, "1 1/8"),
+        (2.0, "2"),
+        (0.3745, "3/8"),
+        (0.37, "0.37"),
+        (0.01, "0.01"),
+        (0.0, "0"),
+    ],
+)
+def test_ounces_as_written(oz: float, written: str) -> None:
+    assert units.ounces_as_written(oz) == written
+
+
+@pytest.mark.parametrize(
+    ("ft", "said"), [(6.0, "6"), (5.96, "6"), (5.94, "5.9"), (0.3333, "0.3"), (0.04, "0")]
+)
+def test_feet_to_a_tenth(ft: float, said: str) -> None:
+    assert units.feet_said(ft) == said
