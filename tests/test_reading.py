@@ -7,7 +7,7 @@ from fastapi.testclient import TestClient
 from hypothesis import given
 from hypothesis import strategies as st
 
-from heathdrop.reading import ENDINGS, SAME, number_of, read, unit_of
+from heathdrop.reading import ENDINGS, SAME, number_of, read, span_of, unit_of
 
 
 @pytest.mark.parametrize(
@@ -99,3 +99,30 @@ def test_the_sheet_takes_either_system(client: TestClient) -> None:
     assert strips[0] == strips[1]
     refused = client.get("/", params=asked | {"fish_depth_ft": "6 oz"}).text
     assert "Fish at “6 oz” cannot be; it must be from 0 to 60 ft." in refused
+
+
+@pytest.mark.parametrize(
+    ("text", "ends"),
+    [
+        ("about 6, give or take 2", (4.0, 8.0)),
+        ("6 give or take 2", (4.0, 8.0)),
+        ("about 6 ± 1", (5.0, 7.0)),
+        ("6+-1", (5.0, 7.0)),
+        ("about 6", (4.0, 8.0)),
+        ("~1", (0.0, 3.0)),
+        ("10 to 4", (4.0, 10.0)),
+        ("4-10", (4.0, 10.0)),
+        ("about 2 m, give or take 0.5 m", (pytest.approx(4.9213, abs=1e-4), pytest.approx(8.2021, abs=1e-4))),
+        ("2 – 3 m", (pytest.approx(6.5617, abs=1e-4), pytest.approx(9.8425, abs=1e-4))),
+        ("?", None),
+        ("don't know", None),
+    ],
+)
+def test_a_depth_that_is_not_known_exactly(text: str, ends: object) -> None:
+    assert span_of(text) == ends
+
+
+@pytest.mark.parametrize("text", ["deep", "about deep", "4 to deep", "6 ± much", "", "4 to 5 lb"])
+def test_what_is_no_depth(text: str) -> None:
+    with pytest.raises(ValueError, match=r"not a|another unit"):
+        span_of(text)

@@ -153,7 +153,7 @@ def read(text: str, unit: str = "") -> float:
 ABOUT = 2.0
 _UNKNOWN = ("?", "unknown", "not known", "don't know", "any", "anywhere")
 _RANGE = re.compile(r"\s*(.+?)\s*(?:\bto\b|–|—|\.\.|(?<=[\d\s])-(?=[\d\s]))\s*(.+?)\s*")
-_AROUND = re.compile(r"\s*(.+?)\s*(?:±|\+/-|\+-|give or take)\s*(.+?)\s*")
+_AROUND = re.compile(r"\s*(?:about|around|~)?\s*(.+?)\s*,?\s*(?:±|\+/-|\+-|give or take)\s*(.+?)\s*")
 
 
 def span_of(text: str, one: Callable[[str], float] | None = None) -> tuple[float, float] | None:

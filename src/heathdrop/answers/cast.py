@@ -48,13 +48,14 @@ class Window:
 @dataclass(frozen=True)
 class Worked:
     """A way of working in figures: its own countdown (s), mean depth (ft), each with its 80 % band; whether
-    the count ends on the bottom."""
+    the count ends on the bottom, and the share of what follows that is spent on it."""
 
     count_s: float
     count_band_s: tuple[float, float]
     mean_ft: float
     mean_band_ft: tuple[float, float]
     to_bottom: bool
+    on_floor: float
 
 
 def seconds_to(sizing: Sizing, rated: Rated, depth_ft: float, pulled_line_m: float = 0.0) -> float:
@@ -101,7 +102,9 @@ def worked_of(
         )
         low, high = found.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None
-    return Worked(cast.fall_s, count, feet(mean_m), (feet(low), feet(high)), to_bottom)
+    after = float(cast.time_s[-1]) - cast.fall_s
+    on_floor = cast.bottom_s / after if after > 0.0 else 1.0
+    return Worked(cast.fall_s, count, feet(mean_m), (feet(low), feet(high)), to_bottom, on_floor)
 
 
 def count_window(sizing: Sizing, rated: Rated) -> Window:

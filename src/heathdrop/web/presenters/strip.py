@@ -9,8 +9,10 @@ from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, ounces_as_written
 
-#: A band narrower than this (ft) is a lure that never leaves the floor.
-LEAST_SPREAD_FT = 0.15
+#: A lure with this share of its time on the floor, in a band narrower than this (ft), is worked along it.
+ON_FLOOR, LEAST_SPREAD_FT = 0.3, 0.15
+#: With this share at least it is still just off it.
+NEAR_FLOOR = 0.15
 
 
 @dataclass(frozen=True)
@@ -26,6 +28,13 @@ class Figure:
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
     """Handle turns as a hand counts them: whole turns in ten seconds."""
     return f"{sizing.scenario.gear.turns_per_s(pace_ft_s) * 10:.0f} turns in 10 s"
+
+
+def _floor_said(worked: Worked) -> str:
+    """Where a lure that is meant for the floor works: a light one on a long line may be pulled off it."""
+    if worked.on_floor >= ON_FLOOR:
+        return "along the floor"
+    return "just off the floor" if worked.on_floor >= NEAR_FLOOR else "pulled off the floor"
 
 
 def aloud(sizing: Sizing, rated: Rated) -> str:
@@ -66,7 +75,8 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
     )
     if not usual:
-        spread = f"{low:.1f} to {high:.1f}" if high - low >= LEAST_SPREAD_FT else "along the floor"
+        floor = worked.on_floor >= ON_FLOOR and high - low < LEAST_SPREAD_FT
+        spread = "along the floor" if floor else f"{low:.1f} to {high:.1f}"
         return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
     if rated.rig.family.work == "drop":
         through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
@@ -83,7 +93,7 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         return (
             count,
             Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
-            Figure("Works at", f"{mean:.0f}", "ft", "along the floor"),
+            Figure("Works at", f"{mean:.0f}", "ft", _floor_said(worked)),
             falls,
             Figure("Felt", f"{felt:.0f}", "%", "in today's wind"),
         )
