@@ -22,7 +22,7 @@ fast: setup-dev
 
 # Renews the golden answers in tests/golden; read the difference as text before it lands.
 golden: setup-dev
-	@HEATHDROP_GOLDEN=renew .venv/bin/python -m pytest -q tests/conditions tests/physics tests/sizing tests/advice tests/learning tests/store tests/api
+	@HEATHDROP_GOLDEN=renew .venv/bin/python -m pytest -q tests/conditions tests/physics tests/sizing tests/advice tests/learning tests/store tests/api tests/web
 
 check: setup-dev browser
 	@.venv/bin/ruff check .

@@ -16,7 +16,6 @@ from heathdrop.cli import app
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.web.deckcard import deck_card, printed_card
 
 
 @pytest.fixture(scope="module")
@@ -147,14 +146,3 @@ def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp
     assert "Sunken lane at first light" in paper.read_text()
     file.write_text("{")
     assert CliRunner().invoke(app, ["plan", str(file)]).exit_code == 2
-
-
-def test_the_cards_only_say_what_the_plan_says(day: dict[str, Any]) -> None:
-    found = plan_answer(PlanRequest.model_validate(day))
-    found.stops[0].name = "</script><b>bay"
-    card, paper = deck_card(found), printed_card(found)
-    assert "</script><b>" not in card
-    assert "&lt;/script&gt;" in paper
-    for stop in found.stops[1:]:
-        assert f'"countdown_s":{stop.with_.countdown_s}' in card
-    assert all(r.name in paper for r in found.rods)

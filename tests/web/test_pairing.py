@@ -13,7 +13,6 @@ from itsdangerous import TimestampSigner
 from heathdrop.store import devices
 from heathdrop.web.app import create_app
 from heathdrop.web.pairing import COOKIE, LASTS_S, TRIES, Pairing, is_here, own_address
-from tests.web.shown import token
 
 HERE, FAR = "http://192.0.2.1:8640", ("192.0.2.7", 50000)
 PATHS = ("/", "/deck", "/box", "/export.zip", "/api/v1/next?stop=x", "/api/v1/feed", "/static/js/deck.js",
@@ -96,31 +95,6 @@ def test_without_lan_nobody_pairs(tmp_path: Path) -> None:
     assert "its own machine alone" in refused.text
     assert "<form" not in refused.text
     assert "--lan" in TestClient(app, base_url="http://127.0.0.1").get("/devices").text
-
-
-def test_a_phone_with_the_code_comes_in_and_is_sent_off(app: FastAPI) -> None:
-    guest = paired(app, "boat <b>phone")
-    cookie = guest.cookies[COOKIE]
-    assert guest.get("/deck").status_code == 200
-    assert guest.get("/pair?code=1").headers["location"] == "/deck"
-    assert guest.get("/devices").status_code == 403
-    shown = token(guest)
-    assert guest.post("/devices/code", data={"token": shown}).status_code == 403
-    assert guest.post("/devices/1/off", data={"token": shown}).status_code == 403
-    assert phone(app, "http://evil.example", cookie).get("/deck").status_code == 400
-    foreign = {"origin": "http://192.0.2.9:8640"}
-    assert guest.post("/deck", data={"token": shown}, headers=foreign).status_code == 403
-    assert guest.post("/deck", data={"token": shown}, headers={"origin": HERE}).status_code == 303
-    assert app.state.pairing.code == ""  # used up
-    laptop = TestClient(app, base_url="http://127.0.0.1")
-    listed = laptop.get("/devices").text
-    assert "boat &lt;b&gt;phone" in listed
-    assert "seen just now" in listed
-    assert laptop.post("/devices/1/off", data={"token": token(laptop)}).status_code == 200
-    assert guest.get("/deck").status_code == 403
-    assert laptop.post("/devices/1/off", data={"token": token(laptop)}).status_code == 404
-    laptop.post("/devices/code", data={"token": token(laptop)})
-    assert app.state.pairing.code in laptop.get("/devices").text.replace(" ", "")
 
 
 def test_the_cookie_is_signed_kept_from_scripts_and_ends(
