@@ -47,6 +47,15 @@ def client(tmp_path: Path, ashmoor_file: Path) -> Iterator[TestClient]:
     app.state.database.close()
 
 
+@pytest.fixture(scope="module")
+def visitor(tmp_path_factory: pytest.TempPathFactory, ashmoor_file: Path) -> Iterator[TestClient]:
+    """The demo for tests that change nothing: one for all of a file."""
+    app = create_app(Path(shutil.copy(ashmoor_file, tmp_path_factory.mktemp("visited"))), demo=True)
+    with TestClient(app, base_url="http://127.0.0.1") as client:
+        yield client
+    app.state.database.close()
+
+
 @pytest.fixture(scope="session")
 def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """The address of the demo app, served as in real life."""

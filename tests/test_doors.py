@@ -260,10 +260,10 @@ BAD = [
 
 @pytest.mark.parametrize(("door", "path", "value", "sentence"), BAD)
 def test_refusals_have_the_same_words(
-    client: TestClient, door: str, path: str, value: Any, sentence: str
+    visitor: TestClient, door: str, path: str, value: Any, sentence: str
 ) -> None:
     body = changed(SCENARIO if door == "size" else CASE, path, value)
-    answer = client.post(
+    answer = visitor.post(
         f"/api/v1/{door}", content=json.dumps(body), headers={"content-type": "application/json"}
     )
     assert answer.status_code == 422

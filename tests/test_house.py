@@ -3,12 +3,19 @@
 from __future__ import annotations
 
 import ast
+from functools import cache
 from pathlib import Path
 
 from heathdrop.sizing.program import WAYS
 from heathdrop.web.fields import CONTROLS
 
 ROOT = Path(__file__).parent.parent
+
+
+@cache
+def parsed() -> dict[Path, list[ast.AST]]:
+    """Every module of the program with all its nodes."""
+    return {f: list(ast.walk(ast.parse(f.read_text()))) for f in (ROOT / "src" / "heathdrop").rglob("*.py")}
 
 
 def test_the_documents_name_every_way_route_and_room() -> None:
@@ -60,11 +67,11 @@ def test_rooms_import_only_from_floors_below() -> None:
     """Every module of every room, by its own imports. A room not on the list fails."""
     source = ROOT / "src" / "heathdrop"
     wrong = []
-    for file in source.rglob("*.py"):
+    for file, nodes in parsed().items():
         room = file.relative_to(source).parts[0].removesuffix(".py")
         if room == "__init__":
             continue
-        for node in ast.walk(ast.parse(file.read_text())):
+        for node in nodes:
             names = [a.name for a in node.names] if isinstance(node, ast.Import) else []
             if isinstance(node, ast.ImportFrom) and node.module:
                 whole = node.module == "heathdrop"
@@ -78,10 +85,9 @@ def test_rooms_import_only_from_floors_below() -> None:
 
 def test_no_id_of_the_catalogue_stands_in_code() -> None:
     """What a family or a trailer is known for is a column, never a list of ids in a module."""
-    source = ROOT / "src" / "heathdrop"
     wrong = []
-    for file in source.rglob("*.py"):
-        for node in ast.walk(ast.parse(file.read_text())):
+    for file, nodes in parsed().items():
+        for node in nodes:
             if (
                 isinstance(node, ast.Compare)
                 and isinstance(node.left, ast.Attribute)

@@ -59,9 +59,9 @@ PROGRAMS: list[tuple[str, list[dict[str, Any]]]] = [
 
 @pytest.mark.parametrize(("name", "program"), PROGRAMS, ids=[n for n, _ in PROGRAMS])
 def test_every_way_of_working_comes_through_the_door(
-    client: TestClient, name: str, program: list[dict[str, Any]]
+    visitor: TestClient, name: str, program: list[dict[str, Any]]
 ) -> None:
-    answer = client.post("/api/v1/simulate", json=NAMED | {"program": program})
+    answer = visitor.post("/api/v1/simulate", json=NAMED | {"program": program})
     assert answer.status_code == 200, answer.text
     body = answer.json()
     times = [s["t_s"] for s in body["samples"]]
@@ -102,9 +102,9 @@ def test_every_way_of_working_comes_through_the_door(
     ],
 )
 def test_a_programme_that_cannot_be_gets_one_sentence(
-    client: TestClient, program: list[dict[str, Any]], sentence: str
+    visitor: TestClient, program: list[dict[str, Any]], sentence: str
 ) -> None:
-    answer = client.post("/api/v1/simulate", json=NAMED | {"program": program})
+    answer = visitor.post("/api/v1/simulate", json=NAMED | {"program": program})
     assert answer.status_code == 422
     assert sentence in answer.json()["detail"]
     assert answer.json()["detail"].count(". ") == 0

@@ -86,6 +86,7 @@ def test_every_rule_speaks_somewhere_and_is_silent_elsewhere(
     assert set(facts) == set(FACTS)
 
 
+@pytest.mark.slow
 def test_the_usual_suspects_are_set_aside_with_the_reason(cat: Catalog) -> None:
     in_wood = {s.family.id: s for s in call_of(Scenario(WOOD)).standings}
     assert in_wood["bladed-jig"].standing < 0.2 * in_wood["flipping-jig"].standing

@@ -102,9 +102,9 @@ def test_what_matters_more_is_served_first(day: dict[str, Any]) -> None:
     ],
 )
 def test_a_hostile_plan_gets_one_sentence(
-    client: TestClient, day: dict[str, Any], change: dict[str, Any], said: str
+    visitor: TestClient, day: dict[str, Any], change: dict[str, Any], said: str
 ) -> None:
-    refused = client.post("/api/v1/plan", json=day | change)
+    refused = visitor.post("/api/v1/plan", json=day | change)
     assert refused.status_code == 422
     assert said in refused.json()["detail"]
     assert refused.json()["detail"].count(";") <= 1

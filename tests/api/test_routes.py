@@ -28,10 +28,10 @@ def test_the_doors_are_those() -> None:
 
 
 @pytest.mark.parametrize(("way", "path"), sorted(r for r in ROUTES if r[0] in ("POST", "PUT")))
-def test_a_body_that_is_none_is_refused_in_one_sentence(client: TestClient, way: str, path: str) -> None:
+def test_a_body_that_is_none_is_refused_in_one_sentence(visitor: TestClient, way: str, path: str) -> None:
     at = path.replace("{id_}", "5f0c6a52-0000-4000-8000-000000000001")
     for body in (b"", b"{", b"3", b'"x"', b"{}"):
-        answer = client.request(way, at, content=body, headers={"content-type": "application/json"})
+        answer = visitor.request(way, at, content=body, headers={"content-type": "application/json"})
         assert answer.status_code == 422, (path, body)
         assert set(answer.json()) == {"detail", "field"}
         assert answer.json()["detail"].endswith(".")
@@ -49,8 +49,8 @@ def test_a_body_that_is_none_is_refused_in_one_sentence(client: TestClient, way:
         ("/api/v1/schema/secrets", "name"),
     ],
 )
-def test_a_question_that_cannot_be(client: TestClient, at: str, field: str) -> None:
-    answer = client.get(at)
+def test_a_question_that_cannot_be(visitor: TestClient, at: str, field: str) -> None:
+    answer = visitor.get(at)
     assert answer.status_code == 422
     assert answer.json()["field"] == field
 

@@ -40,6 +40,7 @@ def test_a_cut_line_is_taken_up_again() -> None:
     assert not feed.connected
 
 
+@pytest.mark.slow
 def test_nobody_there_is_tried_again_later_and_later() -> None:
     reader = Reader(Feed(), "tcp://127.0.0.1:1")
     begun = time.monotonic()

@@ -59,6 +59,7 @@ def test_points_of_every_family_in_every_water(cat: Catalog) -> None:
     holds_to("advice.points", found, tolerance=1e-5)
 
 
+@pytest.mark.slow
 def test_schools_move_what_they_say(cat: Catalog) -> None:
     found = {}
     for topic in cat.topics.values():

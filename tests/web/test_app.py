@@ -22,9 +22,9 @@ from tests.web.shown import HX
     ],
 )
 def test_pages_that_are_none_are_said_in_words(
-    client: TestClient, way: str, path: str, status: int, sentence: str
+    visitor: TestClient, way: str, path: str, status: int, sentence: str
 ) -> None:
-    answer = client.request(way, path)
+    answer = visitor.request(way, path)
     assert answer.status_code == status
     assert sentence in answer.text
 

@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 
 from heathdrop.web.deps import checked_form
 from tests.web.shown import HX
+from tests.web.shown import token as token_of
 
 WRITES = (
     "/scenarios",
@@ -39,10 +40,11 @@ WRITES = (
 
 
 @pytest.mark.parametrize("path", WRITES)
-def test_no_write_without_the_token_or_from_elsewhere(client: TestClient, token: str, path: str) -> None:
-    assert client.post(path, data={"token": "wrong"}, headers=HX).status_code == 403
+def test_no_write_without_the_token_or_from_elsewhere(visitor: TestClient, path: str) -> None:
+    token = token_of(visitor)
+    assert visitor.post(path, data={"token": "wrong"}, headers=HX).status_code == 403
     foreign = {"origin": "http://evil.example", **HX}
-    assert client.post(path, data={"token": token}, headers=foreign).status_code == 403
+    assert visitor.post(path, data={"token": token}, headers=foreign).status_code == 403
 
 
 def test_the_routes_that_write_are_those(client: TestClient) -> None:

@@ -36,13 +36,13 @@ def test_foreign_writes_are_refused(client: TestClient) -> None:
 
 
 @pytest.mark.parametrize("address", ["/api/v1/size", "/api/v1/simulate", "/scenarios"])
-def test_a_ten_megabyte_body_is_refused(client: TestClient, address: str) -> None:
-    answer = client.post(address, content=b"0" * 10_000_000)
+def test_a_ten_megabyte_body_is_refused(visitor: TestClient, address: str) -> None:
+    answer = visitor.post(address, content=b"0" * 10_000_000)
     assert answer.status_code == 413
     assert (
         answer.json()["detail"]
         == "the request was 10000000 bytes long; it must be at most 262144 bytes long."
     )
     kind = "application/x-www-form-urlencoded" if address == "/scenarios" else "application/json"
-    chunks = client.post(address, content=(b"0" * 65536 for _ in range(20)), headers={"content-type": kind})
+    chunks = visitor.post(address, content=(b"0" * 65536 for _ in range(20)), headers={"content-type": kind})
     assert chunks.status_code == 413

@@ -45,6 +45,7 @@ def closed_within(line: socket.socket, seconds: float) -> bool:
     return False
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize(
     "said",
     [

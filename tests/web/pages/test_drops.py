@@ -8,6 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.web.shown import HX
+from tests.web.shown import token as token_of
 
 
 @pytest.mark.parametrize(
@@ -26,8 +27,9 @@ from tests.web.shown import HX
     ],
 )
 def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
-    client: TestClient, token: str, change: dict[str, str], words: str
+    visitor: TestClient, change: dict[str, str], words: str
 ) -> None:
+    token = token_of(visitor)
     form = {
         "token": token,
         "kind": "drop",
@@ -40,10 +42,10 @@ def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
         "depth_ft": "10",
         "times_s": "4.1 4.2",
     }
-    refused = client.post("/drops", data={**form, **change}, headers=HX)
+    refused = visitor.post("/drops", data={**form, **change}, headers=HX)
     assert refused.status_code == 422
     assert words in refused.text
-    assert client.get("/drops").text.count("withdraw</button>") == 2
+    assert visitor.get("/drops").text.count("withdraw</button>") == 2
 
 
 @pytest.mark.slow
