@@ -6,6 +6,7 @@ import time
 
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.physics.kernels import ahead
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play
 from heathdrop.sizing.size import size
@@ -14,6 +15,7 @@ from heathdrop.sizing.size import size
 def warm_up() -> float:
     """Run one small question through every compiled path; seconds it took."""
     begun = time.perf_counter()
+    helper = ahead.start()
     catalog = catalogue.load()
     sizing = size(
         catalog,
@@ -24,4 +26,7 @@ def warm_up() -> float:
     best = sizing.rigs[0]
     bands_for(catalog, sizing, [best])
     play(sizing, best)
+    if helper is not None:
+        helper.terminate()
+        helper.wait()
     return time.perf_counter() - begun
