@@ -107,7 +107,8 @@ def run_chain(
     shallowest = FAR
     for i in range(bottom.shape[0]):
         shallowest = min(shallowest, bottom[i, 1])
-    k = 0
+    # Not a literal, for which what it is handed to would be compiled once more.
+    k = int(np.int64(0))
     due = t
     phase = 0.0
     for number in range(legs.shape[0]):
