@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import gc
+
 import pytest
 
 from heathdrop.physics.kernels.march import run_chain
 from heathdrop.physics.kernels.search import search
-from heathdrop.warmth import warm_up
+from heathdrop.warmth import settle, warm_up
 
 
 @pytest.mark.slow
@@ -16,3 +18,11 @@ def test_a_warm_program_compiles_nothing_more() -> None:
     assert all(before)
     warm_up()
     assert [len(k.signatures) for k in (run_chain, search)] == before  # type: ignore[attr-defined]
+
+
+def test_what_is_there_for_good_is_left_out_of_the_search_for_garbage() -> None:
+    gc.unfreeze()
+    settle()
+    assert gc.get_freeze_count() > 10_000
+    gc.unfreeze()
+    assert gc.get_freeze_count() == 0

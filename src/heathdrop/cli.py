@@ -180,7 +180,7 @@ def serve(
 
     from heathdrop.logs import configure
     from heathdrop.validation import bad_input
-    from heathdrop.warmth import warm_up
+    from heathdrop.warmth import settle, warm_up
     from heathdrop.web.app import create_app
     from heathdrop.web.pairing import Pairing, own_address
     from heathdrop.web.serving import Prompt
@@ -208,6 +208,7 @@ def serve(
         application = create_app(where, demo=demo, hosts=hosts, pairing=pairing, address=address, nmea=nmea)
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
+    settle()
     shown = "127.0.0.1" if listens == "0.0.0.0" else chosen.host
     typer.echo(f"Heathdrop is at http://{shown}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
     if pairing is not None:
