@@ -16,6 +16,7 @@ class Grass:
     stems_per_ft2: dict[str, float]
     width_ft: float
     stop_scale: float
+    uneven_ft: float
 
 
 @dataclass(frozen=True)

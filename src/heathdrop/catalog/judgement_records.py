@@ -113,6 +113,7 @@ class TargetNumbers:
     clear_edge_ft: float
     skating_ft: float
     bulk_shift: float
+    floor_power: float
 
 
 @dataclass(frozen=True)

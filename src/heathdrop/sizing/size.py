@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.facts import Facts
@@ -42,7 +43,7 @@ from heathdrop.sizing.setting import (
     setting_of,
 )
 from heathdrop.sizing.targets import Targets
-from heathdrop.sizing.tune import ROUNDS, Limits, Scene, Tuned, scene_of, tune, tuned_at
+from heathdrop.sizing.tune import ROUNDS, Limits, Scene, Tuned, cast_once, scene_of, tune, tuned_at
 from heathdrop.sizing.usual import Weights
 from heathdrop.units import feet, metres
 
@@ -51,8 +52,11 @@ __all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "si
 #: Time (s) beyond everything: never sinks.
 NEVER_S = 1e6
 #: Swum rigs of a family that are searched at all, by their closed-form promise, and those that are searched
-#: closely and measured at board fidelity; the others get one cast.
-SEARCHED, REFINED, RULED_OUT = 40, 14, -1
+#: closely and measured at board fidelity; the others get one cast at the pace that the searched ones
+#: foretell.
+SEARCHED, REFINED = 40, 14
+#: Steps (log) of a pace that is foretold: finer ones are not worth another cast.
+PACE_GRAIN = 0.02
 #: No retrieve starts nearer the surface than this, m.
 LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
@@ -214,10 +218,36 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
         found.update(zip(some, _rated(setting, mine, tuned), strict=True))
 
     search(first, 0)
-    search(rest, RULED_OUT)
+    if rest:
+        lures = [setting.lure(rigs[k]) for k in rest]
+        settings = _foretold([found[k] for k in first], lures, [bounds[k] for k in rest], setting)
+        cast = cast_once(lures, [bounds[k] for k in rest], scene, settings)
+        found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast), strict=True))
     best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
     search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
     return ranked(setting, list(found.values()))
+
+
+def _foretold(
+    searched: Sequence[Rated], lures: Sequence[Lure], limits: Sequence[Limits], setting: Setting
+) -> list[tuple[float, float]]:
+    """Pace (m/s) and start (m) of lures that are cast once: the searched rigs' best paces go with powers of
+    weight, drag and lift, and these lures' are read off the same powers (least squares of the logs)."""
+    powers, *_ = np.linalg.lstsq(
+        _logs([r.lure for r in searched]), np.log([r.tuned.pace_m_s for r in searched]), rcond=None
+    )
+    paces = np.exp(PACE_GRAIN * np.round(_logs(lures) @ powers / PACE_GRAIN))
+    middle = metres(0.5 * sum(setting.targets.depth_ft))
+    return [
+        (min(m.fastest_m_s, max(m.slowest_m_s, float(p))), min(middle, m.deepest_start_m))
+        for p, m in zip(paces, limits, strict=True)
+    ]
+
+
+def _logs(lures: Sequence[Lure]) -> NDArray[np.float64]:
+    """What a lure's pace hangs on, as logs: rows of one, net weight, run drag and lift."""
+    columns = [(1.0, u.net_weight_n, u.run_drag_area_m2, u.run_lift_area_m2) for u in lures]
+    return np.log(np.maximum(columns, 1e-9) * (np.e, 1.0, 1.0, 1.0))
 
 
 def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> list[Rated]:
@@ -241,6 +271,7 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
         metres(setting.grass_top_ft),
         metres(known),
         metres(numbers.targets.skating_ft),
+        metres(setting.catalog.cover.grass.uneven_ft),
     )
     middle = 0.5 * sum(targets.depth_ft)
     bounds = []

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -84,6 +85,17 @@ def depth_band(catalog: Catalog, c: Conditions) -> tuple[tuple[float, float], st
     return (top, min(low, c.bottom_depth_ft)), max(stations, key=lambda s: s[0])[2]
 
 
+def _asked_by(catalog: Catalog, postures: Mapping[str, float]) -> dict[str, float]:
+    """How far each posture asks for its own band, shares that sum to 1. Fish between the floor and higher
+    water are met at their own level almost down to the floor: so the band sinks no faster than they do."""
+    low = postures.get("on-bottom", 0.0)
+    if not 0.0 < low < 1.0:
+        return dict(postures)
+    asked = low**catalog.judgement.targets.floor_power
+    rest = (1.0 - asked) / (1.0 - low)
+    return {k: asked if k == "on-bottom" else rest * share for k, share in postures.items()}
+
+
 def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float, float], str]]:
     """Where the fish stand: shares that sum to 1, the band (ft) each asks for, and why."""
     numbers = catalog.judgement.targets
@@ -95,7 +107,7 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
     if grass > 0.0 and top is not None:
         low = min(top + numbers.tick_into_ft, bottom)
         found.append((grass, (top - numbers.tick_above_ft, low), "fish are in the grass: tick its top"))
-    for posture, share in c.postures.items():
+    for posture, share in _asked_by(catalog, c.postures).items():
         if posture == "on-bottom":
             band, why = (bottom - 1.0, bottom), "fish are on the bottom: the last foot above it"
         elif posture == "under-cover":

@@ -9,7 +9,17 @@ from concurrent.futures import ThreadPoolExecutor
 import numpy as np
 
 from heathdrop.physics.cast import Cast, Fidelity, line_params, lure_params
-from heathdrop.physics.kernels.records import FAR, Band, Limits, LineParams, LureParams, Scene, Tuned, rows_of
+from heathdrop.physics.kernels.records import (
+    FAR,
+    Band,
+    Floats,
+    Limits,
+    LineParams,
+    LureParams,
+    Scene,
+    Tuned,
+    rows_of,
+)
 from heathdrop.physics.kernels.search import search
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure
@@ -72,9 +82,11 @@ def scene_of(
     cover_top_m: float,
     haze_m: float = 1.0,
     skates_m: float = 0.1,
+    uneven_m: float = 0.1,
 ) -> Scene:
-    """Line, bottom, cast and band as the compiled search takes them; ``haze_m`` blurs the band at best."""
-    band = Band(*(float(v) for v in (*band_m, cover_top_m, haze_m, skates_m)))
+    """Line, bottom, cast and band as the compiled search takes them; ``haze_m`` blurs the band at best,
+    ``uneven_m`` the cover's top."""
+    band = Band(*(float(v) for v in (*band_m, cover_top_m, haze_m, skates_m, uneven_m)))
     return Scene(
         line_params(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band
     )
@@ -122,6 +134,32 @@ def tune(
     return TUNED.all_of(keys, find)
 
 
+def cast_once(
+    lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene, settings: Sequence[tuple[float, float]]
+) -> list[Tuned]:
+    """What each lure does at its pace (m/s) and starting depth (m), at the search's fidelity."""
+    records = [lure_params(lure) for lure in lures]
+    there = scene_key(scene)
+
+    def find(which: list[int]) -> list[Tuned]:
+        rows, bounds = rows_of(records[k] for k in which), rows_of(limits[k] for k in which)
+        return _played(rows, NO_LINES, bounds, scene, [settings[k] for k in which])
+
+    keys = [(r, m, there, at) for r, m, at in zip(records, limits, settings, strict=True)]
+    return TUNED.all_of(keys, find)
+
+
+def _played(
+    lures: Floats, lines: Floats, limits: Floats, scene: Scene, settings: Sequence[tuple[float, float]]
+) -> list[Tuned]:
+    """Rows of lures cast once at their settings, nothing searched."""
+    begun, results = np.zeros((2, len(settings), len(Tuned._fields)))
+    begun[:, :2] = settings
+    grid = SEARCH.grid()
+    shared_out(search, len(settings), lures, lines, limits, scene, grid, grid, 0, True, begun, results)
+    return [Tuned(*row) for row in results.tolist()]
+
+
 #: A lure on a line, reeled at a pace (m/s) from a start (m).
 Replay = tuple[LureParams, LineParams, float, float]
 
@@ -144,10 +182,4 @@ def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
     lures, lines = (rows_of(cast[n] for cast in casts) for n in (0, 1))
     slowest = min(cast[2] for cast in casts)
     any_pace = rows_of([Limits(slowest, 10.0 * slowest, FAR, scene.band.haze)] * len(casts))
-    settings = np.zeros((len(casts), len(Tuned._fields)))
-    settings[:, :2] = [cast[2:] for cast in casts]
-    results = np.zeros_like(settings)
-    grid = SEARCH.grid()
-    packed = (lures, lines, any_pace, scene, grid, grid, 0, True, settings, results)
-    shared_out(search, len(casts), *packed)
-    return [Tuned(*row) for row in results.tolist()]
+    return _played(lures, lines, any_pace, scene, [cast[2:] for cast in casts])

@@ -30,21 +30,21 @@ def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
     assert comfort(4.0, limits) == pytest.approx(np.exp(-0.5))
 
 
-BAND = Band(1.0, 2.0, 1.8, 0.2, 0.3)
+BAND = Band(1.0, 2.0, 1.8, 0.2, 0.3, 0.1)
 
 
 def test_the_worth_of_a_depth() -> None:
     """One in the middle of the band, half at its edges, a tenth for what skates; blurred by doubt."""
     assert met(BAND, 1.5, 0.2) == pytest.approx(1.0)
-    wide = Band(1.0, 9.0, 1.8, 0.2, 0.3)
+    wide = Band(1.0, 9.0, 1.8, 0.2, 0.3, 0.1)
     assert met(wide, 1.0, 0.2) == pytest.approx(0.5)
     assert met(wide, 9.0, 0.2) == pytest.approx(0.5)
     assert met(BAND, 4.0, 0.2) == pytest.approx(0.0, abs=1e-12)
     unsure = math.erf(0.5 / (math.sqrt(2.0) * 0.5)) / math.erf(0.5 / (math.sqrt(2.0) * 0.2))
     assert met(BAND, 1.5, 0.5) == pytest.approx(unsure)
-    high = Band(0.0, 2.0, 1.8, 0.2, 0.3)
+    high = Band(0.0, 2.0, 1.8, 0.2, 0.3, 0.1)
     assert met(high, 0.0, 0.2) == pytest.approx(0.5 * 0.1)
-    assert met(high, 0.15, 0.2) / met(Band(0.0, 2.0, 1.8, 0.2, 1e-9), 0.15, 0.2) == pytest.approx(0.55)
+    assert met(high, 0.15, 0.2) / met(Band(0.0, 2.0, 1.8, 0.2, 1e-9, 0.1), 0.15, 0.2) == pytest.approx(0.55)
 
 
 def test_only_the_useful_part_is_measured() -> None:
@@ -57,7 +57,9 @@ def test_only_the_useful_part_is_measured() -> None:
     assert found.in_band == pytest.approx(2 / 3)
     assert found.mean_m == pytest.approx((1.0 + 1.5 + 2.1) / 3)
     assert (found.shallowest_m, found.deepest_m) == (1.0, 2.1)
-    assert found.in_cover == pytest.approx(1 / 3)
+    among = [0.5 + 0.5 * math.erf((z - 1.8) / (math.sqrt(2.0) * 0.1)) for z in (1.0, 1.5, 2.1)]
+    assert found.in_cover == pytest.approx(sum(among) / 3)
+    assert among[0] < 1e-6 < among[1] < 0.01 < 0.99 < among[2]
     assert found.soft_share == pytest.approx(sum(met(BAND, z, 0.2) for z in (1.0, 1.5, 2.1)) / 3)
     assert (found.pace_m_s, found.start_depth_m, found.comfort) == (0.7, 1.2, 0.9)
     nothing = measure(out, 1, scene, 0.7, 1.2, 0.9, 0.2)

@@ -26,7 +26,7 @@ def calls() -> Iterator[tuple[Any, tuple[Any, ...]]]:
     s, rows, mesh = np.zeros((ROWS, 2)), np.zeros((2, 4)), np.zeros(2)
     line, lure = LineParams(*[1.0] * 12), LureParams(*[1.0] * 7)
     free = ground.Ground(False, False, 1.0, 0.0, 0.0)
-    scene = Scene(line, rows, 1.0, 1.0, Band(*[1.0] * 5))
+    scene = Scene(line, rows, 1.0, 1.0, Band(*[1.0] * 6))
     yield search.comfort, (1.0, Limits(*[1.0] * 4))
     yield search.measure, (samples_room(1), 1, scene, 1.0, 1.0, 1.0, 1.0)
     yield ground.stand, (s, 1, rows, rows, free, 1.0, 1.0)

@@ -108,14 +108,15 @@ class Samples(NamedTuple):
 
 
 class Band(NamedTuple):
-    """A depth band and the cover's top, m; how blurred the band is at best (one sigma), and how near the
-    surface a lure skates."""
+    """A depth band and the cover's top, m; how blurred the band is at best (one sigma), how near the surface
+    a lure skates, and how uneven the cover's top is (one sigma)."""
 
     top: float
     low: float
     cover: float
     haze: float
     skates: float
+    uneven: float
 
 
 class Scene(NamedTuple):

@@ -91,8 +91,7 @@ def measure(
         if top <= z <= low:
             inside += 1.0
         soft += met(scene.band, z, haze)
-        if z > scene.band.cover:
-            covered += 1.0
+        covered += 0.5 + 0.5 * math.erf((z - scene.band.cover) / (ROOT_2 * scene.band.uneven))
         total += z
         high = min(high, z)
         deep = max(deep, z)
