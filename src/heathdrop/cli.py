@@ -194,7 +194,7 @@ def serve(
     if demo and data is None:
         where = where.with_name("demo.sqlite")
     typer.echo(
-        "Getting the simulation ready (seconds when compiled before, half a minute the first time) ..."
+        "Getting the simulation ready (seconds when compiled before, up to half a minute the first time) ..."
     )
     warm_up()
     pairing = Pairing() if lan else None
