@@ -92,10 +92,12 @@ def worked_of(
     are played again for theirs when it is looked at ``closely``."""
     catalog = catalogue.load()
     program = program_of(sizing, rated, way, lift_m, hold_s)
-    mean_m = float(cast.worked().mean())
+    steady = way == "steady" and usual_way(catalog, sizing, rated) == "steady"
+    # What was rated is what is said: strip, reasons and JSON name one depth.
+    mean_m = rated.tuned.mean_m if steady else float(cast.worked().mean())
     count = cast.fall_s / bands.fall_high, cast.fall_s / bands.fall_low
     low, high = bands.mean_low_m, bands.mean_high_m
-    if closely and (way != "steady" or usual_way(catalog, sizing, rated) != "steady"):
+    if closely and not steady:
         water = sizing.scenario.conditions.water_temp_f
         found = cast_bands(
             catalog, rated.rig, rated.lure, sizing.line, sizing.water, sizing.cast, program, water
