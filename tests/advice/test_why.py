@@ -111,11 +111,17 @@ def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
     for part in best.fits.parts:
         bad = held_back(cat, best, part, 1e-4)
         bad = replace(bad, fits=replace(bad.fits, score=0.59))
-        said = doubt_of(cat, swum, bad)
+        alone = replace(swum, rigs=(bad,))
+        said = doubt_of(cat, alone, bad)
         assert said is not None
         assert said.startswith("Nothing here fits well: the best is 59 of 100. ")
         assert said.endswith(WOULD_HELP[part])
-        assert doubt_of(cat, swum, replace(bad, fits=replace(bad.fits, score=0.6))) is None
+        assert doubt_of(cat, alone, replace(bad, fits=replace(bad.fits, score=0.6))) is None
+        beside = doubt_of(cat, swum, bad)
+        assert beside is not None
+        best_said = f"{100 * best.fits.score:.0f}"
+        assert beside.startswith(f"This rig fits badly here, 59 of 100; the best one has {best_said}. ")
+        assert beside.endswith(limit_sentence(swum, bad))
 
 
 def test_equals_are_within_the_noise(cat: Catalog, swum: Sizing) -> None:

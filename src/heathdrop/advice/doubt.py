@@ -19,14 +19,19 @@ WOULD_HELP = {
 }
 
 
-def doubt_of(catalog: Catalog, sizing: Sizing, best: Rated) -> str | None:
-    """A sentence when the best rig fits badly or the fish's depth is not known, None when neither is so."""
+def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
+    """A sentence when a rig fits badly or the fish's depth is not known, None when neither is so. Of the best
+    rig it says what would have to change; of another, how much better the best one fits."""
     unknown = _unplaced(sizing)
-    part = best.fits.limiting
-    if part is None or best.fits.score >= catalog.judgement.fit.doubtful:
+    part, least = rated.fits.limiting, catalog.judgement.fit.doubtful
+    if part is None or rated.fits.score >= least:
         return unknown or None
-    fits = f"Nothing here fits well: the best is {best.fits.score * 100:.0f} of 100."
-    return f"{unknown} {fits} {limit_sentence(sizing, best)} {WOULD_HELP[part]}".strip()
+    best, own = sizing.rigs[0].fits.score, f"{rated.fits.score * 100:.0f} of 100"
+    if best >= least:
+        fits = f"This rig fits badly here, {own}; the best one has {best * 100:.0f}."
+        return f"{unknown} {fits} {limit_sentence(sizing, rated)}".strip()
+    fits = f"Nothing here fits well: the best is {max(best, rated.fits.score) * 100:.0f} of 100."
+    return f"{unknown} {fits} {limit_sentence(sizing, rated)} {WOULD_HELP[part]}".strip()
 
 
 def _unplaced(sizing: Sizing) -> str:
