@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from numba import typeof
 
-from heathdrop.physics.kernels import ahead, cache_folder
+from heathdrop.physics.kernels import ahead
 from heathdrop.warmth import warm_up
 
 
@@ -19,13 +19,12 @@ def test_kinds_of_arguments_are_those_of_the_simulation() -> None:
     for kernel, given in ahead.calls():
         kernel.compile(tuple(typeof(one) for one in given))
         name = kernel.py_func.__name__
-        kept = list(cache_folder().rglob(f"*.{name}-*.nbc"))
-        assert len(kept) == 1, name
+        assert len(list(ahead.kept().glob(f"*.{name}-*.nbc"))) == 1, name
 
 
 def test_a_warm_cache_needs_no_second_process(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     asked: list[list[str]] = []
-    monkeypatch.setattr(ahead, "cache_folder", lambda: tmp_path)
+    monkeypatch.setattr(ahead, "kept", lambda: tmp_path)
     monkeypatch.setattr(subprocess, "Popen", lambda command, **_: asked.append(command))
     monkeypatch.setattr("os.cpu_count", lambda: 1)
     ahead.start()

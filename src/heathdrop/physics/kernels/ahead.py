@@ -11,12 +11,13 @@ import os
 import subprocess
 import sys
 from collections.abc import Iterator
+from pathlib import Path
 from typing import Any
 
 import numpy as np
 from numba import typeof
 
-from heathdrop.physics.kernels import cache_folder, chain, ground, search
+from heathdrop.physics.kernels import chain, ground, search
 from heathdrop.physics.kernels.records import Band, Limits, LineParams, LureParams, Scene, samples_room
 from heathdrop.physics.kernels.state import ROWS
 
@@ -39,9 +40,14 @@ def calls() -> Iterator[tuple[Any, tuple[Any, ...]]]:
     yield chain.line_nodes, (s, mesh, 1, 1.0, 1.0, line, 1.0)
 
 
+def kept() -> Path:
+    """The folder that holds these kernels' machine code: that of this very copy of the sources."""
+    return Path(search.search.stats.cache_path)  # type: ignore[attr-defined]
+
+
 def start() -> subprocess.Popen[bytes] | None:
     """The second process; None where everything is compiled already or there is one core only."""
-    if any(cache_folder().rglob("*.nbc")) or (os.cpu_count() or 1) < 2:
+    if any(kept().glob("*.nbc")) or (os.cpu_count() or 1) < 2:
         return None
     quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
     return subprocess.Popen([sys.executable, "-m", __name__], **quiet)  # type: ignore[call-overload,no-any-return]
