@@ -1,4 +1,4 @@
-"""Compiled code is honest: an edit to any kernel is there at once, and the records mean what they say."""
+"""Compiled code is honest: an edit to any kernel is there at once."""
 
 from __future__ import annotations
 
@@ -8,24 +8,10 @@ import subprocess
 import sys
 from pathlib import Path
 
-import numpy as np
 import pytest
 
 import heathdrop
 from heathdrop.physics.kernels import cache_folder, sources_hash
-from heathdrop.physics.kernels.records import (
-    Leg,
-    Limits,
-    LineParams,
-    LureParams,
-    Tuned,
-    leg_at,
-    limits_at,
-    line_at,
-    lure_at,
-    rows_of,
-)
-from heathdrop.physics.kernels.search import comfort
 
 DEPTH = """
 from heathdrop import catalog
@@ -75,33 +61,3 @@ def test_the_hash_is_over_names_and_contents(tmp_path: Path) -> None:
     (tmp_path / "a.py").rename(tmp_path / "b.py")
     assert len({first, second, sources_hash(tmp_path)}) == 3
     assert cache_folder().name == f"kernels-{sources_hash()}"
-
-
-@pytest.mark.parametrize(
-    ("kind", "read"), [(LureParams, lure_at), (LineParams, line_at), (Leg, leg_at), (Limits, limits_at)]
-)
-def test_a_record_comes_back_from_its_row(kind: type, read: object) -> None:
-    """The order of the fields is the order of the columns, on both sides."""
-    records = [kind(*(10.0 * row + k for k in range(len(kind._fields)))) for row in range(3)]  # type: ignore[attr-defined]
-    assert read(rows_of(records), 1) == records[1]  # type: ignore[operator]
-
-
-def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
-    limits = Limits(1.0, 4.0, 9.0, 0.3)
-    assert comfort(2.0, limits) == pytest.approx(1.0)
-    assert comfort(1.0, limits) == pytest.approx(np.exp(-0.5))
-    assert comfort(4.0, limits) == pytest.approx(np.exp(-0.5))
-
-
-def test_the_search_writes_a_setting_in_the_order_of_its_fields() -> None:
-    assert Tuned._fields == (
-        "pace_m_s",
-        "start_depth_m",
-        "soft_share",
-        "in_band",
-        "mean_m",
-        "shallowest_m",
-        "deepest_m",
-        "in_cover",
-        "comfort",
-    )

@@ -10,7 +10,7 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
-from heathdrop.conditions.scenario import Conditions, Scenario, check
+from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
@@ -18,20 +18,7 @@ from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, size
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
 from tests.waters import ALL
-
-DAY = Conditions(
-    water_temp_f=58,
-    bottom_depth_ft=9,
-    fish_depth_ft=6,
-    clarity_ft=3,
-    trend="rising",
-    activity=None,
-    season="pre-spawn",
-    light="overcast",
-    wind_mph=8,
-    forage="bluegill",
-    cover=Cover(kind="submerged-grass", top_depth_ft=7),
-)
+from tests.web.shown import DAY
 
 
 def centre_of(s: Sizing, cat: Catalog) -> tuple[float, float]:
