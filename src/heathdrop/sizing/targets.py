@@ -87,7 +87,7 @@ def depth_band(catalog: Catalog, c: Conditions) -> tuple[tuple[float, float], st
 
 def _asked_by(catalog: Catalog, postures: Mapping[str, float]) -> dict[str, float]:
     """How far each posture asks for its own band, shares that sum to 1. Fish between the floor and higher
-    water are met at their own level almost down to the floor: so the band sinks no faster than they do."""
+    water are met at their own level almost down to the floor, so that the band sinks evenly with them."""
     low = postures.get("on-bottom", 0.0)
     if not 0.0 < low < 1.0:
         return dict(postures)
