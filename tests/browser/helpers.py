@@ -5,8 +5,12 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from selenium import webdriver
+from selenium.common.exceptions import TimeoutException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import WebDriverWait
+
+#: Longer than anything takes on a machine that is busy with other work.
+SECONDS = 45
 
 
 def screen(browser: webdriver.Chrome, width: int, height: int) -> None:
@@ -18,18 +22,36 @@ def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
     def settled(_: object) -> bool:
         return bool(until())
 
-    WebDriverWait(browser, 20, ignored_exceptions=[Exception]).until(settled)
+    WebDriverWait(browser, SECONDS, ignored_exceptions=[Exception]).until(settled)
 
 
 def text(browser: webdriver.Chrome, css: str) -> str:
     return browser.find_element(By.CSS_SELECTOR, css).text
 
 
-def press(browser: webdriver.Chrome, css: str) -> None:
+def reads(browser: webdriver.Chrome, css: str, *words: str) -> None:
+    """Wait until an element's text has all the words; if it never does, say what stands there.
+
+    Nothing that follows a touch is read at once: a page may still be on its way.
+    """
+    found = "nothing"
+
+    def there() -> bool:
+        nonlocal found
+        found = text(browser, css)
+        return all(w in found for w in words)
+
+    try:
+        wait(browser, there)
+    except TimeoutException:
+        raise AssertionError(f"{css} never had {words}: {found!r}") from None
+
+
+def press(browser: webdriver.Chrome, css: str, by: str = By.CSS_SELECTOR) -> None:
     """Click an element once it can be clicked, after bringing it into the middle of the screen."""
 
     def clicked() -> bool:
-        found = browser.find_element(By.CSS_SELECTOR, css)
+        found = browser.find_element(by, css)
         browser.execute_script("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", found)
         found.click()
         return True

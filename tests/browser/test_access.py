@@ -9,7 +9,7 @@ import pytest
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 
-from tests.browser.helpers import screen, text, wait
+from tests.browser.helpers import press, reads, screen, wait
 
 AXE = (Path(__file__).parent.parent / "vendor" / "axe-4.10.3.min.js").read_text()
 STATES = (
@@ -115,7 +115,7 @@ def test_the_answer_stays_in_sight_on_the_phone(browser: webdriver.Chrome, site:
     assert not browser.find_element(By.ID, "slim").is_displayed()
     browser.execute_script("window.scrollTo(0, 700)")
     wait(browser, lambda: browser.find_element(By.ID, "slim").is_displayed())
-    assert "1/2 oz bladed jig" in text(browser, "#slim")
+    reads(browser, "#slim", "1/2 oz bladed jig")
     tops = [
         browser.execute_script(f"return document.querySelector('{css}').getBoundingClientRect().top")
         for css in ("#fold-water", "#board")
@@ -128,7 +128,7 @@ def test_one_live_region_says_the_answer(browser: webdriver.Chrome, site: str) -
     browser.get(site)
     browser.execute_script("window.spoken = document.getElementById('spoken')")
     before = browser.execute_script("return window.spoken.textContent")
-    browser.find_element(By.CSS_SELECTOR, "[data-to=fish_depth_ft][data-step^='-']").click()
+    press(browser, "[data-to=fish_depth_ft][data-step^='-']")
     wait(browser, lambda: browser.execute_script("return window.spoken.textContent") != before)
     assert browser.execute_script("return window.spoken === document.getElementById('spoken')")
     assert "turns in 10 s" in browser.execute_script("return window.spoken.textContent")

@@ -8,7 +8,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def lure_x(browser: webdriver.Chrome) -> float:
@@ -19,27 +19,27 @@ def lure_x(browser: webdriver.Chrome) -> float:
 def test_the_cast_is_played_scrubbed_and_compared(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(site)
-    browser.find_element(By.CSS_SELECTOR, "#view-cast + span").click()
+    press(browser, "#view-cast + span")
     wait(browser, lambda: browser.find_elements(By.ID, "play"))
-    assert "view=cast" in browser.current_url
+    wait(browser, lambda: "view=cast" in browser.current_url)
     assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
     start = lure_x(browser)
-    browser.find_element(By.ID, "play").click()
+    press(browser, "#play")
     wait(browser, lambda: lure_x(browser) < start - 5)  # the lure comes home, toward the left
-    browser.find_element(By.ID, "play").click()
+    press(browser, "#play")
     scrub = browser.find_element(By.ID, "scrub")
     before = text(browser, "#where")
     scrub.send_keys(Keys.END)
     wait(browser, lambda: text(browser, "#where") != before)
     assert "ft out" in (scrub.get_attribute("aria-valuetext") or "")
     browser.find_element(By.ID, "vs1").send_keys("20 lb nylon")
-    wait(browser, lambda: "in higher" in text(browser, ".rival-said.rival0"))
-    assert "vs1=line" in browser.current_url
+    reads(browser, ".rival-said.rival0", "in higher")
+    wait(browser, lambda: "vs1=line" in browser.current_url)
     frames = json.loads(browser.find_element(By.ID, "cast-data").get_attribute("textContent") or "{}")
     assert len(frames["line"]) == len(frames["t"]) == len(frames["lure"])
     assert len(frames["rivals"]) == 1
     browser.find_element(By.ID, "way").send_keys("drag")
-    wait(browser, lambda: "on the bottom" in text(browser, ".worked"))
+    reads(browser, ".worked", "on the bottom")
 
 
 def test_the_coaches_count_and_tick(browser: webdriver.Chrome, site: str) -> None:

@@ -12,7 +12,7 @@ from selenium.webdriver.common.by import By
 
 from heathdrop.conditions.made import OUTCOMES
 from heathdrop.feeds.simulated import Boat, Sounder
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 from tests.browser.laptop import Laptop
 from tests.browser.test_access import violations
 from tests.browser.test_plan import offline
@@ -67,7 +67,7 @@ def tap(browser: webdriver.Chrome, outcome: str, twice: bool = False) -> None:
 
 def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> None:
     begin(browser)
-    assert text(browser, "#stop").startswith("Mill bay milfoil")
+    reads(browser, "#stop", "Mill bay milfoil")
     assert browser.execute_script(
         "return [document.documentElement.scrollWidth <= 390, document.documentElement.scrollHeight <= 844]"
     ) == [True, True]
@@ -84,17 +84,17 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     wait(browser, lambda: text(browser, "#what") == "In")
     assert "reeling" in (browser.find_element(By.ID, "go").get_attribute("class") or "")
     press(browser, "[data-outcome=bump]")
-    wait(browser, lambda: "1 cast, all on the laptop" in text(browser, "#kept"))
-    wait(browser, lambda: "bitten" in text(browser, "#why"))
+    reads(browser, "#kept", "1 cast, all on the laptop")
+    reads(browser, "#why", "bitten")
     assert text(browser, "#count") == planned
     jump(browser)
     press(browser, "[data-outcome=ran-high]")
-    wait(browser, lambda: "It ran too high. Smallest change: " in text(browser, "#why"))
-    assert "Ran high" in text(browser, "#last li")
+    reads(browser, "#why", "It ran too high. Smallest change: ")
+    reads(browser, "#last li", "Ran high")
     jump(browser)
     press(browser, "#undo")
-    wait(browser, lambda: "1 cast, all" in text(browser, "#kept"))
-    assert "Bump" in text(browser, "#last li")
+    reads(browser, "#kept", "1 cast, all")
+    reads(browser, "#last li", "Bump")
     jump(browser)
     press(browser, "[data-outcome=fish]")
     press(browser, "[aria-label='Length more']")
@@ -111,30 +111,29 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
 def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Laptop) -> None:
     begin(browser)
     press(browser, "#after")
-    assert "2 of 6" in text(browser, "#stop")
+    reads(browser, "#stop", "2 of 6")
     press(browser, "#stop")
     press(browser, "#inside > button:nth-child(1)")
-    assert "1 of 6" in text(browser, "#stop")
+    reads(browser, "#stop", "1 of 6")
     press(browser, "#rig")
     press(browser, "#inside > button:nth-child(1)")
     wait(browser, lambda: text(browser, "#rig").startswith("Rod A"))
     press(browser, "#rig")
     browser.find_element(By.CSS_SELECTOR, ".typedrig input").send_keys("toad")
     press(browser, ".typedrig button")
-    wait(browser, lambda: "must be" in text(browser, "#inside [role=alert]"))
+    reads(browser, "#inside [role=alert]", "must be")
     field = browser.find_element(By.CSS_SELECTOR, ".typedrig input")
     field.clear()
     field.send_keys("1/4 underspin, paddle-tail 3 in")
     press(browser, ".typedrig button")
     wait(browser, lambda: browser.find_elements(By.XPATH, "//button[contains(., 'tie it on')]"))
-    browser.find_element(By.XPATH, "//button[contains(., 'tie it on')]").click()
+    press(browser, "//button[contains(., 'tie it on')]", By.XPATH)
     wait(browser, lambda: text(browser, "#rig").startswith("1/4 oz underspin"))
     press(browser, "#water")
     press(browser, "[aria-label='Water less']")
-    wait(browser, lambda: "typed here" in text(browser, "#inside"))
-    assert "60 °F" in text(browser, "#inside")
+    reads(browser, "#inside", "typed here", "60 °F")
     press(browser, "[aria-label='Bottom less']")
-    wait(browser, lambda: "8 ft" in text(browser, "#inside"))
+    reads(browser, "#inside", "8 ft")
     press(browser, "#close")
     press(browser, "[data-outcome=nothing]")
     wait(browser, lambda: len(laptop.casts()) == 1)
@@ -142,17 +141,17 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     assert (cast["family"], cast["head_oz"]) == ("underspin", 0.25)
     assert (cast["conditions"]["water_temp_f"], cast["conditions"]["bottom_depth_ft"]) == (60.0, 8.0)
     press(browser, "#more")
-    assert "Hooks" in text(browser, "#inside") or "Lead" in text(browser, "#inside")
+    wait(browser, lambda: any(w in text(browser, "#inside") for w in ("Hooks", "Lead")))
     assert violations(browser) == []
     press(browser, "#inside a")
-    wait(browser, lambda: "1 cast" in text(browser, "h1"))
+    reads(browser, "h1", "1 cast")
     browser.get(laptop.address + "/deck")
     press(browser, "#more")
     ending = browser.find_element(By.XPATH, "//button[contains(., 'End the trip')]")
     ending.click()
-    assert "Tap again" in ending.text
+    wait(browser, lambda: "Tap again" in ending.text)
     ending.click()
-    wait(browser, lambda: "1 cast" in text(browser, "h1"))
+    reads(browser, "h1", "1 cast")
 
 
 def test_it_installs_to_the_home_screen(browser: webdriver.Chrome, laptop: Laptop) -> None:
@@ -196,7 +195,7 @@ def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Ch
         else:
             offline(browser, True)
         ten(3, 7)
-        assert "kept on this phone" in text(browser, "#kept")
+        reads(browser, "#kept", "kept on this phone")
         if cut == 5:
             jump(browser, 3 * 3600 * 1000, "jump")
         if cut == 11:
@@ -209,8 +208,7 @@ def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Ch
             browser.refresh()
         ten(7, 10)
     browser.execute_script("window.dispatchEvent(new Event('online'))")
-    wait(browser, lambda: "all on the laptop" in text(browser, "#kept"))
-    assert "200 casts" in text(browser, "#kept")
+    reads(browser, "#kept", "all on the laptop", "200 casts")
     kept = laptop.casts()
     assert len(kept) == 200
     assert len({c["id"] for c in kept}) == 200
@@ -232,11 +230,10 @@ def test_what_is_refused_is_kept_and_said(browser: webdriver.Chrome, laptop: Lap
     )
     tap(browser, "nothing")
     tap(browser, "bump")
-    wait(browser, lambda: "1 refused: see More" in text(browser, "#kept"))
+    reads(browser, "#kept", "1 refused: see More")
     wait(browser, lambda: len(laptop.casts()) == 2)
     press(browser, "#more")
-    assert "Refused: " in text(browser, "#inside")
-    assert "eaten" in text(browser, "#inside")
+    reads(browser, "#inside", "Refused: ", "eaten")
 
 
 def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_path: Path) -> None:
@@ -251,7 +248,7 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         begin(browser)
         wait(browser, lambda: "Depth" in text(browser, "#sounder") and "live" in text(browser, "#sounder"))
         press(browser, "#water")
-        wait(browser, lambda: "from the sounder" in text(browser, "#inside"))
+        reads(browser, "#inside", "from the sounder")
         press(browser, "#close")
         press(browser, "[data-outcome=nothing]")
         wait(browser, lambda: len(laptop.casts()) == 1)
@@ -262,12 +259,12 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         browser.get(laptop.address + "/")
         wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "[data-fill=water_temp_f].live"))
         press(browser, "[data-fill=water_temp_f]")
-        wait(browser, lambda: "from the sounder" in text(browser, "#field-water_temp_f"))
+        reads(browser, "#field-water_temp_f", "from the sounder")
         taken = browser.find_element(By.ID, "water_temp_f").get_attribute("value")
         assert taken == "61"
         wait(browser, lambda: "water_temp_f=61" in browser.current_url)
         press(browser, "[data-to=water_temp_f][aria-label$=up]")
-        assert "from the sounder" not in text(browser, "#field-water_temp_f")
+        wait(browser, lambda: "from the sounder" not in text(browser, "#field-water_temp_f"))
         screen(browser, 390, 844)
         browser.get(laptop.address + "/deck")
         sounder.stop()

@@ -6,7 +6,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import Select
 
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def choose(browser: webdriver.Chrome, id_: str, words: str) -> None:
@@ -17,20 +17,20 @@ def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chro
     screen(browser, 1280, 800)
     browser.get(site)
     choose(browser, "cover", "wood")
-    wait(browser, lambda: "flipping jig" in text(browser, ".what"))
+    reads(browser, ".what", "flipping jig")
     assert not browser.find_element(By.ID, "field-top_depth_ft").is_displayed()
     assert browser.find_element(By.ID, "field-wood").is_displayed()
-    assert "assumed" in text(browser, "#field-season")
-    browser.find_element(By.CSS_SELECTOR, "#view-water + span").click()
-    wait(browser, lambda: "In wood, a guarded jig" in text(browser, ".called"))
-    assert "bladed jig (in wood, a guarded jig)" in text(browser, ".aside")
+    reads(browser, "#field-season", "assumed")
+    press(browser, "#view-water + span")
+    reads(browser, ".called", "In wood, a guarded jig")
+    reads(browser, ".aside", "bladed jig (in wood, a guarded jig)")
     assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
-    browser.find_element(By.LINK_TEXT, "dormant").click()
-    wait(browser, lambda: "your own word" in text(browser, ".because"))
-    assert browser.find_element(By.ID, "activity").get_attribute("value") == "0"
-    browser.find_element(By.LINK_TEXT, "Judge it again").click()
-    wait(browser, lambda: "Judged" in text(browser, ".because"))
-    browser.find_element(By.LINK_TEXT, "casting jig").click()
+    press(browser, "dormant", By.LINK_TEXT)
+    reads(browser, ".because", "your own word")
+    wait(browser, lambda: browser.find_element(By.ID, "activity").get_attribute("value") == "0")
+    press(browser, "Judge it again", By.LINK_TEXT)
+    reads(browser, ".because", "Judged")
+    press(browser, "casting jig", By.LINK_TEXT)
     wait(
         browser,
         lambda: "family=casting-jig" in browser.current_url and "casting jig" in text(browser, ".what"),
@@ -41,8 +41,7 @@ def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.C
     screen(browser, 1280, 800)
     browser.get(site + "/?view=water&family=bladed-jig")
     press(browser, ".dispute:nth-child(2) button")
-    wait(browser, lambda: "heavy and fast" in text(browser, "#both"))
-    assert "Against the first" in text(browser, "#both")
+    reads(browser, "#both", "heavy and fast", "Against the first")
     choose(browser, "s_bladed-ladder", "one size")
     wait(browser, lambda: "s_bladed-ladder=one" in browser.current_url)
     browser.get(site + "/?view=water&family=bladed-jig")
@@ -67,13 +66,13 @@ def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, sit
     screen(browser, 390, 844)
     browser.get(site + "/?view=rig&family=bladed-jig")
     assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
-    assert "To scale" in text(browser, ".rigfig figcaption")
+    reads(browser, ".rigfig figcaption", "To scale")
     assert browser.find_elements(By.CSS_SELECTOR, ".rigfig .blade")
     press(browser, "[data-whole=settled]")
-    assert "Line" in text(browser, ".settled")
+    reads(browser, ".settled", "Line")
     press(browser, "#fold-wrong > summary")
     press(browser, ".faults a:nth-child(2)")
-    wait(browser, lambda: "higher" in text(browser, ".changes li:first-child"))
+    reads(browser, ".changes li:first-child", "higher")
     press(browser, ".changes li a")
     wait(browser, lambda: "wrong" not in browser.current_url and "view" not in browser.current_url)
 
@@ -82,9 +81,9 @@ def test_cautions_hide_for_today_and_come_back(browser: webdriver.Chrome, site: 
     screen(browser, 1280, 800)
     browser.get(site)
     assert text(browser, "#care-count") == "3"
-    browser.find_element(By.CSS_SELECTOR, "#cautions summary").click()
-    browser.find_element(By.CSS_SELECTOR, "[data-hush='hooks']").click()
-    assert text(browser, "#care-count") == "2"
+    press(browser, "#cautions summary")
+    press(browser, "[data-hush='hooks']")
+    wait(browser, lambda: text(browser, "#care-count") == "2")
     browser.get(site)
     wait(browser, lambda: text(browser, "#care-count") == "2")
     browser.execute_script(

@@ -9,7 +9,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def heads(browser: webdriver.Chrome) -> int:
@@ -27,25 +27,25 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
     for oz in ("3/16", "1/4", "5/16"):
         entry.send_keys(f"{oz} grass jig green x2", Keys.ENTER)
         wait(browser, lambda oz=oz: f"{oz} oz grass jig" in text(browser, ".said"))
-        assert entry.get_attribute("value") == ""
+        wait(browser, lambda: entry.get_attribute("value") == "")
     assert heads(browser) == before + 3
     entry.send_keys("toad 3 in", Keys.ENTER)
-    wait(browser, lambda: "it must be a weight and a lure" in text(browser, "#entry-problem"))
+    reads(browser, "#entry-problem", "it must be a weight and a lure")
     assert entry.get_attribute("value") == "toad 3 in"  # nothing typed is lost
     browser.find_element(By.ID, "q").send_keys("grass green 5/16")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr")) == 1)
     mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
     mass.send_keys("9,1 g", Keys.TAB)
-    wait(browser, lambda: "weighs 9.1 g" in text(browser, ".items"))
+    reads(browser, ".items", "weighs 9.1 g")
     mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
     mass.send_keys(Keys.CONTROL, "a")
     mass.send_keys("heavy", Keys.TAB)
-    wait(browser, lambda: "mass_g was “heavy”" in text(browser, ".items"))
-    browser.find_element(By.CSS_SELECTOR, "[aria-label^='Delete 5/16 oz grass jig']").click()
-    wait(browser, lambda: "Deleted: 5/16 oz grass jig" in text(browser, ".said"))
-    browser.find_element(By.XPATH, "//button[text()='Undo']").click()
-    wait(browser, lambda: "Back in the box" in text(browser, ".said"))
-    wait(browser, lambda: "What am I missing?" in text(browser, "#missing"))
+    reads(browser, ".items", "mass_g was “heavy”")
+    press(browser, "[aria-label^='Delete 5/16 oz grass jig']")
+    reads(browser, ".said", "Deleted: 5/16 oz grass jig")
+    press(browser, "//button[text()='Undo']", By.XPATH)
+    reads(browser, ".said", "Back in the box")
+    reads(browser, "#missing", "What am I missing?")
 
 
 def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, site: str) -> None:
@@ -71,15 +71,15 @@ def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, 
     times.send_keys(Keys.CONTROL, "a")
     times.send_keys("14.9 15.1 15.0")
     press(browser, "#drop-form button.wide")
-    wait(browser, lambda: "Check depth, rig and seconds" in text(browser, "#drop-problem"))
+    reads(browser, "#drop-problem", "Check depth, rig and seconds")
     times.send_keys(Keys.CONTROL, "a")
     times.send_keys("5.4 5.5 5.45 5.5")
     press(browser, "#drop-form button.wide")
-    wait(browser, lambda: "now known to" in text(browser, ".said"))
-    assert "chunk on a swim jig" in text(browser, ".lessons")
+    reads(browser, ".said", "now known to")
+    reads(browser, ".lessons", "chunk on a swim jig")
     after = band()
     assert after < before
     browser.get(site + "/drops")
     press(browser, ".tests tbody tr:first-child button")
-    wait(browser, lambda: "Withdrawn" in text(browser, ".said"))
+    reads(browser, ".said", "Withdrawn")
     assert abs(band() - before) < 1e-6

@@ -11,7 +11,7 @@ from pathlib import Path
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, wait
 
 
 def test_a_phone_is_let_in_by_its_code(browser: webdriver.Chrome, tmp_path: Path) -> None:
@@ -38,24 +38,23 @@ def test_a_phone_is_let_in_by_its_code(browser: webdriver.Chrome, tmp_path: Path
         browser.get("about:blank")
         wait(browser, lambda: socket.create_connection(("127.0.0.2", port), 1).close() is None)
         browser.get(f"{address}/deck")
-        assert "not paired" in text(browser, "main")
+        reads(browser, "main", "not paired")
         browser.find_element(By.NAME, "code").send_keys("12")
         press(browser, "button")
-        assert "not the code" in text(browser, "[role=alert]")
+        reads(browser, "[role=alert]", "not the code")
         browser.get(f"{address}/pair?code={found[2]}{found[3]}")
         browser.find_element(By.NAME, "name").send_keys("boat phone")
         press(browser, "button")
-        wait(browser, lambda: "Take a plan along" in text(browser, "main"))
+        reads(browser, "main", "Take a plan along")
         press(browser, "form:nth-of-type(2) .begin")
         wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "#go"))
         press(browser, "[data-outcome=nothing]")
-        wait(browser, lambda: "1 cast, all on the laptop" in text(browser, "#kept"))
+        reads(browser, "#kept", "1 cast, all on the laptop")
         assert browser.get_cookie("heathdrop-device")["httpOnly"]  # type: ignore[index]
         browser.delete_all_cookies()
         # Past the guard against double taps.
         browser.execute_script("setTimeout(() => document.querySelector('[data-outcome=bump]').click(), 900)")
-        wait(browser, lambda: "not paired with the laptop any more" in text(browser, "#kept"))
-        assert "1 kept on this phone" in text(browser, "#kept")
+        reads(browser, "#kept", "not paired with the laptop any more", "1 kept on this phone")
     finally:
         browser.get("about:blank")
         serve.terminate()

@@ -6,7 +6,7 @@ import pytest
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 ANSWERED = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass"
 HEIGHT = "return document.documentElement.scrollHeight"
@@ -24,7 +24,7 @@ def test_a_view_is_a_screen_and_a_half(browser: webdriver.Chrome, site: str, vie
     browser.get(f"{site}/?view={view}&{ANSWERED}")
     wait(browser, lambda: not shown(browser, "#field-cover"))
     assert browser.execute_script(HEIGHT) <= most
-    assert "58 °F, fish 6 of 9 ft, submerged grass" in text(browser, "#fold-water > summary")
+    reads(browser, "#fold-water > summary", "58 °F, fish 6 of 9 ft, submerged grass")
 
 
 def test_the_four_answers_stand_open_until_they_are_given(browser: webdriver.Chrome, site: str) -> None:
@@ -38,7 +38,7 @@ def test_the_four_answers_stand_open_until_they_are_given(browser: webdriver.Chr
     press(browser, "[data-to=water_temp_f][data-step='1']")
     wait(browser, lambda: "water_temp_f=59" in browser.current_url)
     assert shown(browser, "#field-cover")
-    assert "59 °F" in text(browser, "#fold-water > summary")
+    reads(browser, "#fold-water > summary", "59 °F")
 
 
 def test_a_refusal_opens_the_water(browser: webdriver.Chrome, site: str) -> None:
@@ -83,22 +83,22 @@ def test_long_lists_are_folded_on_a_phone(browser: webdriver.Chrome, site: str) 
     high = browser.execute_script(HEIGHT)
     rows = len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr"))
     assert high < 1000 + 62 * rows
-    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+    assert not shown(browser, ".items .edit")
     press(browser, ".unfold")
-    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed())
+    wait(browser, lambda: shown(browser, ".items .edit"))
     assert browser.find_element(By.CSS_SELECTOR, ".unfold").get_attribute("aria-expanded") == "true"
     press(browser, ".unfold")
-    assert not browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+    wait(browser, lambda: not shown(browser, ".items .edit"))
     browser.get(f"{site}/?view=water")
     assert browser.execute_script(HEIGHT) < 1850
-    assert not browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
+    assert not shown(browser, ".dispute")
     browser.execute_script("document.querySelector('#differ > summary').click()")
-    wait(browser, lambda: browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed())
+    wait(browser, lambda: shown(browser, ".dispute"))
     screen(browser, 1280, 800)
     browser.get(f"{site}/?view=water")
-    assert browser.find_element(By.CSS_SELECTOR, ".dispute").is_displayed()
+    assert shown(browser, ".dispute")
     browser.get(f"{site}/box")
-    assert browser.find_element(By.CSS_SELECTOR, ".items .edit").is_displayed()
+    assert shown(browser, ".items .edit")
 
 
 @pytest.mark.parametrize("page", ["?view=rig", "?view=cast", "box", "drops", "plan", "files"])

@@ -14,7 +14,7 @@ from heathdrop.api.planning import plan_answer
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.demo import ashmoor
 from heathdrop.web.deckcard import deck_card
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, site: str) -> None:
@@ -23,9 +23,9 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".planboard"))
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard .best")) == 6
-    assert "Rod" in text(browser, ".stopcard summary")
+    reads(browser, ".stopcard summary", "Rod")
     press(browser, "[aria-label='Matted pocket earlier']")
-    wait(browser, lambda: "Matted pocket" in text(browser, ".planboard tbody tr:nth-child(2)"))
+    reads(browser, ".planboard tbody tr:nth-child(2)", "Matted pocket")
     press(browser, "[aria-label='Take out Mill pond pads']")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 5)
     press(browser, ".addstop button")
@@ -35,7 +35,7 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     rods.send_keys("3")
     press(browser, ".day button")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard thead th")) == 4)
-    browser.find_element(By.CSS_SELECTOR, ".planboard .best").click()
+    press(browser, ".planboard .best")
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
 
 
@@ -76,7 +76,7 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
         browser.get(card)
         browser.execute_script("localStorage.clear()")
         browser.get(card)
-        assert "Mill bay milfoil" in text(browser, "#stop")
+        reads(browser, "#stop", "Mill bay milfoil")
         assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
         low = browser.execute_script(
             "return [...document.querySelectorAll('button')].filter(b => b.offsetParent &&"
@@ -88,7 +88,7 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
         press(browser, "#go")
         wait(browser, lambda: text(browser, "#now") in ("1", "Reel"))
         browser.refresh()
-        assert text(browser, "#go") == "In"
+        wait(browser, lambda: text(browser, "#go") == "In")
         wait(browser, lambda: text(browser, "#now") == "Reel")
         press(browser, "[data-outcome=nothing]")
         before = text(browser, "#count")
@@ -98,11 +98,11 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
         press(browser, "[data-outcome=hung]")
         press(browser, "#undo")
         press(browser, "#on")
-        assert "2 of 6" in text(browser, "#stop")
+        reads(browser, "#stop", "2 of 6")
         press(browser, "[data-outcome=bump]")
         browser.get("about:blank")
         browser.get(card)
-        assert "2 of 6" in text(browser, "#stop")
+        reads(browser, "#stop", "2 of 6")
         casts = kept(browser)
         assert [c["outcome"] for c in casts] == ["nothing", "fish", "bump"]
         assert len({c["id"] for c in casts}) == 3

@@ -6,7 +6,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.helpers import screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def path_height(browser: webdriver.Chrome) -> float:
@@ -20,16 +20,16 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(site)
     assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
-    assert "turns in 10 s" in text(browser, ".figures")
+    reads(browser, ".figures", "turns in 10 s")
     browser.execute_script("window.sameDocument = true")
     before = text(browser, ".strip")
     fish = browser.find_element(By.ID, "fish_depth_ft")
     fish.click()
     fish.send_keys(Keys.CONTROL, "a")
     fish.send_keys("3")
-    wait(browser, lambda: "target 1–3 ft" in text(browser, "svg.wide"))
-    assert "1 of 4 answers are yours" in text(browser, ".verdict")
-    assert "fish_depth_ft=3" in browser.current_url
+    reads(browser, "svg.wide", "target 1–3 ft")
+    reads(browser, ".verdict", "1 of 4 answers are yours")
+    wait(browser, lambda: "fish_depth_ft=3" in browser.current_url)
     assert browser.switch_to.active_element.get_attribute("id") == "fish_depth_ft"
     assert text(browser, ".strip") != before
     fish.send_keys(Keys.ARROW_UP)
@@ -43,12 +43,12 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
 
     browser.get(site + "/?activity=2")
     slim = choose("cell-flat-tail-3750")
-    assert "flat-tail" in text(browser, ".what")
+    reads(browser, ".what", "flat-tail")
     assert choose("cell-chunk-3750") < slim  # nearer the surface: smaller y
-    browser.find_element(By.ID, "to-best").click()
-    wait(browser, lambda: "For the water shown" in text(browser, ".verdict"))
+    press(browser, "#to-best")
+    reads(browser, ".verdict", "For the water shown")
     browser.back()
-    wait(browser, lambda: "chunk" in text(browser, ".what"))
+    reads(browser, ".what", "chunk")
 
 
 def test_bad_input_is_said_beside_the_field_and_the_answer_stays(
@@ -58,7 +58,7 @@ def test_bad_input_is_said_beside_the_field_and_the_answer_stays(
     box = browser.find_element(By.ID, "water_temp_f")
     box.send_keys(Keys.CONTROL, "a")
     box.send_keys("400")
-    wait(browser, lambda: "it must be from 32 to 100 °F" in text(browser, "#err-water_temp_f"))
+    reads(browser, "#err-water_temp_f", "it must be from 32 to 100 °F")
     assert box.get_attribute("value") == "400"
     assert browser.find_elements(By.CSS_SELECTOR, ".board")
     box.send_keys(Keys.CONTROL, "a")
@@ -69,19 +69,19 @@ def test_bad_input_is_said_beside_the_field_and_the_answer_stays(
 
 def test_a_scenario_is_saved_reopened_deleted_and_brought_back(browser: webdriver.Chrome, site: str) -> None:
     browser.get(site + "/?fish_depth_ft=4.5&family=swim-jig")
-    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
+    press(browser, "#shelf summary")
     assert len(browser.find_elements(By.CSS_SELECTOR, "#saved li")) == 3
     browser.find_element(By.ID, "save-name").send_keys("Orchard wall", Keys.ENTER)
-    wait(browser, lambda: "Saved “Orchard wall”" in text(browser, "#saved"))
+    reads(browser, "#saved", "Saved “Orchard wall”")
     browser.get(site)
-    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
-    browser.find_element(By.PARTIAL_LINK_TEXT, "Orchard wall").click()
+    press(browser, "#shelf summary")
+    press(browser, "Orchard wall", By.PARTIAL_LINK_TEXT)
     wait(browser, lambda: browser.find_element(By.ID, "fish_depth_ft").get_attribute("value") == "4.5")
-    browser.find_element(By.CSS_SELECTOR, "#shelf summary").click()
-    browser.find_element(By.CSS_SELECTOR, "[aria-label='Delete Orchard wall']").click()
-    wait(browser, lambda: "Deleted" in text(browser, "#saved"))
-    browser.find_element(By.XPATH, "//button[text()='Undo']").click()
-    wait(browser, lambda: "is back" in text(browser, "#saved"))
+    press(browser, "#shelf summary")
+    press(browser, "[aria-label='Delete Orchard wall']")
+    reads(browser, "#saved", "Deleted")
+    press(browser, "//button[text()='Undo']", By.XPATH)
+    reads(browser, "#saved", "is back")
 
 
 def test_the_phone_shows_the_answer_and_the_water_first(browser: webdriver.Chrome, site: str) -> None:
@@ -107,7 +107,7 @@ def test_sun_mode_keys_and_the_print_card(browser: webdriver.Chrome, site: str) 
     wait(browser, lambda: "sun" in (browser.find_element(By.TAG_NAME, "html").get_attribute("class") or ""))
     browser.get(site)
     assert "sun" in (browser.find_element(By.TAG_NAME, "html").get_attribute("class") or "")
-    browser.find_element(By.ID, "sun").click()
+    press(browser, "#sun")
     browser.find_element(By.TAG_NAME, "body").send_keys("?")
     wait(browser, lambda: browser.find_element(By.ID, "keysheet").is_displayed())
     browser.find_element(By.ID, "keysheet").send_keys(Keys.ESCAPE)

@@ -14,7 +14,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from heathdrop.web.app import create_app
-from tests.browser.helpers import press, screen, text, wait
+from tests.browser.helpers import press, reads, screen, text, wait
 
 FOUR = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass"
 
@@ -44,17 +44,17 @@ def test_try_it_keeps_its_promise(browser: webdriver.Chrome, site: str) -> None:
         said = re.search(r"Runs at\s+([\d.]+) ft", text(browser, ".figures"))
         assert said, at
         assert abs(float(said[1]) - depth) <= 0.15, at
-        assert "bladed jig" in text(browser, ".what")
+        reads(browser, ".what", "bladed jig")
 
 
 def test_the_water_is_kept_over_other_pages(browser: webdriver.Chrome, site: str) -> None:
     browser.get(f"{site}/?water_temp_f=70&cover=pads&bottom_depth_ft=5&fish_depth_ft=2")
     for page in ("Box", "Drop tests"):
-        browser.find_element(By.LINK_TEXT, page).click()
-        browser.find_element(By.LINK_TEXT, "Sheet").click()
-        assert value(browser, "water_temp_f") == "70"
-        assert value(browser, "cover") == "pads"
-    assert "70 °F, fish at 2 ft of 5 ft, pads" in browser.title
+        press(browser, page, By.LINK_TEXT)
+        press(browser, "Sheet", By.LINK_TEXT)
+        wait(browser, lambda: value(browser, "water_temp_f") == "70")
+        wait(browser, lambda: value(browser, "cover") == "pads")
+    wait(browser, lambda: "70 °F, fish at 2 ft of 5 ft, pads" in browser.title)
 
 
 def test_an_open_scenario_is_named_and_never_overwritten_in_silence(
@@ -63,18 +63,18 @@ def test_an_open_scenario_is_named_and_never_overwritten_in_silence(
     browser.get(f"{site}/?{FOUR}")
     press(browser, "#shelf summary")
     browser.find_element(By.ID, "save-name").send_keys("Peat inlet", Keys.ENTER)
-    wait(browser, lambda: "Saved “Peat inlet”" in text(browser, "#saved"))
-    browser.find_element(By.PARTIAL_LINK_TEXT, "Peat inlet").click()
+    reads(browser, "#saved", "Saved “Peat inlet”")
+    press(browser, "Peat inlet", By.PARTIAL_LINK_TEXT)
     wait(browser, lambda: text(browser, "#opened") == "Peat inlet")
-    assert browser.title.startswith("Peat inlet: ")
+    wait(browser, lambda: browser.title.startswith("Peat inlet: "))
     typed(browser, "water_temp_f", "49")
-    wait(browser, lambda: "changed since it was saved" in text(browser, "#opened"))
+    reads(browser, "#opened", "changed since it was saved")
     press(browser, "#shelf summary")
     browser.find_element(By.ID, "save-name").send_keys("Peat inlet", Keys.ENTER)
-    wait(browser, lambda: "named “Peat inlet” already" in text(browser, "#saved"))
-    browser.find_element(By.XPATH, "//button[text()='Replace it']").click()
-    wait(browser, lambda: "Saved “Peat inlet”" in text(browser, "#saved"))
-    browser.find_element(By.PARTIAL_LINK_TEXT, "Peat inlet").click()
+    reads(browser, "#saved", "named “Peat inlet” already")
+    press(browser, "//button[text()='Replace it']", By.XPATH)
+    reads(browser, "#saved", "Saved “Peat inlet”")
+    press(browser, "Peat inlet", By.PARTIAL_LINK_TEXT)
     wait(browser, lambda: value(browser, "water_temp_f") == "49")
 
 
@@ -85,11 +85,11 @@ def test_a_school_is_listed_and_let_go_again(browser: webdriver.Chrome, site: st
     other = next(o for o in choice.find_elements(By.TAG_NAME, "option") if not o.get_attribute("selected"))
     name = other.text
     other.click()
-    wait(browser, lambda: name in text(browser, ".held"))
-    assert f"{topic}=" in browser.current_url
-    assert browser.current_url.count("&s_") == 1
+    reads(browser, ".held", name)
+    wait(browser, lambda: f"{topic}=" in browser.current_url)
+    wait(browser, lambda: browser.current_url.count("&s_") == 1)
     browser.get(f"{site}/?view=water&{FOUR}")
-    assert "kept" in text(browser, ".held")
+    reads(browser, ".held", "kept")
     press(browser, ".held button")
     wait(browser, lambda: not browser.find_elements(By.CSS_SELECTOR, ".held"))
 
@@ -100,11 +100,11 @@ def test_what_is_typed_goes_with_a_link(browser: webdriver.Chrome, site: str) ->
     browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
     wait(browser, lambda: "activity=" in browser.current_url)
     wait(browser, lambda: value(browser, "fish_depth_ft") == "3")
-    assert "fish_depth_ft=3" in browser.current_url
+    wait(browser, lambda: "fish_depth_ft=3" in browser.current_url)
     typed(browser, "fish_depth_ft", "20")
-    wait(browser, lambda: "is deeper than the bottom" in text(browser, "#err-fish_depth_ft"))
+    reads(browser, "#err-fish_depth_ft", "is deeper than the bottom")
     browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
-    wait(browser, lambda: "is deeper than the bottom" in text(browser, "#err-fish_depth_ft"))
+    reads(browser, "#err-fish_depth_ft", "is deeper than the bottom")
     assert value(browser, "fish_depth_ft") == "20"
 
 
@@ -114,29 +114,29 @@ def test_refusals_speak_the_screens_words_once(browser: webdriver.Chrome, site: 
     said = "Fish at 6 ft is deeper than the bottom at 4 ft."
     wait(browser, lambda: text(browser, "#err-fish_depth_ft") == said)
     assert text(browser, "main").count(said) == 1
-    assert "Fish at needs another value" in text(browser, "#halt")
+    reads(browser, "#halt", "Fish at needs another value")
 
 
 def test_the_first_minute_asks_four_things_and_refuses_none(browser: webdriver.Chrome, site: str) -> None:
     """In any order, with the defaults for company: fish and grass tops follow the bottom up and down."""
     browser.get(site + "/")
     assert text(browser, "#ask") == "Four answers make it yours. First: water"
-    assert "0 of 4 answers are yours" in text(browser, ".verdict")
+    reads(browser, ".verdict", "0 of 4 answers are yours")
     assert len(browser.find_elements(By.CSS_SELECTOR, "#field-test_lb.assumed")) == 1
     typed(browser, "bottom_depth_ft", "4")
     wait(browser, lambda: "bottom_depth_ft=4" in browser.current_url)
-    assert (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("4", "4")
+    wait(browser, lambda: (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("4", "4"))
     assert text(browser, "#halt") == ""
     typed(browser, "bottom_depth_ft", "18")
     wait(browser, lambda: "bottom_depth_ft=18" in browser.current_url)
-    assert (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("6", "7")
+    wait(browser, lambda: (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("6", "7"))
     press(browser, "[data-confirm=water_temp_f]")
     press(browser, "[data-confirm=fish_depth_ft]")
-    wait(browser, lambda: "next: cover" in text(browser, "#ask"))
+    reads(browser, "#ask", "next: cover")
     press(browser, "[data-confirm=cover]")
-    wait(browser, lambda: "Called for this water" in text(browser, ".verdict"))
-    assert text(browser, "#ask") == ""
-    assert "cover=submerged-grass" in browser.current_url
+    reads(browser, ".verdict", "Called for this water")
+    wait(browser, lambda: text(browser, "#ask") == "")
+    wait(browser, lambda: "cover=submerged-grass" in browser.current_url)
 
 
 def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, tmp_path: Path) -> None:
@@ -155,15 +155,15 @@ def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, 
     server.should_exit = server.force_exit = True
     thread.join(10)
     typed(browser, "fish_depth_ft", "4")
-    wait(browser, lambda: "does not answer" in text(browser, "#lost"))
+    reads(browser, "#lost", "does not answer")
     assert "stale" in (browser.find_element(By.ID, "answer").get_attribute("class") or "")
     press(browser, "#shelf summary")
     browser.find_element(By.ID, "save-name").send_keys("Lost", Keys.ENTER)
-    wait(browser, lambda: "was not kept" in text(browser, "#lost"))
+    reads(browser, "#lost", "was not kept")
     server, thread = served(port)
     try:
         wait(browser, lambda: text(browser, "#lost") == "")
-        wait(browser, lambda: "target 2–4 ft" in text(browser, "svg.wide"))
+        reads(browser, "svg.wide", "target 2–4 ft")
         assert "stale" not in (browser.find_element(By.ID, "answer").get_attribute("class") or "")
     finally:
         browser.get("about:blank")
@@ -182,13 +182,13 @@ def test_the_box_says_what_it_understood_before_it_keeps(browser: webdriver.Chro
     entry.send_keys(Keys.ENTER)
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".items tr")) == rows + 2)
     assert text(browser, "#understood") == ""
-    browser.find_element(By.LINK_TEXT, "size from my box now").click()
+    press(browser, "size from my box now", By.LINK_TEXT)
     wait(browser, lambda: value(browser, "box") == "mine")
 
 
 def test_the_card_is_one_page_with_all_on_it(browser: webdriver.Chrome, site: str) -> None:
     browser.get(f"{site}/?{FOUR}")
-    browser.find_element(By.LINK_TEXT, "print").click()
+    press(browser, "print", By.LINK_TEXT)
     page = text(browser, ".printed")
     for part in (
         "58 °F",
@@ -257,9 +257,9 @@ def test_what_a_control_means_is_said_beside_it(browser: webdriver.Chrome, site:
     browser.get(f"{site}/?view=rig")
     for name, word in (("activity", "Judged from temperature"), ("clarity_ft", "murky water asks")):
         press(browser, f"#field-{name} .about summary")
-        wait(browser, lambda n=name, w=word: w in text(browser, f"#field-{n} .about"))
+        reads(browser, f"#field-{name} .about", word)
         assert len(browser.find_elements(By.CSS_SELECTOR, ".about[open]")) == 1
     browser.find_element(By.TAG_NAME, "body").send_keys(Keys.ESCAPE)
-    assert browser.find_elements(By.CSS_SELECTOR, ".about[open]") == []
+    wait(browser, lambda: not browser.find_elements(By.CSS_SELECTOR, ".about[open]"))
     press(browser, ".settled .about summary")
     wait(browser, lambda: len(text(browser, ".settled .about[open] p")) > 10)
