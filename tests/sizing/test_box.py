@@ -27,7 +27,7 @@ def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
     assert {r.key for r in mine.rigs} == named
     assert mine.rigs[0].rig.measured.trailer_g == 9.8
     both = size(cat, Scenario(DAY, families=("swim-jig",), box="both"), tackle=SMALL)
-    assert len(both.rigs) == 82
+    assert len(both.rigs) == 81
     assert sum(SMALL.owns(r.rig) for r in both.rigs) == 2
     with pytest.raises(
         BadInput,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import replace
 
 import pytest
@@ -61,18 +60,6 @@ def test_no_rig_scores_above_its_familys_promise(cat: Catalog, family: str) -> N
         scenario = Scenario(water, families=(family,))
         best = size(cat, scenario).rigs[0].fits.score
         assert best <= promise(setting_of(cat, scenario)) + 1e-9 <= 1.0 + 1e-9
-
-
-def test_two_appendages_are_turned_where_a_rule_turns_them(cat: Catalog) -> None:
-    setting = setting_of(cat, Scenario(GRASS, families=("swim-jig",)))
-    turned = replace(
-        setting, liking=replace(setting.liking, dress={"orientation": "vertical", "skirt": "thin"})
-    )
-    craw = dressed(turned, 0.5, cat.trailers["craw"], 4.0)
-    pin = dressed(turned, 0.5, cat.trailers["pin-tail"], 4.0)
-    assert (craw.orientation.id, craw.skirt.id) == ("vertical", "thin")
-    assert (pin.orientation.id, pin.skirt.id) == ("flat", "thin")
-    assert math.isfinite(quick_worth(turned, craw))
 
 
 def test_the_standard_set_of_every_family(cat: Catalog) -> None:

@@ -1,4 +1,4 @@
-"""Which trailers are liked: the best is 1, the rest by their points, none below the least; and the dress."""
+"""Which trailers are liked: the best is 1, the rest by their points, none below the least."""
 
 from __future__ import annotations
 
@@ -26,14 +26,12 @@ def test_points_add_up_as_far_as_each_rule_is_true(cat: Catalog) -> None:
     facts = of(cat, COLD, "football-jig").facts
     pulls = pulls_of(cat, facts)
     quiet, claws = cat.rules["quiet-plastic"].trailers, cat.rules["crawfish-low"].trailers
-    # At 4 ft of visibility murky water is a quarter true.
-    murky = {t: 0.25 * p for t, p in cat.rules["dirty-bulk"].trailers.items()}
-    assert pulls["paddle-tail"] == pytest.approx(quiet["paddle-tail"] + claws["paddle-tail"])
-    assert pulls["small-craw"] == pytest.approx(
-        quiet["small-craw"] + claws["small-craw"] + murky["small-craw"]
-    )
-    half = pulls_of(cat, {**facts, "temp_f": 53.0})
-    assert half["creature"] == pytest.approx(0.5 * quiet["creature"] + claws["creature"] + murky["creature"])
+    # At 4 ft of visibility murky water is a third true, clear water a sixth.
+    both = (cat.rules["dirty-bulk"].trailers, 1 / 3), (cat.rules["clear-slim"].trailers, 1 / 6)
+    seen = {t: sum(share * points.get(t, 0.0) for points, share in both) for t in pulls}
+    for tail, cold in (("paddle-tail", 1.0), ("small-craw", 1.0), ("creature", 0.5)):
+        found = pulls if cold == 1.0 else pulls_of(cat, {**facts, "temp_f": 53.0})
+        assert found[tail] == pytest.approx(cold * quiet[tail] + claws[tail] + seen[tail])
 
 
 @pytest.mark.parametrize(
@@ -69,12 +67,3 @@ def test_a_family_and_a_school_have_their_say(cat: Catalog) -> None:
     assert ratio < 0.5
     assert of(cat, BAIT, "underspin").liking.factors["craw"] == pytest.approx(0.05)
     assert of(cat, BAIT, "underspin").liking.factors["pin-tail"] > 0.6
-
-
-def test_rigs_are_dressed_by_rules_and_schools(cat: Catalog) -> None:
-    bluegill = replace(BAIT, forage="bluegill")
-    assert of(cat, bluegill, "swim-jig").liking.dress == {"orientation": "vertical"}
-    assert of(cat, bluegill, "spinnerbait").liking.dress == {}
-    assert of(cat, BAIT, "swim-jig").liking.dress == {}
-    steady = of(cat, BAIT, "spinnerbait", ("spinnerbait-trailer", "steadies"))
-    assert steady.liking.dress == {"plastic": "salted"}

@@ -64,7 +64,11 @@ def test_swimmers_by_the_fish_and_floor_lures_by_the_floor(cat: Catalog) -> None
     low, high = table_band(cat.usual["football-jig"], 20.0)
     assert weights(cat, "football-jig", OPEN).middle_oz == pytest.approx(math.sqrt(low * high))
     assert weights(cat, "football-jig", OPEN).because == "what is usual at 20 ft"
-    assert weights(cat, "football-jig", OPEN).half == pytest.approx(0.5 * math.log(high / low))
+    low, high = table_band(cat.usual["swim-jig"], 1.0)
+    assert 0.5 * math.log(high / low) < 0.25 == weights(cat, "swim-jig", replace(OPEN, fish_depth_ft=1)).half
+    wide = weights(cat, "micro-jig", replace(OPEN, bottom_depth_ft=10, fish_depth_ft=10))
+    low, high = table_band(cat.usual["micro-jig"], 10.0)
+    assert wide.half == pytest.approx(0.5 * math.log(high / low))
 
 
 def test_wind_and_quick_fish_want_it_heavier(cat: Catalog) -> None:

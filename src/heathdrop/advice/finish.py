@@ -11,12 +11,21 @@ from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import SLOTS
 from heathdrop.conditions.facts import Facts, degree
 from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import USUAL
+from heathdrop.sizing.dress import TURNED_FROM, worn_by
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
 
-#: Two appendages can be turned on edge.
-TURNED_FROM = 2
+#: What is true of every rig dressed so, where no rule has spoken.
+DRESS_SAYS = {
+    "vertical": "On edge it lifts less, and runs deeper at the same pace.",
+    "flat": "Laid flat it planes and rights itself.",
+    "full": "More strands float it more: it falls slower than with a trimmed skirt.",
+    "trimmed": "Fewer strands float it less: it falls faster than with a full skirt.",
+    "salted": "It sinks faster than neutral plastic and lies down at rest.",
+    "floating": "It sinks slower than neutral plastic and stands up at rest.",
+}
 
 
 @dataclass(frozen=True)
@@ -68,11 +77,20 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             shine = next((r.finish["blade"] for r in spoken(catalog, facts) if "blade" in r.finish), "")
             text = f"{metal}, {shine}" if shine else metal
             settle("blade", text, f"school: {school.name}", school.says)
+    worn = worn_by(rated.rig)
     for rule in spoken(catalog, facts):
         for slot, text in rule.finish.items():
-            settle(slot, text, rule.name, rule.says)
+            # A skirt is cut and a trailer turned at the water; what plastic is poured of stays as it is.
+            if slot != "plastic" or rule.dress.get("plastic", worn["plastic"]) == worn["plastic"]:
+                settle(slot, text, rule.name, rule.says)
     settle("trailer", *_trailer(catalog, facts, rated.rig))
     settle("turned", *_turned(catalog, facts, rated.rig))
+    for slot, name, id_, usual in (
+        ("skirt", rated.rig.skirt.name, worn["skirt"], rated.rig.family.skirt),
+        ("plastic", rated.rig.plastic.name, worn["plastic"], USUAL["plastic"]),
+    ):
+        if id_ != usual and id_ in DRESS_SAYS:
+            settle(slot, name, "As simulated", DRESS_SAYS[id_])
     if "line" in found:
         said = held_line(catalog, sizing, rated, found["line"].text)
         found["line"] = replace(found["line"], text=said)
@@ -105,8 +123,7 @@ def _turned(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
     for rule in spoken(catalog, facts):
         if rule.dress.get("orientation") == rig.orientation.id:
             return rig.orientation.name, rule.name, rule.says
-    says = "Laid flat it planes and rights itself." if rig.orientation.lift_factor == 1.0 else "As you chose."
-    return rig.orientation.name, "As simulated", says
+    return rig.orientation.name, "As simulated", DRESS_SAYS[rig.orientation.id]
 
 
 def _reel(said: Settled | None, sizing: Sizing, rated: Rated) -> Settled:

@@ -14,6 +14,7 @@ from pydantic import ConfigDict
 STRICT = ConfigDict(extra="forbid", arbitrary_types_allowed=True)
 Pair = tuple[float, float]
 Work = Literal["swim", "bottom", "drop"]
+DressPart = Literal["orientation", "skirt", "plastic"]
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
-from heathdrop.catalog.records import STRICT, Pair
+from heathdrop.catalog.records import STRICT, DressPart, Pair
 from heathdrop.conditions.facts import When
 
 
@@ -24,7 +24,7 @@ class Rule:
     favours: dict[str, float] = field(default_factory=dict)
     trailers: dict[str, float] = field(default_factory=dict)
     finish: dict[str, str] = field(default_factory=dict)
-    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
+    dress: dict[DressPart, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -54,7 +54,7 @@ class Effect:
     lean: float = 1.0
     lobbed: bool = False
     bare: bool = False
-    dress: dict[Literal["orientation", "skirt", "plastic"], str] = field(default_factory=dict)
+    dress: dict[DressPart, str] = field(default_factory=dict)
     finish: dict[str, str] = field(default_factory=dict)
     by_clarity: ByClarity | None = None
 

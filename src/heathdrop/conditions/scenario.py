@@ -117,7 +117,7 @@ class Conditions:
             60,
             0.5,
             fact="clarity_ft",
-            edge=1.0,
+            edge=1.5,
             says="ft of visibility",
             about="How deep you still see a pale lure: murky water asks for bulk and beat, clear water for "
             "slim and quiet.",

@@ -11,12 +11,11 @@ from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
+from heathdrop.sizing.dress import settled
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
-#: Bottom lures and drops hold trailers of two appendages or more on edge when a rule turns them.
-TURNED_FROM = 2
 #: The skirt alone.
 BARE = "none"
 
@@ -36,11 +35,7 @@ def lengths_of(family: Family, trailer: Trailer) -> tuple[float, ...]:
 
 def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float) -> Rig:
     """A standard rig as the rules and schools dress it here."""
-    dress = dict(setting.liking.dress)
-    if trailer.appendages < TURNED_FROM:
-        dress.pop("orientation", None)
-    if setting.catalog.skirts[setting.family.skirt].bare:
-        dress.pop("skirt", None)
+    dress = settled(setting.catalog, setting.facts, setting.family, setting.leaning, trailer)
     return rig_by_name(
         setting.catalog,
         setting.family.id,

@@ -12,10 +12,9 @@ from heathdrop.sizing.schools import Leaning
 
 @dataclass(frozen=True)
 class Liking:
-    """A factor 0..1 for each trailer of a family (1 for the best liked), and how its rigs are dressed."""
+    """A factor 0..1 for each trailer of a family (1 for the best liked)."""
 
     factors: dict[str, float]
-    dress: dict[str, str]
 
 
 def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
@@ -37,10 +36,4 @@ def liking_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) 
     bare = family.bare_too or leaning.bare
     shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and bare)]
     best = max(shown)
-    factors = {t: max(least, min(1.0, v / best)) for t, v in worth.items()}
-    dress: dict[str, str] = {}
-    for rule in sorted(catalog.rules.values(), key=lambda r: -r.strength):
-        if rule.dress and degree(rule.when, facts) >= 0.5:
-            for part, word in rule.dress.items():
-                dress.setdefault(part, word)
-    return Liking(factors, {**dress, **leaning.dress})
+    return Liking({t: max(least, min(1.0, v / best)) for t, v in worth.items()})

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 
 from heathdrop.catalog import Catalog, School, Topic
+from heathdrop.catalog.records import DressPart
 from heathdrop.catalog.vocabulary import ANY
 from heathdrop.conditions.facts import Facts, holds
 from heathdrop.errors import BadInput
@@ -25,7 +26,7 @@ class Leaning:
     ladder: dict[str, float] = field(default_factory=dict)
     trailers: dict[str, dict[str, float]] = field(default_factory=dict)
     favours: dict[str, float] = field(default_factory=dict)
-    dress: dict[str, str] = field(default_factory=dict)
+    dress: dict[DressPart, str] = field(default_factory=dict)
     bulk_cm2: tuple[float, float] | None = None
     fall_ft_s: tuple[float, float] | None = None
     lean: float = 1.0

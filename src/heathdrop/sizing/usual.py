@@ -20,7 +20,7 @@ from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.targets import Targets
 
 #: Half the width (log) of the weights that go through a mat often enough, and the least of any band.
-MAT_HALF, LEAST_HALF = 0.25, 0.2
+MAT_HALF, LEAST_HALF = 0.25, 0.25
 #: The mood above which fish count as quick.
 WILLING = 2.0
 

@@ -45,6 +45,8 @@ FALL_BACK_WEIGHT = 1e-3
 EDGE_COMFORT = 0.5
 #: Share of a miss that the count is moved by.
 SHIFT = 0.7
+#: Share of the band met from which another count is not looked for before the small moves.
+MOSTLY_MET = 0.8
 #: Worth at which the search stops looking.
 GOOD_ENOUGH = 0.985
 #: What a lure that skates on the surface is still worth.
@@ -161,6 +163,12 @@ def _better(trial: Tuned, best: Tuned, target: float) -> Tuned:
 
 
 @written_in
+def counted(limits: Limits, start: float, more: float) -> float:
+    """A starting depth (m) moved by so much, within what can be counted to."""
+    return min(limits.deepest_start_m, max(LEAST_MOVE_M, start + more))
+
+
+@written_in
 def _first_trials(
     lure: LureParams,
     scene: Scene,
@@ -169,14 +177,15 @@ def _first_trials(
     rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
-    """The middle of the pace band, its helpful end, and the pace between whose mean meets the middle."""
+    """The middle of the pace band, its helpful end, and the pace between whose mean meets the middle; while
+    most of it is out of the band, the best of them from another count."""
     # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)
     middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
     pace, other, at_middle = middle, middle, 0.0
     best = Tuned(middle, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
-    for k in range(3):
+    for k in range(4):
         trial = try_one(lure, scene, grid, limits, pace, start, room)
         if k == 0:
             best, at_middle = trial, trial.mean_m
@@ -185,10 +194,14 @@ def _first_trials(
             pace = other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
             continue
         best = _better(trial, best, target)
-        if k > 1 or (at_middle - target) * (trial.mean_m - target) >= 0.0:
+        if k == 1 and (at_middle - target) * (trial.mean_m - target) < 0.0:
+            share = (at_middle - target) / (at_middle - trial.mean_m)
+            pace = middle * (other / middle) ** share
+            continue
+        pace, begun = best.pace_m_s, best.start_depth_m
+        start = counted(limits, begun, SHIFT * (target - best.mean_m))
+        if k == 3 or best.soft_share > MOSTLY_MET or abs(start - begun) <= LEAST_MOVE_M:
             break
-        share = (at_middle - target) / (at_middle - trial.mean_m)
-        pace = middle * (other / middle) ** share
     return best
 
 
@@ -204,7 +217,6 @@ def _closer(
 ) -> Tuned:
     """Small moves of count and pace around the best so far, each round's half as wide as the one before."""
     target = 0.5 * (scene.band.top + scene.band.low)
-    deepest = limits.deepest_start_m
     middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
     step, shift = PACE_STEP, SHIFT
     for turn in range(2 * rounds):
@@ -213,7 +225,7 @@ def _closer(
             if _worth(best) >= GOOD_ENOUGH:
                 break
             # Count further down when it runs high at its best, less when it runs deep.
-            start = min(deepest, max(LEAST_MOVE_M, start + shift * (target - best.mean_m)))
+            start = counted(limits, start, shift * (target - best.mean_m))
             if abs(start - best.start_depth_m) <= LEAST_MOVE_M:
                 continue
         else:
