@@ -181,10 +181,10 @@ def test_the_page_searches_in_its_address(client: TestClient) -> None:
 
 @pytest.mark.slow
 def test_it_finds_fish_sooner_than_one_count_and_than_stepping_it() -> None:
-    """Two hundred fish, one seed; the figures of the whole study stand in docs/search.md."""
+    """One seed; the figures of others stand in docs/search.md."""
     import numpy as np
 
-    found = study(200)
+    found = study()
     ours = float(np.median(found["search"]))
     assert ours <= 0.6 * float(np.median(found["one count"]))
     assert float(np.mean(found["search"])) <= 0.8 * float(np.mean(found["by turns"]))
