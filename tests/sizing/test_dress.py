@@ -10,7 +10,8 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.candidates import dressed
-from heathdrop.sizing.dress import settled, worn_by
+from heathdrop.sizing.dress import Dress, dresses_of, worn_by
+from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.setting import setting_of
 
 BAIT = Conditions(
@@ -47,7 +48,7 @@ def test_what_is_settled(
 ) -> None:
     setting = setting_of(cat, Scenario(water, families=(family,), schools=schools))
     tail = cat.trailers[trailer]
-    assert settled(cat, setting.facts, setting.family, setting.leaning, tail) == wanted
+    assert setting.dresses[trailer] == wanted
     rig = dressed(setting, setting.family.weights_oz[0], tail, max(1.0, tail.length_in))
     usual = {"orientation": "flat", "plastic": "neutral", "skirt": setting.family.skirt}
     assert worn_by(rig) == usual | wanted
@@ -56,17 +57,19 @@ def test_what_is_settled(
 def test_a_school_goes_before_the_rules_and_the_strongest_rule_first(cat: Catalog) -> None:
     setting = setting_of(cat, Scenario(BLUEGILL, families=("swim-jig",)))
     held = replace(setting.leaning, dress={"orientation": "flat", "skirt": "thin"})
-    craw = cat.trailers["craw"]
-    assert settled(cat, setting.facts, setting.family, held, craw) == {"orientation": "flat", "skirt": "thin"}
     rules = {**cat.rules, "all-flat": replace(cat.rules["bluegill-on-edge"], dress={"orientation": "flat"})}
+
+    def craw(leaning: Leaning, catalog: Catalog = cat) -> Dress:
+        return dresses_of(catalog, setting.facts, setting.family, leaning)["craw"]
+
+    assert craw(held) == {"orientation": "flat", "skirt": "thin"}
     for strength, wanted in ((3, "flat"), (1, "vertical")):
         rules["all-flat"] = replace(rules["all-flat"], strength=strength)
-        found = settled(replace(cat, rules=rules), setting.facts, setting.family, setting.leaning, craw)
-        assert found["orientation"] == wanted
+        assert craw(setting.leaning, replace(cat, rules=rules))["orientation"] == wanted
 
 
 def test_no_skirt_is_made_fuller(cat: Catalog) -> None:
     setting = setting_of(cat, Scenario(BAIT, families=("finesse-jig",)))
     held = replace(setting.leaning, dress={"skirt": "trimmed"})
-    assert settled(cat, setting.facts, setting.family, held, cat.trailers["craw"]) == {"plastic": "floating"}
+    assert dresses_of(cat, setting.facts, setting.family, held)["craw"] == FLOATS
     assert worn_by(RigName("finesse-jig", 0.25, "craw", skirt="full").rig(cat))["skirt"] == "full"

@@ -11,7 +11,6 @@ from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
-from heathdrop.sizing.dress import settled
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
@@ -35,7 +34,7 @@ def lengths_of(family: Family, trailer: Trailer) -> tuple[float, ...]:
 
 def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float) -> Rig:
     """A standard rig as the rules and schools dress it here."""
-    dress = settled(setting.catalog, setting.facts, setting.family, setting.leaning, trailer)
+    dress = setting.dresses[trailer.id]
     return rig_by_name(
         setting.catalog,
         setting.family.id,

@@ -26,21 +26,28 @@ def worn_by(rig: Rig) -> Dress:
     return {"orientation": rig.orientation.id, "skirt": rig.skirt.id, "plastic": rig.plastic.id}
 
 
-def settled(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning, trailer: Trailer) -> Dress:
-    """What rules and schools settle of a rig with this trailer: the strongest rule that holds, a chosen
-    school before it; nothing that such a rig has not, and no skirt fuller than its own. ``facts`` hold the
-    family."""
-    known = {**facts, "trailer": trailer.id, "skirt": family.skirt}
-    found: dict[DressPart, str] = {}
-    for rule in sorted(catalog.rules.values(), key=lambda r: -r.strength):
-        if rule.dress and holds(rule.when, known):
-            found = {**rule.dress, **found}
-    found |= leaning.dress
+def dresses_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> dict[str, Dress]:
+    """For each trailer, what rules and schools settle of a rig of the family with it: the strongest rule that
+    holds, a chosen school before it. ``facts`` hold the family."""
+    rules = sorted((r for r in catalog.rules.values() if r.dress), key=lambda r: r.strength)
+    found = {}
+    for trailer in catalog.trailers.values():
+        known = {**facts, "trailer": trailer.id, "skirt": family.skirt}
+        said: dict[DressPart, str] = {}
+        for rule in rules:
+            if holds(rule.when, known):
+                said |= rule.dress
+        found[trailer.id] = _wearable(catalog, family, trailer, said | leaning.dress)
+    return found
+
+
+def _wearable(catalog: Catalog, family: Family, trailer: Trailer, said: Dress) -> Dress:
+    """What of a dress such a rig can wear: nothing that it has not, and no skirt fuller than its own."""
     skirts = catalog.skirts
     own = skirts[family.skirt].fall_drag_area_cm2
     can = {
         "orientation": trailer.appendages >= TURNED_FROM,
         "plastic": not trailer.bare,
-        "skirt": "skirt" in found and skirts[found["skirt"]].fall_drag_area_cm2 < own,
+        "skirt": "skirt" in said and skirts[said["skirt"]].fall_drag_area_cm2 < own,
     }
-    return {part: word for part, word in found.items() if can[part]}
+    return {part: word for part, word in said.items() if can[part]}

@@ -15,6 +15,7 @@ from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
 from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.dress import Dress, dresses_of
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.liking import Liking, liking_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
@@ -32,7 +33,7 @@ NOWHERE_FT = 1e6
 @dataclass(frozen=True)
 class Setting:
     """Everything that rating a family's rig needs besides the rig: the water, the cast, what is wanted, what
-    the schools hold, which weights are usual and which trailers liked."""
+    the schools hold, which weights are usual, which trailers liked and how rigs with them are dressed."""
 
     catalog: Catalog
     scenario: Scenario
@@ -45,6 +46,7 @@ class Setting:
     leaning: Leaning
     weights: Weights
     liking: Liking
+    dresses: dict[str, Dress]
     facts: Facts
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
@@ -130,6 +132,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         leaning=leaning,
         weights=weights_for(catalog, family, targets, c, stand, leaning, mat_factor),
         liking=liking_of(catalog, facts, family, leaning),
+        dresses=dresses_of(catalog, facts, family, leaning),
         facts=facts,
         mat_factor=mat_factor,
         known=known,

@@ -54,12 +54,12 @@ NEVER_S = 1e6
 #: Swum rigs of a family that are searched at all, by their closed-form promise, and those that are searched
 #: closely and measured at board fidelity; the others get one cast at the pace that the searched ones
 #: foretell.
-SEARCHED, REFINED = 40, 14
+SEARCHED, REFINED = 34, 14
 #: Steps (log) of a pace that is foretold: finer ones are not worth another cast.
 PACE_GRAIN = 0.02
 #: Share of the band below which a rig that was cast once is cast once more, and the most that its pace is
-#: changed by for it.
-MISSED, PACE_AGAIN = 0.3, 0.3
+#: changed by for it, as a factor.
+MISSED, PACE_AGAIN = 0.3, 1.3
 #: No retrieve starts nearer the surface than this, m.
 LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
@@ -224,9 +224,9 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     if rest:
         lures = [setting.lure(rigs[k]) for k in rest]
         settings = _foretold([found[k] for k in first], lures, [bounds[k] for k in rest], setting)
-        cast = cast_once(lures, [bounds[k] for k in rest], scene, settings)
+        limits = [bounds[k] for k in rest]
+        cast = _again(setting, lures, limits, scene, cast_once(lures, limits, scene, settings))
         found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast), strict=True))
-        _again(setting, found, [k for k in rest if found[k].tuned.soft_share < MISSED], scene, bounds)
     best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
     search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
     return ranked(setting, list(found.values()))
@@ -249,24 +249,23 @@ def _foretold(
 
 
 def _again(
-    setting: Setting, found: dict[int, Rated], missed: Sequence[int], scene: Scene, bounds: Sequence[Limits]
-) -> None:
-    """Rigs that were cast once and missed the band are cast once more, at the pace that would hold them in
-    its middle if depth went with its inverse square; the better cast stands."""
-    if not missed:
-        return
-    middle = metres(0.5 * sum(setting.targets.depth_ft))
+    setting: Setting, lures: Sequence[Lure], limits: Sequence[Limits], scene: Scene, cast: Sequence[Tuned]
+) -> list[Tuned]:
+    """Lures that were cast once, those that missed the band once more: at the pace that would hold them in
+    its middle if depth went with its inverse square. The better cast of the two stands."""
+    middle, found = metres(0.5 * sum(setting.targets.depth_ft)), list(cast)
+    missed = [k for k, t in enumerate(cast) if t.soft_share < MISSED]
     settings = []
     for k in missed:
-        t, m = found[k].tuned, bounds[k]
-        factor = math.sqrt(max(t.mean_m, LEAST_START_M) / middle)
-        pace = t.pace_m_s * min(1.0 + PACE_AGAIN, max(1.0 / (1.0 + PACE_AGAIN), factor))
-        settings.append((min(m.fastest_m_s, max(m.slowest_m_s, pace)), t.start_depth_m))
-    rigs = [found[k].rig for k in missed]
-    cast = cast_once([found[k].lure for k in missed], [bounds[k] for k in missed], scene, settings)
-    for k, again in zip(missed, _rated(setting, rigs, cast), strict=True):
-        if again.fits.score > found[k].fits.score:
-            found[k] = again
+        factor = math.sqrt(max(cast[k].mean_m, LEAST_START_M) / middle)
+        pace = cast[k].pace_m_s * min(PACE_AGAIN, max(1.0 / PACE_AGAIN, factor))
+        pace = min(limits[k].fastest_m_s, max(limits[k].slowest_m_s, pace))
+        settings.append((pace, cast[k].start_depth_m))
+    again = cast_once([lures[k] for k in missed], [limits[k] for k in missed], scene, settings)
+    for k, t in zip(missed, again, strict=True):
+        if t.soft_share * t.comfort > cast[k].soft_share * cast[k].comfort:
+            found[k] = t
+    return found
 
 
 def _logs(lures: Sequence[Lure]) -> NDArray[np.float64]:

@@ -46,7 +46,7 @@ EDGE_COMFORT = 0.5
 #: Share of a miss that the count is moved by.
 SHIFT = 0.7
 #: Share of the band met from which another count is not looked for before the small moves.
-MOSTLY_MET = 0.8
+MOSTLY_MET = 0.6
 #: Worth at which the search stops looking.
 GOOD_ENOUGH = 0.985
 #: What a lure that skates on the surface is still worth.
