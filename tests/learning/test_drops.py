@@ -68,7 +68,7 @@ def test_factors_are_read_by_name() -> None:
 
 def test_names_are_those_of_the_parts(cat: Catalog) -> None:
     assert names_of(drops(cat)[3]) == (
-        "body:swim-jig/swim/full",
+        "body:swim-jig/swim",
         "trailer:paddle-tail/4.5",
         "line:fluorocarbon",
     )

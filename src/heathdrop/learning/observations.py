@@ -49,8 +49,9 @@ class MatCheck:
 
 
 def body_key(rig: Rig) -> str:
-    """Which heads share a fall factor: the family, head shape and skirt, at any weight."""
-    return f"{rig.family.id}/{rig.head_shape.id}/{rig.skirt.id}"
+    """Which heads share a fall factor: the family and head shape, at any weight. A skirt that is cut is
+    another area and the same factor on it: what a whole one taught holds for a trimmed one too."""
+    return f"{rig.family.id}/{rig.head_shape.id}"
 
 
 def trailer_key(rig: Rig) -> str:

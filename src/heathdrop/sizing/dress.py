@@ -1,8 +1,8 @@
 """How a rig is dressed besides head and trailer: its skirt, what its plastic is poured of, how its trailer is
 turned. Rules and schools settle it, and the rig is simulated as they say.
 
-None of the three is a candidate of its own: over random waters the best dress moves a rig's score by less
-than the noise of a score (docs/judgement.md).
+None of the three is a candidate of its own: over random waters another dress hardly ever moves a rig's score
+by more than the noise of a score (docs/judgement.md).
 """
 
 from __future__ import annotations

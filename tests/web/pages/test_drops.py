@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from urllib.parse import parse_qsl
 
 import pytest
 from fastapi.testclient import TestClient
@@ -46,6 +47,25 @@ def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
     assert refused.status_code == 422
     assert words in refused.text
     assert visitor.get("/drops").text.count("withdraw</button>") == 2
+
+
+def test_a_rig_is_timed_as_it_is_dressed_and_teaches_the_whole_skirt_too(
+    client: TestClient, token: str
+) -> None:
+    water = (
+        "/?water_temp_f=74&cover=rock&bottom_depth_ft=14&fish_depth_ft=14&family=football-jig&box=standard"
+    )
+    page = client.get(f"{water}&forage=bluegill").text
+    assert "fall known to" in page
+    link = re.search(r'href="(/drops\?[^"]+skirt=trimmed[^"]*)"', page)
+    assert link
+    at = link[1].replace("&amp;", "&")
+    assert re.search(r'value="trimmed"\s+selected', client.get(at).text)
+    form = {"token": token, "kind": "drop", "depth_ft": "10", "times_s": "4.1 4.2 4.3"}
+    said = client.post("/drops", data={**dict(parse_qsl(at.split("?")[1])), **form}, headers=HX).text
+    assert re.search(r"oz football jig, [\w ]+ in, trimmed skirt, floating", said)
+    for forage in ("bluegill", "baitfish"):
+        assert "fall known to" not in client.get(f"{water}&forage={forage}").text
 
 
 @pytest.mark.slow

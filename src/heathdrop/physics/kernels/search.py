@@ -272,8 +272,9 @@ def search(
     """Search rigs ``first`` to ``last``; writes one row of ``results`` (a :class:`Tuned`) for each.
 
     ``lures`` and ``limits`` have a row for each rig, ``lines`` too, or none where all are on the scene's.
-    ``rounds`` of small moves follow the first three trials; below 0 there is one trial only. ``begun`` holds
-    what the first trials found already (a :class:`Tuned` each at this fidelity; no rows: nothing yet).
+    ``rounds`` of small moves follow the first trials, four at most; below 0 there is one trial only.
+    ``begun`` holds what the first trials found already (a :class:`Tuned` each at this fidelity; no rows:
+    nothing yet).
     ``refine`` measures the winner once more at the ``fine`` grid.
     """
     slowest = FAR

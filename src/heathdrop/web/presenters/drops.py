@@ -15,6 +15,7 @@ from heathdrop.learning.learned import NINETY, Learned, before_after
 from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.learning.worth import another_worth, odd_depths, odd_drops
 from heathdrop.physics.rig import spread_of
+from heathdrop.physics.rig_name import USUAL
 from heathdrop.store.models import Observation
 from heathdrop.store.observations import DepthRecord, DropRecord, MatRecord, record_of
 from heathdrop.units import feet, ounces_as_written
@@ -168,7 +169,11 @@ def _give(lesson: OneFactor) -> str:
 
 def _rig_words(catalog: Catalog, record: DropRecord | DepthRecord | MatRecord) -> str:
     head, tail = ounces_as_written(record.head_oz), catalog.trailers[record.trailer].name
-    return f"{head} oz {catalog.families[record.family].name}, {tail} {record.trailer_length_in:g} in"
+    dress = [catalog.skirts[record.skirt].name] if record.skirt else []
+    if record.plastic != USUAL["plastic"]:
+        dress.append(catalog.plastic[record.plastic].name)
+    words = f"{head} oz {catalog.families[record.family].name}, {tail} {record.trailer_length_in:g} in"
+    return ", ".join([words, *dress])
 
 
 def _drop_row(

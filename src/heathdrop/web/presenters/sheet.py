@@ -203,7 +203,9 @@ def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
         "test_lb": f"{gear.line.test_lb:g}",
         "water_temp_f": f"{c.water_temp_f:g}",
     }
-    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **line}
+    dress = {"skirt": chosen.name.skirt, "plastic": chosen.name.plastic}
+    worn = {part: word for part, word in dress.items() if word}
+    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **worn, **line}
 
 
 def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) -> str:
