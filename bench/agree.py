@@ -1,7 +1,8 @@
 """`make agree`: how far the judgement agrees with worked waters, and how steady and honest it is.
 
-The waters (``bench/waters/worked.json``) are considered opinion written down beforehand, in two sets;
-set B asks a step less weight, so it is asked with the lean "lighter". Every figure comes from the
+The waters (``bench/waters/worked.json``) are considered opinion written down beforehand, in three
+sets; set B asks a step less weight, so it is asked with the lean "lighter". Pairs of waters
+(:mod:`bench.pairs`) say whether the answer moves as practice moves it. Every figure comes from the
 answer that the API gives. ``make agree`` prints them all; ``--quick`` leaves the random waters out.
 """
 
@@ -14,11 +15,12 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
+import bench.pairs
 from heathdrop.api.answers import size_answer
 from heathdrop.conditions.request import SizeRequest
 
 WORKED = Path(__file__).parent / "waters" / "worked.json"
-LEAN = {"A": {}, "B": {"weight-lean": "lighter"}}
+LEAN: dict[str, dict[str, str]] = {"A": {}, "B": {"weight-lean": "lighter"}, "C": {}}
 #: Two weights are the same (oz).
 SAME_OZ = 1e-3
 
@@ -79,7 +81,7 @@ def verdict(water: Water, rig: dict[str, Any]) -> str:
 
 def agreement(waters: list[Water]) -> None:
     """Print the agreement with worked waters, per set and per family."""
-    tally: dict[str, Counter[str]] = {"A": Counter(), "B": Counter()}
+    tally: dict[str, Counter[str]] = {which: Counter() for which in LEAN}
     first_two, high = Counter[str](), 0
     for water in waters:
         answer = asked(water, limit=20)
@@ -106,7 +108,7 @@ def agreement(waters: list[Water]) -> None:
     whole = sum(tally.values(), Counter())
     total = sum(whole.values())
     print(
-        f"both sets: strict {100 * whole['strict'] / total:.1f} %, wrong or absurd "
+        f"all sets: strict {100 * whole['strict'] / total:.1f} %, wrong or absurd "
         f"{100 * (whole['wrong'] + whole['absurd']) / total:.1f} %, absurd {whole['absurd']}, "
         f"first choice in the first two {100 * sum(first_two.values()) / total:.1f} %, "
         f"first rig above 95: {100 * high / total:.0f} %"
@@ -148,6 +150,7 @@ def main() -> None:
     waters = worked()
     agreement(waters)
     named_families(waters, show="--show" in sys.argv)
+    bench.pairs.main()
 
 
 if __name__ == "__main__":
