@@ -20,10 +20,7 @@ def runs(sizing: Sizing, rated: Rated) -> str:
         return "high"
     if mean > low:
         return "deep"
-    if rated.tuned.comfort > 0.97:
-        return ""
-    middle = (sizing.paces_ft_s[0] * sizing.paces_ft_s[1]) ** 0.5
-    return "high" if feet(rated.tuned.pace_m_s) < middle else "deep"
+    return ""
 
 
 def limit_sentence(sizing: Sizing, rated: Rated) -> str:
@@ -35,6 +32,8 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     pace = feet(rated.tuned.pace_m_s)
     if part == "depth":
         return _depth_limit(sizing, rated, pace)
+    if part == "pace":
+        return _pace_limit(sizing, rated, pace)
     if part == "fall":
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return (
@@ -65,14 +64,22 @@ def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     """How its depth holds a rig back: met too seldom, a pace they do not like, or the wrong water."""
     if rated.rig.family.work != "swim":
         return "It works on the floor; the fish stand above it."
-    top, low = sizing.targets.depth_ft
-    slower = "slower" if runs(sizing, rated) == "high" else "faster"
-    if not top <= feet(rated.tuned.mean_m) <= low:
-        word = "above" if slower == "slower" else "below"
-        return f"It runs {word} the band at {pace:.1f} ft/s, and {slower} still is not what these fish like."
-    if rated.tuned.comfort < rated.tuned.soft_share:
-        return f"To hold the band it must come {slower} than these fish like: {pace:.1f} ft/s."
+    side = {"high": "above", "deep": "below"}.get(runs(sizing, rated))
+    if side is not None:
+        slower = "slower" if side == "above" else "quicker"
+        return f"It runs {side} the band at {pace:.1f} ft/s, and {slower} costs more than it gains."
     return "It is in the band on average; part of its path, or of what is not known of it, lies outside."
+
+
+def _pace_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
+    """What the pace costs, and what it is for."""
+    slow, fast = sizing.paces_ft_s
+    turns = sizing.scenario.gear.turns_per_s(pace) * 10
+    side = "slower" if pace < slow else "quicker"
+    return (
+        f"To hold its depth it must come {side} than the {slow:.1f}–{fast:.1f} ft/s these fish like: {pace:.1f} "
+        f"ft/s, {turns:.0f} turns in 10 s."
+    )
 
 
 def ounces_near(oz: float) -> str:
@@ -134,17 +141,39 @@ def weight_sentence(sizing: Sizing, rated: Rated) -> str:
     return f"{side} than {usual.because} (about {about} oz): the rest of its fit asks for it."
 
 
-def _depth_sentence(rated: Rated, band: str, share: float, mean_ft: float) -> str:
-    """Where it works against the band, in words; ``share`` is how much of it the fish meet."""
+#: From this share on a lure on the floor is worked where the fish stand.
+WHERE_THEY_STAND = 0.99
+#: The way a lure goes to its cover, in words; by the kind of cover where it differs.
+WAY_SAID = {
+    "over": "It goes over the {cover}, clear of it.",
+    "ticking": "It ticks the tops of the {cover}.",
+    "through": "It goes through the {cover}.",
+    "beside": "It is brought along beside the {cover}, not through it.",
+    "into": "It is dropped into the {cover}.",
+    "under": "It is sent in under the {cover}.",
+}
+COVER_SAID = {"submerged-grass": "grass", "matted-grass": "mat", "rock": "stones"}
+
+
+def way_sentence(sizing: Sizing, rated: Rated) -> str:
+    """The way that the rig goes to the cover; nothing in open water."""
+    kind = sizing.scenario.conditions.cover.kind
+    return WAY_SAID.get(rated.way, "").format(cover=COVER_SAID.get(kind, kind))
+
+
+def _depth_sentence(
+    rated: Rated, band: str, share: float, mean_ft: float, passing_s: float | None = None
+) -> str:
+    """Where it works against the band, in words; ``share`` is how much of it the fish meet, ``passing_s`` how
+    long a dropped lure takes through the band."""
     if rated.rig.family.work == "bottom":
-        met = "where they stand" if share >= 1.0 else f"near enough for {share * 100:.0f} of 100 of them"
+        met = "where they stand" if share >= WHERE_THEY_STAND else f"near enough for {share * 100:.0f} of 100 of them"
         return f"Worked along the floor at {mean_ft:.0f} ft, {met}."
     if rated.rig.family.work == "drop":
-        if share >= 1.0:
+        if share >= WHERE_THEY_STAND:
             return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."
-        return (
-            f"It passes {band} in {share * 100:.0f} % of its time and works at {mean_ft:.0f} ft, below them."
-        )
+        past = f" in {passing_s:.1f} s" if passing_s else ""
+        return f"It falls through {band}{past} and is worked where it lands, at {mean_ft:.0f} ft."
     return f"In {band} for {share * 100:.0f} % of the retrieve, on average at {mean_ft:.1f} ft."
 
 
@@ -154,9 +183,11 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     top, low = t.depth_ft
     tuned = rated.tuned
     mean = feet(tuned.mean_m)
+    passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else None
     said = [
-        _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean)
+        _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean, passing)
         + f" That band because {t.depth_reason}.",
+        way_sentence(sizing, rated),
         f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),

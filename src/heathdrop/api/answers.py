@@ -20,6 +20,7 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
+from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.presentation import presentation_of
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
@@ -137,6 +138,7 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
     """One rated rig."""
     rig, tuned = rated.rig, rated.tuned
     pace, fall = feet(tuned.pace_m_s), rated.fall_ft_s
+    hour = per_hour(catalogue.load(), sizing, rated)
     parts: dict[str, Any] = {k: _r(v) for k, v in rated.fits.parts.items()}
     return out.RigAnswer(
         family=rig.family.id,
@@ -163,9 +165,11 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         cover=out.CoverAnswer(
             passes=_r(rated.cover.passes), fouls=_r(rated.cover.fouls), hangs=_r(rated.cover.hangs)
         ),
-        fits=out.FitsAnswer(**{"touch": None, **parts}),
+        fits=out.FitsAnswer(**{"touch": None, "pace": None, **parts}),
         score=_r(rated.fits.score),
         limiting=rated.fits.limiting,
+        way=rated.way,
+        per_hour=out.PerHour(casts=_r(hour.casts, 1), seconds_among=_r(hour.seconds_among, 0)),
         equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),
     )

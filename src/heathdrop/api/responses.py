@@ -112,11 +112,19 @@ class CoverAnswer(BaseModel):
     hangs: float
 
 
+class PerHour(BaseModel):
+    """Casts an hour, and seconds among the fish in them."""
+
+    casts: float
+    seconds_among: float
+
+
 class FitsAnswer(BaseModel):
     """Fit of each part, 0..1; touch only where the bottom is worked; ``weight``: how usual the head is."""
 
     touch: float | None
     depth: float
+    pace: float | None
     fall: float
     cover: float
     action: float
@@ -148,6 +156,8 @@ class RigAnswer(BaseModel):
     fits: FitsAnswer
     score: float
     limiting: str | None
+    way: str
+    per_hour: PerHour
     equals: int
     why: list[str]
 

@@ -16,7 +16,7 @@ from typing import Any, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from heathdrop.catalog.cover_records import CoverNumbers
-from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Mood, Usual
+from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Leans, Mood, Usual
 from heathdrop.catalog.records import (
     Blades,
     Cold,
@@ -35,7 +35,7 @@ from heathdrop.catalog.records import (
 )
 from heathdrop.catalog.rule_records import Effect, Rule, School, Topic
 from heathdrop.catalog.search_records import SearchNumbers
-from heathdrop.catalog.vocabulary import ANY, PARTS, SLOTS, BadCatalog, clauses, known
+from heathdrop.catalog.vocabulary import ANY, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
@@ -76,6 +76,7 @@ FILES = (
     "schools",
     "outlines",
     "usual",
+    "leans",
     "fitted",
     "search",
 )
@@ -107,6 +108,7 @@ class Catalog:
     blade_outlines: dict[str, str]
     usual: dict[str, Usual]
     fitted: Fitted
+    leans: Leans
     search: SearchNumbers
     provenance: dict[str, dict[str, Provenance]]
 
@@ -166,6 +168,25 @@ def _with_points(rules: dict[str, Rule], fitted: Fitted, ids: Mapping[str, Any])
             mine[family] = round(mine.get(family, 0.0) + points, 4)
         found[id_] = replace(rules[id_], favours=mine)
     return found
+
+
+def _together(leans: Leans, fitted: Fitted) -> Leans:
+    """The leans as practice has them with what fitting added."""
+
+    def added(a: Mapping[str, float], b: Mapping[str, float]) -> dict[str, float]:
+        return {k: a.get(k, 0.0) + b.get(k, 0.0) for k in (*a, *b)}
+
+    works = {*leans.leans, *fitted.leans, *leans.heads, *fitted.heads}
+    return Leans(
+        {
+            w: {
+                n: added(leans.leans.get(w, {}).get(n, {}), fitted.leans.get(w, {}).get(n, {}))
+                for n in (*leans.leans.get(w, {}), *fitted.leans.get(w, {}))
+            }
+            for w in works
+        },
+        {w: added(leans.heads.get(w, {}), fitted.heads.get(w, {})) for w in works},
+    )
 
 
 def _search(file: Mapping[str, Any], ids: Mapping[str, Any]) -> SearchNumbers:
@@ -267,6 +288,13 @@ def read_catalog(folder: Path) -> Catalog:
     fitted: Fitted = _checked(
         Fitted, "fitted", "fitted", {k: v for k, v in files["fitted"].items() if k != "provenance"}
     )
+    leans: Leans = _checked(
+        Leans, "leans", "leans", {k: v for k, v in files["leans"].items() if k != "provenance"}
+    )
+    for file, rows in (("leans", leans), ("fitted", fitted)):
+        known(file, "leans", {**rows.leans, **rows.heads}, WORKS)
+        known(file, "leans", [n for some in (rows.leans, rows.heads) for r in some.values() for n in r], LEANS)
+    known("fitted", "usual", [*fitted.usual, *fitted.suits], tables["families"])
     judgement["fit"] = {**judgement["fit"], "weights": {**judgement["fit"]["weights"], **fitted.weights}}
     catalog = Catalog(
         **tables,
@@ -285,6 +313,7 @@ def read_catalog(folder: Path) -> Catalog:
         blade_outlines=_checked(dict[str, str], "outlines", "blades", files["outlines"]["blades"]),
         usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
         fitted=fitted,
+        leans=_together(leans, fitted),
         search=_search(files["search"], tables),
         provenance=provenance,
     )

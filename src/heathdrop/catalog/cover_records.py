@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from heathdrop.catalog.records import STRICT
+from heathdrop.catalog.records import STRICT, Pair
 
 
 @dataclass(frozen=True)
@@ -27,6 +27,7 @@ class Stems:
     share: dict[str, float]
     open_hook: float
     two_tails: float
+    hole_ft: Pair
 
 
 @dataclass(frozen=True)
@@ -55,6 +56,8 @@ class Wood:
     usual: str
     kinds: dict[str, float]
     density: dict[str, float]
+    rises: dict[str, float]
+    beside: float
 
 
 @dataclass(frozen=True)
@@ -63,6 +66,7 @@ class Rock:
     wedge_oz: float
     usual: str
     kinds: dict[str, float]
+    height_ft: dict[str, float]
 
 
 @dataclass(frozen=True)

@@ -49,6 +49,8 @@ class HandNumbers:
     turns_per_s: Pair
     pitch_ft: float
     worked_s: float
+    worked_share: float
+    reel_home_ft_s: float
     hopped_ft: float
     off_bottom_ft: float
     through_cover: float
@@ -71,14 +73,19 @@ class FitNumbers:
     fish_sigma_ft: float
     hand_sigma_ft: float
     depth_share: float
-    off_floor_ft: dict[Work, float]
-    still_met: float
     met_outside: float
+    eased: float
+    seconds_eased: float
+    seconds_enough: float
+    under_roof: float
+    on_ledges: float
+    beside_loses: float
     enough: float
     quick_heavier: float
     wind_heavier: float
     breeze_mph: float
-    pace_edge: float
+    slower_sigma: float
+    quicker_sigma: Pair
     noise: float
     least_part: float
     doubtful: float
@@ -94,12 +101,29 @@ class Usual:
 
 
 @dataclass(frozen=True)
+class Leans:
+    """How the day's leans move the liking of trailers (by work and lean: log points for a level of action, for
+    a log of bulk) and the usual weights (log, by work and lean)."""
+
+    __pydantic_config__ = STRICT
+    leans: dict[str, dict[str, dict[str, float]]]
+    heads: dict[str, dict[str, float]]
+
+
+@dataclass(frozen=True)
 class Fitted:
-    """What fitting to worked waters gives: exponents of the parts, log points added to rules by family."""
+    """What fitting to worked waters gives: exponents of the parts, log points added to rules by family, how
+    the day's leans move the liking of trailers (by work and lean: for a level of action, for a log of bulk)
+    and the usual weights (log, by work and lean), each family's own shift of them, and log points added to how
+    a trailer suits a family."""
 
     __pydantic_config__ = STRICT
     weights: dict[str, float]
     points: dict[str, dict[str, float]]
+    leans: dict[str, dict[str, dict[str, float]]]
+    heads: dict[str, dict[str, float]]
+    usual: dict[str, float]
+    suits: dict[str, dict[str, float]]
 
 
 @dataclass(frozen=True)
@@ -108,6 +132,7 @@ class TargetNumbers:
     above_fish_ft: float
     tick_above_ft: float
     tick_into_ft: float
+    into_holes: float
     mat_fall_ft_s: float
     clear_ft: float
     clear_edge_ft: float

@@ -34,7 +34,27 @@ SLOTS = {
     "bite": "The bite",
 }
 #: Parts of a fit.
-PARTS = ("depth", "fall", "cover", "action", "profile", "weight", "touch")
+PARTS = ("depth", "pace", "fall", "cover", "action", "profile", "weight", "touch")
+#: Parts that cost where something is wrong and gain nothing where nothing is: they stand outside the sum of
+#: exponents, or families that are asked for one part more would stand better by it.
+PRICES = ("pace",)
+#: The day's leans, each a number that fades (:mod:`heathdrop.sizing.leans`), and the works they act on.
+LEANS = (
+    "cold",
+    "dull",
+    "clear",
+    "thick",
+    "tops",
+    "deep",
+    "crawfish",
+    "baitfish",
+    "rock",
+    "wood",
+    "autumn",
+    "spawn",
+    "line",
+)
+WORKS = ("swim", "bottom", "drop")
 #: Stands for every family in a school's effect.
 ANY = "*"
 

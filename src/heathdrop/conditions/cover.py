@@ -7,8 +7,13 @@ from typing import Annotated
 
 from heathdrop.conditions.quantity import STRICT, Quantity, same
 
-#: Cover whose top depth must be told.
+#: Cover whose top depth must be told, and cover whose top may be told: brush and timber have tops, stones a
+#: height, reeds may be laid under, a dock may float over what stands beneath.
 WITH_TOP = ("submerged-grass",)
+MAY_TOP = (*WITH_TOP, "wood", "rock", "docks", "reeds")
+#: Cover that may have holes in it, and cover with an edge that fish keep to.
+HOLED = ("submerged-grass", "matted-grass", "pads", "reeds")
+EDGED = (*HOLED, "wood", "docks")
 TEXTURES = same("duckweed", "algae", "milfoil", "hydrilla", "hyacinth", "reeds")
 #: How dense cover stands where nobody said.
 USUAL_DENSITY = "moderate"
@@ -32,7 +37,22 @@ class Cover:
         ),
     ] = "open"
     top_depth_ft: Annotated[
-        float | None, Quantity("Tops at", "ft", 0, 60, 0.5, group="first", start=7.0, cover=WITH_TOP)
+        float | None,
+        Quantity(
+            "Tops at",
+            "ft",
+            0,
+            60,
+            0.5,
+            group="first",
+            start=7.0,
+            cover=WITH_TOP,
+            optional=MAY_TOP[len(WITH_TOP) :],
+            optional_control="tops_ft",
+            about="How deep its top is: grass, reeds, the highest branches, the tops of the stones. A lure that "
+            "stays above it neither fouls nor hangs. Left empty for wood, rock, docks and reeds: as such cover "
+            "usually stands.",
+        ),
     ] = None
     density: Annotated[
         str | None,
@@ -77,6 +97,30 @@ class Cover:
             fact="detail",
         ),
     ] = None
+
+    hole_ft: Annotated[
+        float | None,
+        Quantity(
+            "Holes",
+            "ft wide",
+            0.5,
+            60,
+            group="first",
+            optional=HOLED,
+            optional_control="hole_ft",
+            about="How wide the openings are that you fish: a lure dropped into one meets no stems.",
+        ),
+    ] = None
+    edge: Annotated[
+        bool,
+        Quantity(
+            "Fish keep to",
+            group="first",
+            cover=EDGED,
+            flag=("its middle", "its edge"),
+            about="Along an edge a lure passes beside the cover and loses no fish by it.",
+        ),
+    ] = False
 
     @property
     def stands(self) -> str:

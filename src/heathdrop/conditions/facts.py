@@ -43,6 +43,8 @@ OF_WATER = {
     for row in ROWS
     if row.quantity.fact
 }
+#: How fish stand to the cover, told from their depth and its tops.
+OF_WATER["stand"] = Fact(("over", "in", "beside", "open"))
 #: How a lure may be fished.
 PRESENTATIONS = ("drag", "shake", "hop", "swim", "slow-roll", "burn", "pitch", "punch", "yo-yo")
 #: Facts of the chosen rig. Words that are ids of a catalogue table are held to it when the catalogue is read.
@@ -72,7 +74,7 @@ def facts_of(scenario: Scenario, activity: float) -> Facts:
                 value = getattr(value, part)
             found[row.quantity.fact] = value
     c = scenario.conditions
-    found |= {"posture": c.postures, "activity": activity}
+    found |= {"posture": c.postures, "stand": c.stand, "activity": activity}
     found["density"] = c.cover.stands if c.cover.kind != "open" else None
     return found
 

@@ -33,7 +33,8 @@ class Quantity:
     hangs on another answer and is checked there. ``edge`` is how far either side of a bound a rule
     fades in (in ``unit``; 0: a cliff). ``control`` is its name on the page where the row's own would not do,
     ``needs`` the control that must be filled for it to be asked, ``about`` what it means and what hangs
-    on it.
+    on it. ``flag`` says no and yes of a field that is true or false; ``optional`` are kinds of cover
+    that it may be left out for, where its control is ``optional_control``.
     """
 
     label: str
@@ -54,6 +55,9 @@ class Quantity:
     control: str = ""
     needs: str = ""
     about: str = ""
+    flag: tuple[str, str] = ("", "")
+    optional: tuple[str, ...] = ()
+    optional_control: str = ""
 
     @property
     def all_words(self) -> tuple[str, ...]:
@@ -68,7 +72,7 @@ class Quantity:
 
     def check(self, path: str, value: Any) -> None:
         """Raise BadInput when ``value`` cannot be; None is for the record to allow."""
-        if value is None or not self.checked:
+        if value is None or not self.checked or self.flag[1]:
             return
         if self.all_words:
             if value not in self.all_words:
@@ -80,6 +84,8 @@ class Quantity:
         """The range or the words, in the published schema."""
         schema: dict[str, Any] = dict(handler(core))
         more: dict[str, Any] = {"description": f"{self.label}{', ' + self.unit if self.unit else ''}"}
+        if self.flag[1]:
+            return {**schema, "description": f"{self.label} {self.flag[1]}"}
         if self.all_words:
             more["enum"] = list(self.all_words)
         else:

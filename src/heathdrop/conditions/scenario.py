@@ -9,7 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated
 
-from heathdrop.conditions.cover import OPEN, WITH_TOP, Cover
+from heathdrop.conditions.cover import EDGED, HOLED, OPEN, WITH_TOP, Cover
 from heathdrop.conditions.gear import USUAL_GEAR, Gear
 from heathdrop.conditions.quantity import STRICT, Quantity, check_record, places, same
 from heathdrop.errors import BadInput, require_between
@@ -25,8 +25,22 @@ MOST_POINTS, FARTHEST_FT, LEAST_DEEP_FT = 50, 400.0, 0.3
 OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 3.0), (1.0, 4.5)
 #: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
 INTO_GRASS_FT = (1.5, 5.5)
+#: The same of wood, docks and reeds whose tops are told (ft, practice); where they are not, fish are wholly in
+#: it or under it up to the first of these shares of the floor's reach above the floor, and not at all from
+#: the second on (assumption: wood and docks are thickest low down).
+INTO_WOOD_FT, LOW_IN_WOOD = (0.0, 3.0), (0.6, 1.4)
+#: Fish this far below (above: less than nothing) the tops are wholly over the cover, and not at all (ft).
+OVER_FT = (-1.0, 0.5)
+#: Work on the floor reaches fish so far above it: at least this (ft), and this share of the water (assumption).
+FLOOR_REACH_FT, FLOOR_REACH_SHARE = 2.0, 0.2
+#: Cover that is a roof: fish near it are under it, however high they stand.
+ROOFS = ("matted-grass",)
 #: Fish said to be on the bottom, or cruising high, may stand this far from it (ft; share of the water).
 NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
+
+
+#: From this share on fish count as under cover where one word is asked for.
+HALF = 0.5
 
 
 def fading(value: float, whole: float, gone: float) -> float:
@@ -169,23 +183,61 @@ class Conditions:
         """Where the fish are: the angler's word, else judged from depth and cover."""
         if self.posture != "auto":
             return self.posture
-        if self.cover.kind in ("matted-grass", "docks", "wood"):
+        if self.under_cover >= HALF:
             return "under-cover"
         if self.fish_depth_ft >= self.bottom_depth_ft - ON_BOTTOM_FT:
             return "on-bottom"
         return "cruising-high" if self.fish_depth_ft <= CRUISING_FT else "suspended"
 
     @property
+    def floor_reach_ft(self) -> float:
+        """How far above the floor fish stand and are still met by work on it, ft."""
+        return max(FLOOR_REACH_FT, FLOOR_REACH_SHARE * self.bottom_depth_ft)
+
+    @property
+    def works_ft(self) -> float:
+        """How deep a lure works that is fished on the floor: a bluff is a wall of ledges, and it is stepped down
+        to the one that the fish are at."""
+        wall = self.cover.kind == "rock" and self.cover.detail == "bluff"
+        return self.fish_depth_ft if wall else self.bottom_depth_ft
+
+    @property
+    def under_cover(self) -> float:
+        """How far the fish are in or under the cover, 0 to 1, by where they stand and not by its name."""
+        kind, top = self.cover.kind, self.cover.top_depth_ft
+        if kind in ROOFS:
+            return 1.0
+        if kind in WITH_TOP and top is not None:
+            return 1.0 - fading(self.fish_depth_ft - top, *INTO_GRASS_FT)
+        if kind not in ("wood", "docks"):
+            return 0.0
+        if top is not None and kind == "wood":
+            return 1.0 - fading(self.fish_depth_ft - top, *INTO_WOOD_FT)
+        above = (self.bottom_depth_ft - self.fish_depth_ft) / self.floor_reach_ft
+        return fading(above, *LOW_IN_WOOD)
+
+    @property
+    def stand(self) -> dict[str, float]:
+        """How far the fish stand over, in (or under) and beside the cover, shares that sum to 1; ``open`` where
+        there is none."""
+        if self.cover.kind == "open":
+            return {"open": 1.0}
+        inside, top = self.under_cover, self.cover.top_depth_ft
+        if self.posture != "auto":
+            inside = float(self.posture == "under-cover")
+        over = 0.0 if top is None else fading(self.fish_depth_ft - top, *OVER_FT) * (1.0 - inside)
+        shares = {"over": over, "in": inside, "beside": 1.0 - over - inside}
+        return {k: v for k, v in shares.items() if v > 0.0}
+
+    @property
     def postures(self) -> dict[str, float]:
         """How far the fish stand in each way, shares that sum to 1: near a bound they do both."""
-        if self.posture != "auto" or self.stands == "under-cover":
-            return {self.stands: 1.0}
+        if self.posture != "auto":
+            return {self.posture: 1.0}
         low = fading(self.bottom_depth_ft - self.fish_depth_ft, *OFF_BOTTOM_FT)
         high = fading(self.fish_depth_ft, *OFF_HIGH_FT) * (1.0 - low)
         shares = {"on-bottom": low, "cruising-high": high, "suspended": 1.0 - low - high}
-        under = 0.0
-        if self.cover.kind in WITH_TOP and self.cover.top_depth_ft is not None:
-            under = 1.0 - fading(self.fish_depth_ft - self.cover.top_depth_ft, *INTO_GRASS_FT)
+        under = self.under_cover
         shares = {k: v * (1.0 - under) for k, v in shares.items()} | {"under-cover": under}
         return {k: v for k, v in shares.items() if v > 0.0}
 
@@ -254,6 +306,9 @@ def _check_cover(c: Conditions) -> None:
     deep = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
     if cover.kind != "open" and cover.top_depth_ft is not None and cover.top_depth_ft > c.bottom_depth_ft:
         raise BadInput(f"{at}.top_depth_ft", cover.top_depth_ft, deep)
+    for name, kinds, value in (("hole_ft", HOLED, cover.hole_ft), ("edge", EDGED, cover.edge or None)):
+        if value is not None and cover.kind not in kinds:
+            raise BadInput(f"{at}.{name}", value, "left out: it is asked for " + ", ".join(kinds))
     for name, value in (("thickness_in", cover.thickness_in), ("texture", cover.texture)):
         if value is not None and cover.kind != "matted-grass":
             raise BadInput(f"{at}.{name}", value, "left out: only matted grass has one")

@@ -65,6 +65,22 @@ def stem_odds(
     return CoverOdds(math.exp(-stops), 1.0 - math.exp(-sticks), 0.0)
 
 
+def top_ft(catalog: Catalog, stand: Stand, bottom_ft: float, told_ft: float | None) -> float | None:
+    """Depth (ft) of the cover's top: as told, else as such cover stands in ``bottom_ft`` of water; None in
+    open water."""
+    if stand.kind == "open":
+        return None
+    if told_ft is not None:
+        return told_ft
+    if stand.kind == "rock":
+        rock = catalog.cover.rock
+        return max(0.0, bottom_ft - rock.height_ft[stand.detail or rock.usual])
+    if stand.kind in ("wood", "docks"):
+        wood = catalog.cover.wood
+        return (1.0 - wood.rises["docks" if stand.kind == "docks" else stand.detail or wood.usual]) * bottom_ft
+    return 0.0
+
+
 def halfway_oz(catalog: Catalog, stand: Stand) -> float:
     """The weight (oz) that goes through this mat every second time, entered quietly."""
     mats = catalog.cover.mats
@@ -94,19 +110,19 @@ def mat_odds(
     return CoverOdds(passes, 1.0 - math.exp(-sticks), 0.0)
 
 
-def hang_odds(catalog: Catalog, rig: Rig, stand: Stand) -> CoverOdds:
-    """Chance a cast hangs in wood, docks or rock."""
+def hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
+    """Chance a cast hangs in wood, docks or rock that it is in or on for the share ``touching`` of its way."""
     if stand.kind == "rock":
         rock = catalog.cover.rock
         wedge = math.sqrt(rig.head_oz / rock.wedge_oz) if rig.head_shape.wedges else 1.0
         hangs = rig.family.rock_hang * rock.kinds[stand.detail or rock.usual] * wedge
-        return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs))
+        return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
     wood = catalog.cover.wood
     kind = "docks" if stand.kind == "docks" else stand.detail or wood.usual
     hangs = rig.family.wood_hang * wood.kinds[kind] * wood.density[stand.density]
     if rig.trailer.appendages >= 2:
         hangs *= rig.family.two_right
-    return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs))
+    return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
 
 
 def cover_odds(
@@ -117,13 +133,14 @@ def cover_odds(
     fall_in_ft: float,
     swim_in_ft: float,
     mat_factor: float = 1.0,
+    touching: float = 1.0,
 ) -> CoverOdds:
     """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's
-    half-way weight."""
+    half-way weight, ``touching`` the share of its way that a lure is in or on wood, docks or rock."""
     if stand.kind in catalog.cover.stems.share:
         return stem_odds(catalog, rig, net_weight_n, stand, fall_in_ft, swim_in_ft)
     if stand.kind == "matted-grass":
         return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))
     if stand.kind in ("wood", "rock", "docks"):
-        return hang_odds(catalog, rig, stand)
+        return hang_odds(catalog, rig, stand, touching)
     return CLEAR

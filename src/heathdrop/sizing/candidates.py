@@ -10,11 +10,14 @@ import math
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family, Trailer
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
+#: No rig sinks slower than this, ft/s.
+SLOWEST_FALL_FT_S = 0.3
 #: The skirt alone.
 BARE = "none"
 
@@ -92,7 +95,7 @@ def _steady_worth(setting: Setting, rig: Rig) -> float:
     numbers = catalog.judgement.fit
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
     action = action_fit(catalog, rig, action_of(catalog, rig), targets)
-    profile = setting.liking.factors[rig.trailer.id] * bulk
+    profile = setting.liking.of(rig) * bulk
     return numbers.weights["action"] * math.log(max(action, LEAST_PART)) + numbers.weights[
         "profile"
     ] * math.log(max(profile, LEAST_PART))
@@ -119,5 +122,10 @@ def promise(setting: Setting) -> float:
         for length in lengths_of(family, catalog.trailers[id_])
     )
     usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
-    whole = sum(weights.values()) - (weights["touch"] if family.work == "swim" else 0.0)
+    whole = sum(w for k, w in weights.items() if k not in PRICES)
+    if family.work == "swim":
+        whole -= weights["touch"]
+    else:
+        # A floor or a drop is met by fish near the floor, or for as long as the slowest fall takes.
+        steady += weights["depth"] * math.log(setting.met_on_floor(SLOWEST_FALL_FT_S))
     return math.exp((steady + weights["weight"] * math.log(max(usual, LEAST_PART))) / whole)

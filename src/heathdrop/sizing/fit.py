@@ -6,6 +6,7 @@ import math
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.targets import Targets
@@ -65,11 +66,24 @@ def cover_fit(catalog: Catalog, cover: CoverOdds, matted: bool) -> float:
     return passes * (1.0 - cover.fouls) * (1.0 - cover.hangs)
 
 
+def seconds_worth(catalog: Catalog, seconds: float) -> float:
+    """Worth of so many seconds among the fish, 0 to 1: the first count most, ``seconds_enough`` are all."""
+    fit = catalog.judgement.fit
+    whole = 1.0 - math.exp(-fit.seconds_enough / fit.seconds_eased)
+    return min(1.0, (1.0 - math.exp(-max(0.0, seconds) / fit.seconds_eased)) / whole)
+
+
+def near_floor(above_ft: float, reach_ft: float) -> float:
+    """How far fish so far above the floor are met by work on it, 0 to 1: all within half a foot."""
+    return math.exp(-((max(0.0, above_ft - 0.5) / reach_ft) ** 2))
+
+
 def joined(catalog: Catalog, parts: dict[str, float]) -> Fits:
-    """Parts and their weighted geometric mean, so that one failure cannot hide."""
+    """Parts and their weighted geometric mean, so that one failure cannot hide. Prices (the pace) multiply it
+    to their own exponent and do not share the mean."""
     weights = catalog.judgement.fit.weights
     costs = {k: weights[k] * -math.log(max(v, LEAST_PART)) for k, v in parts.items()}
-    total = sum(weights[k] for k in parts)
+    total = sum(weights[k] for k in parts if k not in PRICES)
     score = math.exp(-sum(costs.values()) / total) if all(v > 0.0 for v in parts.values()) else 0.0
     holding = {k: cost for k, cost in costs.items() if parts[k] <= NOT_LIMITING}
     return Fits(parts, score, max(holding, key=lambda k: holding[k]) if holding else None)

@@ -3,18 +3,29 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
-from heathdrop.catalog import Catalog, Family
+from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.conditions.facts import Facts, degree
+from heathdrop.physics.rig import Rig
+from heathdrop.sizing.leans import Tilt, tilt_of
 from heathdrop.sizing.schools import Leaning
 
 
 @dataclass(frozen=True)
 class Liking:
-    """A factor 0..1 for each trailer of a family (1 for the best liked)."""
+    """A factor for each trailer of a family as rules, schools and the family have it, and the day's tilt; the
+    best liked trailer at its best length has 1."""
 
     factors: dict[str, float]
+    tilt: Tilt
+    least: float
+
+    def of(self, rig: Rig) -> float:
+        """How well a rig's trailer is liked, 0 to 1."""
+        worth = self.factors[rig.trailer.id] * math.exp(self.tilt.of_rig(rig))
+        return max(self.least, min(1.0, worth))
 
 
 def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
@@ -28,12 +39,31 @@ def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
     return found
 
 
-def liking_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> Liking:
-    """How well each trailer suits a family here. ``facts`` hold the family."""
+def liking_of(
+    catalog: Catalog, facts: Facts, family: Family, leaning: Leaning, leans: Mapping[str, float]
+) -> Liking:
+    """How well each trailer suits a family here. ``facts`` hold the family, ``leans`` are the day's."""
     pulls = pulls_of(catalog, facts)
     least = catalog.judgement.schools.least_liking
-    worth = {t: math.exp(p) * family.suits.get(t, 1.0) * leaning.tail(family.id, t) for t, p in pulls.items()}
+    more = catalog.fitted.suits.get(family.id, {})
+    worth = {
+        t: math.exp(p + more.get(t, 0.0)) * family.suits.get(t, 1.0) * leaning.tail(family.id, t)
+        for t, p in pulls.items()
+    }
     bare = family.bare_too or leaning.bare
-    shown = [worth[t.id] for t in catalog.trailers.values() if t.standard or (t.bare and bare)]
-    best = max(shown)
-    return Liking({t: max(least, min(1.0, v / best)) for t, v in worth.items()})
+    tilt = tilt_of(catalog, family, leans)
+    best = max(
+        worth[t.id] * math.exp(tilt.of(t.action, bulk))
+        for t in catalog.trailers.values()
+        if t.standard or (t.bare and bare)
+        for bulk in bulks_of(family, t)
+    )
+    return Liking({t: v / best for t, v in worth.items()}, tilt, least)
+
+
+def bulks_of(family: Family, trailer: Trailer) -> list[float]:
+    """The bulk (cm²) of a trailer at each length that the family is tried in."""
+    if trailer.bare:
+        return [0.0]
+    lengths = family.plastic_in or trailer.lengths_in
+    return [trailer.run_drag_area_cm2 * (length / trailer.length_in) ** 2 for length in lengths]

@@ -7,16 +7,18 @@ from dataclasses import dataclass, field, replace
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, facts_of
 from heathdrop.conditions.gear import Line as LineSet
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import ROOFS, Scenario, fading
 from heathdrop.physics.cast import Cast
-from heathdrop.physics.cover import CoverOdds, Stand, cover_odds
+from heathdrop.physics.cover import CoverOdds, Stand, cover_odds, top_ft
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
 from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.dress import Dress, dresses_of
+from heathdrop.sizing.fit import near_floor, seconds_worth
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.targets import Targets, targets_for
@@ -28,6 +30,8 @@ from heathdrop.units import feet, metres
 NARROWEST_FT_S = 0.05
 #: Depth (ft) beyond everything: no stems there.
 NOWHERE_FT = 1e6
+#: Cover that a lure can be swum along, edge or no edge.
+BESIDE = ("wood", "docks", "reeds")
 
 
 @dataclass(frozen=True)
@@ -48,6 +52,7 @@ class Setting:
     liking: Liking
     dresses: dict[str, Dress]
     facts: Facts
+    leans: dict[str, float]
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
     _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
@@ -58,12 +63,31 @@ class Setting:
         return self.scenario.conditions.water_temp_f
 
     @property
-    def grass_top_ft(self) -> float:
-        """Depth (ft) from which a rig is among stems; far below everything where there are none."""
-        c = self.scenario.conditions.cover
-        if c.kind == "submerged-grass" and c.top_depth_ft is not None:
-            return c.top_depth_ft
-        return 0.0 if c.kind in ("pads", "reeds", "matted-grass") else NOWHERE_FT
+    def cover_top_ft(self) -> float:
+        """Depth (ft) from which a rig is in the cover; far below everything where there is none."""
+        c = self.scenario.conditions
+        top = top_ft(self.catalog, self.stand, c.bottom_depth_ft, c.cover.top_depth_ft)
+        return NOWHERE_FT if top is None else top
+
+    @property
+    def open_share(self) -> float:
+        """How far the holes that are fished let a dropped lure by the cover, 0 to 1."""
+        hole = self.scenario.conditions.cover.hole_ft
+        if hole is None:
+            return 0.0
+        narrow, wide = self.catalog.cover.stems.hole_ft
+        return 1.0 - fading(hole, narrow, wide)
+
+    @property
+    def beside_loses(self) -> float | None:
+        """Share of the fish that a lure swum beside the cover loses; None where there is no way past it."""
+        c = self.scenario.conditions
+        if c.cover.edge:
+            return 0.0
+        if c.cover.kind not in BESIDE:
+            return None
+        inside = c.under_cover if c.cover.kind in ("wood", "docks") else 1.0
+        return self.catalog.judgement.fit.beside_loses * inside
 
     def lure(self, rig: Rig) -> Lure:
         """The rig in this water, worked out once for each rig asked."""
@@ -82,19 +106,57 @@ class Setting:
         return kept
 
     def odds(
-        self, rig: Rig, lure: Lure, tuned: Tuned, least_way_ft: float = 0.0, stand: Stand | None = None
+        self,
+        rig: Rig,
+        lure: Lure,
+        tuned: Tuned,
+        least_way_ft: float = 0.0,
+        stand: Stand | None = None,
+        beside: bool = False,
     ) -> CoverOdds:
-        """Odds in this water's cover for a rig at a setting, what was learned of its mat included.
+        """Odds in this water's cover for a rig at a setting, what was learned of its mat included. Only where
+        its path is in the cover does it foul or hang; ``beside`` it passes along it.
 
         ``least_way_ft`` is the least way swum in it; ``stand`` another way into the same cover.
         """
-        hand = self.catalog.judgement.hand
-        sunk = max(0.0, feet(tuned.start_depth_m) - self.grass_top_ft)
-        swum = hand.through_cover * feet(self.cast.distance_m) * tuned.in_cover
-        way = hand.hopped_ft if rig.family.work == "drop" else max(swum, least_way_ft)
-        return cover_odds(
-            self.catalog, rig, lure.net_weight_n, stand or self.stand, sunk, way, self.mat_factor
+        hand, work = self.catalog.judgement.hand, rig.family.work
+        met = self.catalog.cover.wood.beside if beside else 1.0
+        sunk = max(0.0, feet(tuned.start_depth_m) - self.cover_top_ft)
+        swum = hand.through_cover * feet(self.cast.distance_m) * tuned.in_cover * met
+        way = hand.hopped_ft if work == "drop" else max(swum, least_way_ft)
+        found = cover_odds(
+            self.catalog,
+            rig,
+            lure.net_weight_n,
+            stand or self.stand,
+            sunk * (1.0 - self.open_share) if work == "drop" else sunk,
+            way,
+            self.mat_factor,
+            touching=tuned.in_cover * met if work == "swim" else 1.0,
         )
+        if work == "drop" and self.open_share:
+            found = replace(found, passes=1.0 - (1.0 - found.passes) * (1.0 - self.open_share))
+        return found
+
+    @property
+    def near_floor(self) -> float:
+        """How far the fish are met by work on the floor, 0 to 1; on a bluff's ledges above its foot the more
+        part of them, for a ledge is not everywhere."""
+        c, fit = self.scenario.conditions, self.catalog.judgement.fit
+        near = near_floor(c.bottom_depth_ft - c.fish_depth_ft, c.floor_reach_ft)
+        return near if c.works_ft == c.bottom_depth_ft else max(near, fit.on_ledges)
+
+    def met_on_floor(self, fall_ft_s: float) -> float:
+        """Worth of the time among the fish for a lure worked on the floor, or sent down to it at this rate
+        (ft/s) past fish that stand above it and lifted back under a roof, 0 to 1."""
+        c, fit = self.scenario.conditions, self.catalog.judgement.fit
+        near = self.near_floor
+        if self.family.work == "drop":
+            top, low = self.targets.depth_ft
+            near += (1.0 - near) * seconds_worth(self.catalog, (low - top) / max(fall_ft_s, 0.1))
+            if c.cover.kind in ROOFS:
+                near = max(near, fit.under_roof)
+        return fit.met_outside + (1.0 - fit.met_outside) * near
 
     def touch(self, net_weight_n: float, line: Line) -> float:
         """How clearly a lure of this weight is felt on the bottom on this line, 0 to 1."""
@@ -119,6 +181,9 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         c.cover.kind, c.cover.stands, c.cover.texture, c.cover.thickness_in, c.cover.detail, leaning.lobbed
     )
     targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
+    works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
+    leans = leans_of(c, activity.value, gear.line, works_at)
+    held = leaning.band(family.id) != leaning_of(catalog, (), facts).band(family.id)
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
     return Setting(
         catalog=catalog,
@@ -130,8 +195,19 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         cast=cast_of(catalog, scenario, pitched=family.work == "drop"),
         stand=stand,
         leaning=leaning,
-        weights=weights_for(catalog, family, targets, c, stand, leaning, mat_factor),
-        liking=liking_of(catalog, facts, family, leaning),
+        weights=weights_for(
+            catalog,
+            family,
+            targets,
+            c,
+            stand,
+            leaning,
+            mat_factor,
+            shift=weight_shift(catalog, family, leans),
+            held=held,
+        ),
+        liking=liking_of(catalog, facts, family, leaning, leans),
+        leans=leans,
         dresses=dresses_of(catalog, facts, family, leaning),
         facts=facts,
         mat_factor=mat_factor,
@@ -195,15 +271,21 @@ def reachable_paces(
 
 
 def limits_for(setting: Setting) -> Limits:
-    """The family's paces for this mood and its blade, and how deep its retrieve may start."""
-    family = setting.family
-    slow, fast = mood_paces(setting)
-    slow = max(slow, family.least_pace_ft_s)
-    fast = max(fast, slow + NARROWEST_FT_S)
-    clear = 0.0 if family.work != "swim" else setting.catalog.judgement.hand.off_bottom_ft
-    return Limits(
-        metres(slow), metres(fast), metres(max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)), 0.0
+    """The paces that hand, reel and the family's blade can do, those that the mood likes and what leaving
+    them costs, and how deep the retrieve may start."""
+    family, numbers = setting.family, setting.catalog.judgement
+    liked_slow, liked_fast = mood_paces(setting)
+    slowest, fastest = (
+        t * setting.scenario.gear.reel.inches_per_turn / 12.0 for t in numbers.hand.turns_per_s
     )
+    slowest = min(max(slowest, family.least_pace_ft_s), fastest - NARROWEST_FT_S)
+    clear = 0.0 if family.work != "swim" else numbers.hand.off_bottom_ft
+    deepest = max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)
+    wary, willing = numbers.fit.quicker_sigma
+    quicker = wary + (willing - wary) * setting.targets.activity.value / 4.0
+    paces = [metres(v) for v in (slowest, fastest, deepest)]
+    liked = metres(liked_slow), metres(liked_fast)
+    return Limits(*paces, 0.0, *liked, numbers.fit.slower_sigma, quicker)
 
 
 def mood_paces(setting: Setting) -> tuple[float, float]:

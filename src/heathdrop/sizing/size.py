@@ -16,6 +16,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
+from heathdrop.physics.kernels.search import eased
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, liveliness, spread_of
 from heathdrop.physics.rig_name import RigName, name_of
@@ -28,8 +29,8 @@ from heathdrop.sizing.fit import (
     action_fit,
     action_of,
     cover_fit,
-    ebbing,
     joined,
+    seconds_worth,
     touch_fit,
     within,
 )
@@ -38,7 +39,6 @@ from heathdrop.sizing.setting import (
     NOWHERE_FT,
     Setting,
     limits_for,
-    mood_paces,
     reachable_paces,
     setting_of,
 )
@@ -59,7 +59,7 @@ SEARCHED, REFINED = 34, 14
 PACE_GRAIN = 0.02
 #: Share of the band below which a rig that was cast once is cast once more, and the most that its pace is
 #: changed by for it, as a factor.
-MISSED, PACE_AGAIN = 0.3, 1.3
+MISSED, PACE_AGAIN = 0.3, 1.6
 #: No retrieve starts nearer the surface than this, m.
 LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
@@ -68,8 +68,8 @@ PLACES = 3
 
 @dataclass(frozen=True)
 class Rated:
-    """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules and schools make
-    of its trailer (1: the best liked)."""
+    """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
+    day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``)."""
 
     rig: Rig
     lure: Lure
@@ -79,6 +79,7 @@ class Rated:
     cover: CoverOdds
     fits: Fits
     liking: float = 1.0
+    way: str = "open"
 
     @property
     def name(self) -> RigName:
@@ -278,8 +279,7 @@ def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> lis
     """Rigs of one family rated at their settings, in their order."""
     lures = [setting.lure(rig) for rig in rigs]
     seconds = _countdowns(setting, lures, tuned)
-    _, quickest = mood_paces(setting)
-    return [_rate(setting, quickest, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
+    return [_rate(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
 
 
 def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
@@ -292,10 +292,12 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
         setting.water,
         setting.cast,
         band,
-        metres(setting.grass_top_ft),
+        metres(setting.cover_top_ft),
         metres(known),
         metres(numbers.targets.skating_ft),
         metres(setting.catalog.cover.grass.uneven_ft),
+        numbers.fit.eased,
+        numbers.fit.weights["pace"] / numbers.fit.weights["depth"],
     )
     middle = 0.5 * sum(targets.depth_ft)
     bounds = []
@@ -314,13 +316,13 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
     best = _rated(setting, [rig], tune([setting.lure(rig)], bounds, scene))[0]
     lure, pace, start = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m
     if count_s is not None:
-        start = max(LEAST_START_M, depth_after_s(lure, count_s, setting.line, setting.water))
+        sunk = depth_after_s(lure, count_s, setting.line, setting.water)
+        start = min(setting.cast.bottom_at(setting.cast.distance_m), max(LEAST_START_M, sunk))
     if pace_ft_s is not None:
         pace = metres(pace_ft_s)
     tuned = tuned_at(lure, bounds[0], scene, pace, start)
     seconds = best.countdown_s if count_s is None else count_s
-    _, quickest = mood_paces(setting)
-    return _rate(setting, quickest, rig, lure, tuned, seconds)
+    return _rate(setting, rig, lure, tuned, seconds)
 
 
 def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:
@@ -335,47 +337,82 @@ def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned])
 
 def _worked(setting: Setting, limits: Limits) -> Tuned:
     """A lure worked on the floor, or sent straight down and worked where it lands: met by fish that stand
-    near it, less and less by those above."""
-    c, fit = setting.scenario.conditions, setting.catalog.judgement.fit
+    near it."""
+    c, hand = setting.scenario.conditions, setting.catalog.judgement.hand
     bottom = setting.cast.bottom_at(setting.cast.distance_m)
+    if c.works_ft < c.bottom_depth_ft:
+        bottom = min(bottom, metres(c.works_ft))
     above = c.bottom_depth_ft - c.fish_depth_ft
-    shares = c.postures
-    under = shares.get("under-cover", 0.0)
-    reach = fit.off_floor_ft[setting.family.work]
-    near = math.exp(-((max(0.0, above - 0.5) / reach) ** 2))
-    if setting.family.work == "drop":
-        met = under + (1.0 - under) * near
-    else:
-        # Crawled through the cover it passes them too, the less the higher they hang in it.
-        met = under * math.exp(-((max(0.0, above - 0.5) / (3.0 * reach)) ** 2)) + (1.0 - under) * near
-    met = max(fit.still_met, met)
-    pace = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
-    among = 1.0 if setting.grass_top_ft < NOWHERE_FT else 0.0
-    return Tuned(pace, bottom, met, met, bottom, bottom, bottom, among, 1.0)
+    near = setting.near_floor
+    pace = math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)
+    among = 1.0 if setting.cover_top_ft < NOWHERE_FT else 0.0
+    within = float(above <= c.floor_reach_ft)
+    return Tuned(pace, bottom, near, near, bottom, bottom, bottom, among, 1.0, within, hand.worked_s)
 
 
-def _rate(
-    setting: Setting, quickest_ft_s: float, rig: Rig, lure: Lure, tuned: Tuned, seconds: float
-) -> Rated:
-    """One candidate's fall, cover odds and fits; ``quickest_ft_s`` is the mood's, whatever the blade asks."""
+#: A path with less of it in the cover goes over it, with less of it ticks its tops.
+CLEAR_OF, TICKING = 0.05, 0.5
+#: The ways a lure goes to the cover.
+WAYS_TO_COVER = ("over", "ticking", "through", "beside", "into", "under", "open")
+
+
+def way_to(setting: Setting, in_cover: float) -> str:
+    """How a lure of the setting's family goes to the cover, ``in_cover`` for that share of its path."""
+    kind, work = setting.stand.kind, setting.family.work
+    if kind == "open":
+        return "open"
+    if work == "drop":
+        return "under" if kind in ("matted-grass", "docks") else "into"
+    if work == "bottom":
+        return "through"
+    if in_cover < CLEAR_OF:
+        return "over"
+    return "ticking" if in_cover < TICKING else "through"
+
+
+def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) -> Rated:
+    """One candidate's fall, cover odds and fits, the better of the ways that it can go to the cover."""
     catalog, targets = setting.catalog, setting.targets
     numbers = catalog.judgement.fit
     fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
-    odds = setting.odds(rig, lure, tuned)
     action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
-    liking = setting.liking.factors[rig.trailer.id]
-    hurried = max(0.0, math.log(feet(tuned.pace_m_s) / quickest_ft_s))
-    swum = tuned.soft_share * tuned.comfort * ebbing(hurried / numbers.pace_edge)
+    liking = setting.liking.of(rig)
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
     parts = {
-        "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum,
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
-        "cover": max(numbers.least_part, cover_fit(catalog, odds, setting.stand.kind == "matted-grass")),
         "action": action_fit(catalog, rig, action, targets),
         "profile": liking * bulk,
         "weight": setting.weights.fit(rig.head_oz),
     }
+    matted = setting.stand.kind == "matted-grass"
     if rig.family.work != "swim":
         felt = touch_fit(setting.touch(lure.net_weight_n, setting.line))
-        parts["touch"] = min(1.0, felt / numbers.enough)
-    return Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), liking)
+        odds = setting.odds(rig, lure, tuned)
+        parts |= {
+            "depth": setting.met_on_floor(fall),
+            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
+            "touch": min(1.0, felt / numbers.enough),
+        }
+        way = way_to(setting, tuned.in_cover)
+        return Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), liking, way)
+    parts["pace"] = max(numbers.least_part, tuned.comfort)
+    swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
+    found = []
+    for way, loses in _ways_past(setting, tuned):
+        odds = setting.odds(rig, lure, tuned, beside=way == "beside")
+        more = {
+            "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
+            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
+        }
+        found.append(
+            Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts | more), liking, way)
+        )
+    return max(found, key=lambda r: r.fits.score)
+
+
+def _ways_past(setting: Setting, tuned: Tuned) -> list[tuple[str, float]]:
+    """The ways a swum lure's path can go to the cover, each with the share of the fish that it loses."""
+    way, loses = way_to(setting, tuned.in_cover), setting.beside_loses
+    if loses is None or way in ("open", "over"):
+        return [(way, 0.0)]
+    return [(way, 0.0), ("beside", loses)]

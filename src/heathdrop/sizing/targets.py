@@ -105,8 +105,9 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
         grass = 1.0 - fading(fish - top, -numbers.tick_above_ft, 0.0)
     found = []
     if grass > 0.0 and top is not None:
-        low = min(top + numbers.tick_into_ft, bottom)
-        found.append((grass, (top - numbers.tick_above_ft, low), "fish are in the grass: tick its top"))
+        deeper = numbers.into_holes * max(0.0, fish - top)
+        band = (top - numbers.tick_above_ft + deeper, min(top + numbers.tick_into_ft + deeper, bottom))
+        found.append((grass, band, "fish are in the grass: tick its top"))
     for posture, share in _asked_by(catalog, c.postures).items():
         if posture == "on-bottom":
             band, why = (bottom - 1.0, bottom), "fish are on the bottom: the last foot above it"

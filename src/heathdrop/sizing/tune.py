@@ -83,10 +83,13 @@ def scene_of(
     haze_m: float = 1.0,
     skates_m: float = 0.1,
     uneven_m: float = 0.1,
+    eased: float = 0.3,
+    price: float = 1.0,
 ) -> Scene:
     """Line, bottom, cast and band as the compiled search takes them; ``haze_m`` blurs the band at best,
-    ``uneven_m`` the cover's top."""
-    band = Band(*(float(v) for v in (*band_m, cover_top_m, haze_m, skates_m, uneven_m)))
+    ``uneven_m`` the cover's top; ``eased`` and ``price`` say what a share of the retrieve and a pace are
+    worth."""
+    band = Band(*(float(v) for v in (*band_m, cover_top_m, haze_m, skates_m, uneven_m, eased, price)))
     return Scene(
         line_params(line, water), cast.bottom_rows(), float(cast.distance_m), float(cast.rod_tip_m), band
     )
@@ -171,7 +174,7 @@ def scene_key(scene: Scene) -> Hashable:
 
 def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m: float) -> Tuned:
     """What a lure does at a pace and a starting depth that are given, at the board's fidelity."""
-    begun = np.array([[pace_m_s, start_m, *[0.0] * 7]])
+    begun = np.array([[pace_m_s, start_m, *[0.0] * (len(Tuned._fields) - 2)]])
     rows, bounds, results = rows_of([lure_params(lure)]), rows_of([limits]), np.zeros((1, len(Tuned._fields)))
     search(rows, NO_LINES, bounds, scene, SEARCH.grid(), BOARD.grid(), 0, True, begun, results, 0, 1)
     return Tuned(*results[0].tolist())
@@ -181,5 +184,8 @@ def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
     """What lures do on their own lines from their own settings, at the search's fidelity."""
     lures, lines = (rows_of(cast[n] for cast in casts) for n in (0, 1))
     slowest = min(cast[2] for cast in casts)
-    any_pace = rows_of([Limits(slowest, 10.0 * slowest, FAR, scene.band.haze)] * len(casts))
+    fastest = 10.0 * slowest
+    any_pace = rows_of(
+        [Limits(slowest, fastest, FAR, scene.band.haze, slowest, fastest, 1.0, 1.0)] * len(casts)
+    )
     return _played(lures, lines, any_pace, scene, [cast[2:] for cast in casts])

@@ -58,12 +58,16 @@ def weights_for(
     stand: Stand,
     leaning: Leaning,
     mat_factor: float = 1.0,
+    shift: float = 0.0,
+    held: bool = False,
 ) -> Weights:
-    """The usual weights of a family in this water, a school's where one speaks, moved by the lean."""
+    """The usual weights of a family in this water, a school's where one speaks, moved by the lean and by the
+    day's ``shift`` (log) unless the school is one that the angler ``held`` to."""
     fit = catalog.judgement.fit
     band = leaning.band(family.id)
+    day = math.exp(shift)
     if band is not None:
-        low, high = band
+        low, high = (oz if held else oz * day for oz in band)
         middle, half = math.sqrt(low * high), max(LEAST_HALF, 0.5 * math.log(high / low))
         return Weights(middle * leaning.lean, half, fit.school_edge, "the school you hold to")
     if stand.kind == "matted-grass" and family.work == "drop":
@@ -72,15 +76,15 @@ def weights_for(
         opens = (
             mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
         )
-        return Weights(opens * leaning.lean, MAT_HALF, fit.weight_edge, "what opens this mat")
+        return Weights(opens * leaning.lean * day, MAT_HALF, fit.weight_edge, "what opens this mat")
     usual = catalog.usual[family.id]
-    depth = targets.depth_ft[1] if usual.by == "target" else c.bottom_depth_ft
+    depth = targets.depth_ft[1] if usual.by == "target" else c.works_ft
     low, high = table_band(usual, depth)
     more = fit.wind_heavier * max(0.0, c.wind_mph - fit.breeze_mph)
     if usual.by == "target":
         more += fit.quick_heavier * (targets.activity.value - WILLING)
     middle, half = (
-        math.sqrt(low * high) * math.exp(more) * leaning.lean,
+        math.sqrt(low * high) * math.exp(more) * leaning.lean * day,
         max(LEAST_HALF, 0.5 * math.log(high / low)),
     )
     return Weights(middle, half, fit.weight_edge, f"what is usual at {depth:.0f} ft")

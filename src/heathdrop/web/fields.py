@@ -37,6 +37,8 @@ class Control:
     usual_tests: Mapping[str, str] = field(default_factory=dict)
     low: str | None = None
     about: str = ""
+    optional: bool = False
+    flag: bool = False
 
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
@@ -61,6 +63,27 @@ def _controls(place: Place) -> Iterator[Control]:
     for kind, words in q.by:
         yield Control(kind, place.path, q.label, words[0][0], options=words, group=q.group, cover=(kind,))
     if q.by:
+        return
+    if q.optional:
+        yield Control(
+            q.optional_control,
+            place.path,
+            q.label,
+            "",
+            q.unit,
+            _text(q.step),
+            group=q.group,
+            cover=q.optional,
+            low=f"{q.low:g}",
+            about=q.about,
+            optional=True,
+        )
+    if q.optional and not q.cover:
+        return
+    if q.flag[1]:
+        words = (("", q.flag[0]), ("yes", q.flag[1]))
+        about = {"about": q.about, "flag": True}
+        yield Control(name, place.path, q.label, "", "", "", words, False, q.group, q.cover, **about)
         return
     options: tuple[Word, ...] = (("", q.blank), *q.words) if q.blank else q.words
     if q.blank and not q.words:
@@ -223,8 +246,12 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
         text = values[control.name]
         if not control.shown(values) or (control.name == "leader" and not text):
             continue
+        if (control.optional or control.flag) and not text:
+            continue
         value: Any = (
-            text
+            text == "yes"
+            if control.flag
+            else text
             if control.options and not control.blank
             else _number(text, unit_of(control.path) or control.unit)
         )
@@ -267,6 +294,9 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
         at = value_at(body, control.path)
         if at is None and control.name != FISH:
             at = core.get(control.path)
+        if control.flag:
+            values[control.name] = "yes" if at else ""
+            continue
         if (at is None and not control.blank and control.name != FISH) or not control.shown(values):
             continue
         values[control.name] = _depth_text(at) if control.name == FISH else _text(at)

@@ -20,6 +20,8 @@ FAR = 1e9
 USEFUL_FAR, USEFUL_NEAR = 0.8, 0.2
 #: Line lies on the surface from a fifth of the cast, at most 4 m, from the tip (practice).
 MEETS_SHARE, MEETS_MOST_M = 0.2, 4.0
+#: A path this near a band (m, 0.6 ft) counts as near it.
+NEAR_M = 0.183
 #: After a count the slack is taken up at this speed (m/s, practice) until the lure's straight distance is
 #: this share of the line out, or this long (s) at most.
 SLACK_M_S, TIGHT, LONGEST_TAKE_UP_S = 0.9, 0.97, 20.0
@@ -109,7 +111,8 @@ class Samples(NamedTuple):
 
 class Band(NamedTuple):
     """A depth band and the cover's top, m; how blurred the band is at best (one sigma), how near the surface
-    a lure skates, and how uneven the cover's top is (one sigma)."""
+    a lure skates, and how uneven the cover's top is (one sigma). What a share of the retrieve in the band is
+    worth saturates over ``eased`` (a share); a pace is counted to the power ``price`` beside it."""
 
     top: float
     low: float
@@ -117,6 +120,8 @@ class Band(NamedTuple):
     haze: float
     skates: float
     uneven: float
+    eased: float = 0.3
+    price: float = 1.0
 
 
 class Scene(NamedTuple):
@@ -131,16 +136,23 @@ class Scene(NamedTuple):
 
 class Limits(NamedTuple):
     """What one rig may do: paces (m/s), the deepest start of its retrieve (m), and how blurred the band is
-    to it (one sigma, m): fish, hand and its own uncertainty."""
+    to it (one sigma, m): fish, hand and its own uncertainty. The paces that the fish like cost nothing;
+    below and above them one falls off with these sigmas (log)."""
 
     slowest_m_s: float
     fastest_m_s: float
     deepest_start_m: float
     haze_m: float
+    liked_slow_m_s: float
+    liked_fast_m_s: float
+    slower: float
+    quicker: float
 
 
 class Tuned(NamedTuple):
-    """A rig's best setting for the band and what it does there; m, m/s, shares 0..1."""
+    """A rig's best setting for the band and what it does there; m, m/s, s, shares 0..1. ``near_band`` is the
+    share of the path itself within ``NEAR_M`` of the band, ``useful_s`` how long the useful retrieve lasts,
+    ``comfort`` what the pace is worth to the fish."""
 
     pace_m_s: float
     start_depth_m: float
@@ -151,6 +163,8 @@ class Tuned(NamedTuple):
     deepest_m: float
     in_cover: float
     comfort: float
+    near_band: float = 0.0
+    useful_s: float = 0.0
 
 
 #: A record without arrays, as it stands in a row of a batch.
@@ -213,7 +227,9 @@ def leg_at(rows: Floats, i: int) -> Leg:
 @compiled
 def limits_at(rows: Floats, i: int) -> Limits:
     """Row ``i`` of a batch of limits."""
-    return Limits(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3])
+    return Limits(
+        rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6], rows[i, 7]
+    )
 
 
 @written_in
@@ -229,4 +245,6 @@ def tuned_from(rows: Floats, i: int) -> Tuned:
         rows[i, 6],
         rows[i, 7],
         rows[i, 8],
+        rows[i, 9],
+        rows[i, 10],
     )

@@ -1,10 +1,9 @@
 """The compiled search: each rig's best pace and starting depth for a depth band.
 
-For every rig a few casts are tried: the middle of its pace band with the count
-at the middle of the depth band; when that is not enough, the end of the pace
-band that helps, the pace between whose mean depth meets the middle, then small
-moves of count and pace around the best so far. The winner is simulated once
-more at board fidelity and measured there.
+For every rig a few casts are tried: the middle of the paces that the fish like with the count at the middle
+of the depth band; when that is not enough, the pace that would bring its mean depth to the band (depth goes
+about with the inverse square of pace), the secant of those two in logs, then another count and small moves
+around the best so far. The winner is simulated once more at board fidelity and measured there.
 """
 
 from __future__ import annotations
@@ -20,6 +19,7 @@ from heathdrop.physics.kernels.records import (
     LONGEST_MORE_S,
     LONGEST_TAKE_UP_S,
     LONGEST_WAYS,
+    NEAR_M,
     SLACK_M_S,
     TIGHT,
     USEFUL_FAR,
@@ -41,8 +41,12 @@ from heathdrop.physics.kernels.records import (
 
 ROOT_2 = math.sqrt(2.0)
 FALL_BACK_WEIGHT = 1e-3
-#: How much less a pace at the edge of the mood's band is worth than one at its middle: e^-0.5.
-EDGE_COMFORT = 0.5
+#: Between two settings that are worth the same the pace nearer the middle of the liked ones is taken: its
+#: edges count this much less.
+EDGE_TIE = 0.03
+#: The most that a pace is changed by in one step of the first trials, as a factor either way, and the least
+#: power that mean depth may go with in the secant.
+SLOWER_MOST, QUICKER_MOST, LEAST_POWER = 0.4, 2.5, 0.2
 #: Share of a miss that the count is moved by.
 SHIFT = 0.7
 #: Share of the band met from which another count is not looked for before the small moves.
@@ -56,14 +60,26 @@ TRIAL_SAMPLE_S, TRIAL_ENDS = 0.25, 0.95 * USEFUL_NEAR
 #: The first step of pace in a round of small moves, as a factor (each round half as wide as the one before),
 #: and the least move of the count worth a cast (m).
 PACE_STEP, LEAST_MOVE_M = 0.16, 0.05
+#: A change of pace (log) that is worth a cast.
+LEAST_PACE_MOVE = 0.03
 
 
 @compiled
 def comfort(pace: float, limits: Limits) -> float:
-    """Worth of a pace for fish of this mood: 1 at the band's (log) middle, e^-0.5 at its edges."""
-    half = 0.5 * math.log(limits.fastest_m_s / limits.slowest_m_s)
-    off = math.log(pace / math.sqrt(limits.slowest_m_s * limits.fastest_m_s)) / half
-    return math.exp(-EDGE_COMFORT * off * off)
+    """Worth of a pace (m/s) for fish of this mood: 1 where they like it, outside exp(−½ (ln(v/edge)/σ)²)."""
+    if pace < limits.liked_slow_m_s:
+        off = math.log(limits.liked_slow_m_s / pace) / limits.slower
+    elif pace > limits.liked_fast_m_s:
+        off = math.log(pace / limits.liked_fast_m_s) / limits.quicker
+    else:
+        return 1.0
+    return math.exp(-0.5 * off * off)
+
+
+@compiled
+def eased(share: float, ease: float) -> float:
+    """Worth of a share of the retrieve among the fish, 0 to 1: the first seconds count most."""
+    return (1.0 - math.exp(-share / ease)) / (1.0 - math.exp(-1.0 / ease))
 
 
 @compiled
@@ -83,7 +99,7 @@ def measure(
 ) -> Tuned:
     """The useful part of ``k`` samples against the band, as the setting they were cast with."""
     count = 0
-    soft = inside = total = covered = deep = 0.0
+    soft = inside = near = total = covered = deep = 0.0
     high = FAR
     top, low = scene.band.top, scene.band.low
     for i in range(k):
@@ -92,6 +108,8 @@ def measure(
             continue
         if top <= z <= low:
             inside += 1.0
+        if top - NEAR_M <= z <= low + NEAR_M:
+            near += 1.0
         soft += met(scene.band, z, haze)
         covered += 0.5 + 0.5 * math.erf((z - scene.band.cover) / (ROOT_2 * scene.band.uneven))
         total += z
@@ -99,8 +117,20 @@ def measure(
         deep = max(deep, z)
         count += 1
     if count == 0:
-        return Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, worth)
-    return Tuned(pace, start, soft / count, inside / count, total / count, high, deep, covered / count, worth)
+        return Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, worth, 0.0, 0.0)
+    return Tuned(
+        pace,
+        start,
+        soft / count,
+        inside / count,
+        total / count,
+        high,
+        deep,
+        covered / count,
+        worth,
+        near / count,
+        count * TRIAL_SAMPLE_S,
+    )
 
 
 @compiled
@@ -149,17 +179,32 @@ def try_one(
 
 
 @written_in
-def _worth(found: Tuned) -> float:
-    """What the search maximises: the softened share in the band times the pace's comfort."""
-    return found.soft_share * found.comfort
+def _worth(found: Tuned, scene: Scene) -> float:
+    """What the search maximises: the time among the fish times the price of the pace."""
+    return eased(found.soft_share, scene.band.eased) * found.comfort**scene.band.price
 
 
 @written_in
-def _better(trial: Tuned, best: Tuned, target: float) -> Tuned:
-    """The one worth more (a near tie goes to the mean nearer the middle)."""
-    new = _worth(trial) - FALL_BACK_WEIGHT * abs(trial.mean_m - target)
-    old = _worth(best) - FALL_BACK_WEIGHT * abs(best.mean_m - target)
+def _off_middle(pace: float, limits: Limits) -> float:
+    """How far (log, in half widths) a pace is from the middle of those that the fish like."""
+    half = 0.5 * math.log(limits.liked_fast_m_s / limits.liked_slow_m_s)
+    return math.log(pace / math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)) / half
+
+
+@written_in
+def _better(trial: Tuned, best: Tuned, target: float, limits: Limits, scene: Scene) -> Tuned:
+    """The one worth more (a near tie goes to the mean nearer the middle and to the pace liked best)."""
+    new = _worth(trial, scene) * (1.0 - EDGE_TIE * min(1.0, _off_middle(trial.pace_m_s, limits) ** 2))
+    old = _worth(best, scene) * (1.0 - EDGE_TIE * min(1.0, _off_middle(best.pace_m_s, limits) ** 2))
+    new -= FALL_BACK_WEIGHT * abs(trial.mean_m - target)
+    old -= FALL_BACK_WEIGHT * abs(best.mean_m - target)
     return trial if new > old else best
+
+
+@written_in
+def _paced(limits: Limits, pace: float) -> float:
+    """A pace within what hand, reel and lure can do."""
+    return min(limits.fastest_m_s, max(limits.slowest_m_s, pace))
 
 
 @written_in
@@ -177,30 +222,34 @@ def _first_trials(
     rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
-    """The middle of the pace band, its helpful end, and the pace between whose mean meets the middle; while
-    most of it is out of the band, the best of them from another count."""
+    """The middle of the liked paces, the pace that should meet the band, the secant of the two; while most
+    of it is out of the band, the best of them from another count."""
     # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)
-    middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
-    pace, other, at_middle = middle, middle, 0.0
-    best = Tuned(middle, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
-    for k in range(4):
+    pace = _paced(limits, math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s))
+    best = Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+    last_pace, last_mean = 0.0, 0.0
+    for k in range(5):
         trial = try_one(lure, scene, grid, limits, pace, start, room)
-        if k == 0:
-            best, at_middle = trial, trial.mean_m
-            if rounds < 0 or _worth(best) >= GOOD_ENOUGH:
-                break
-            pace = other = limits.fastest_m_s if at_middle > target else limits.slowest_m_s
-            continue
-        best = _better(trial, best, target)
-        if k == 1 and (at_middle - target) * (trial.mean_m - target) < 0.0:
-            share = (at_middle - target) / (at_middle - trial.mean_m)
-            pace = middle * (other / middle) ** share
-            continue
+        best = trial if k == 0 else _better(trial, best, target, limits, scene)
+        if rounds < 0 or (k == 0 and _worth(best, scene) >= GOOD_ENOUGH):
+            break
+        mean = max(trial.mean_m, LEAST_MOVE_M)
+        if k < 2:
+            factor = math.sqrt(mean / target)
+            if k == 1 and abs(math.log(pace / last_pace)) > LEAST_PACE_MOVE:
+                power = math.log(mean / last_mean) / math.log(pace / last_pace)
+                if power < -LEAST_POWER:
+                    factor = (target / mean) ** (1.0 / power)
+            last_pace, last_mean = pace, mean
+            wanted = _paced(limits, pace * min(QUICKER_MOST, max(SLOWER_MOST, factor)))
+            if best.soft_share < MOSTLY_MET and abs(math.log(wanted / pace)) > LEAST_PACE_MOVE:
+                pace = wanted
+                continue
         pace, begun = best.pace_m_s, best.start_depth_m
         start = counted(limits, begun, SHIFT * (target - best.mean_m))
-        if k == 3 or best.soft_share > MOSTLY_MET or abs(start - begun) <= LEAST_MOVE_M:
+        if k >= 3 or best.soft_share > MOSTLY_MET or abs(start - begun) <= LEAST_MOVE_M:
             break
     return best
 
@@ -217,26 +266,26 @@ def _closer(
 ) -> Tuned:
     """Small moves of count and pace around the best so far, each round's half as wide as the one before."""
     target = 0.5 * (scene.band.top + scene.band.low)
-    middle = math.sqrt(limits.slowest_m_s * limits.fastest_m_s)
+    middle = math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)
     step, shift = PACE_STEP, SHIFT
     for turn in range(2 * rounds):
         pace, start = best.pace_m_s, best.start_depth_m
         if turn % 2 == 0:
-            if _worth(best) >= GOOD_ENOUGH:
+            if _worth(best, scene) >= GOOD_ENOUGH:
                 break
             # Count further down when it runs high at its best, less when it runs deep.
             start = counted(limits, start, shift * (target - best.mean_m))
             if abs(start - best.start_depth_m) <= LEAST_MOVE_M:
                 continue
         else:
-            # Then a step of pace: toward the band while out of it, toward the mood's middle once in it.
+            # Then a step of pace: toward the band while out of it, toward what the fish like once in it.
             off = target - best.mean_m
             within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
             slower = pace > middle if within else off > 0.0
-            pace *= 1.0 - step if slower else 1.0 + step
-            pace = min(limits.fastest_m_s, max(limits.slowest_m_s, pace))
+            pace = _paced(limits, pace * (1.0 - step if slower else 1.0 + step))
             step, shift = 0.5 * step, 0.5 * shift
-        best = _better(try_one(lure, scene, grid, limits, pace, start, room), best, target)
+        trial = try_one(lure, scene, grid, limits, pace, start, room)
+        best = _better(trial, best, target, limits, scene)
     return best
 
 
@@ -252,6 +301,8 @@ def _put(results: Floats, i: int, found: Tuned) -> None:
     results[i, 6] = found.deepest_m
     results[i, 7] = found.in_cover
     results[i, 8] = found.comfort
+    results[i, 9] = found.near_band
+    results[i, 10] = found.useful_s
 
 
 @compiled

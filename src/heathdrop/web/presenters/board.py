@@ -12,6 +12,7 @@ from heathdrop.units import feet, ounces_as_written
 MARKS = {
     "high": "runs high",
     "deep": "runs deep",
+    "pace": "pace",
     "fall": "falls wrong",
     "cover": "cover",
     "action": "action",

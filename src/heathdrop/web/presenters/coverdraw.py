@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
+from heathdrop import catalog as catalogue
+from heathdrop.physics.cover import Stand, top_ft
 from heathdrop.sizing.size import Sizing
 from heathdrop.units import feet, metres
 from heathdrop.web.presenters.frame import Scale
@@ -18,6 +20,19 @@ def _chance(k: int) -> float:
     """A number in 0..1 that is always the same for ``k``."""
     wave = math.sin(k * 78.233 + 4.1) * 43758.5453
     return wave - math.floor(wave)
+
+
+def cover_top_ft(sizing: Sizing) -> float | None:
+    """Depth (ft) of the cover's top as it is drawn and reckoned with; None in open water."""
+    c = sizing.scenario.conditions
+    stand = Stand(c.cover.kind, detail=c.cover.detail)
+    return top_ft(catalogue.load(), stand, c.bottom_depth_ft, c.cover.top_depth_ft)
+
+
+def _holed(sizing: Sizing, at_ft: float, cast_ft: float) -> bool:
+    """Whether a place (ft from the angler) lies in the hole that is fished, at the far end of the cast."""
+    hole = sizing.scenario.conditions.cover.hole_ft
+    return hole is not None and abs(at_ft - cast_ft) <= 0.5 * hole
 
 
 def cover_things(s: Scale, sizing: Sizing, cast_ft: float) -> tuple[Thing, ...]:
@@ -41,10 +56,19 @@ def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     """A mat at its thickness over the far half, its underside ragged, with the hole that the lure makes."""
     thick = (sizing.scenario.conditions.cover.thickness_in or 3.0) / 12.0
     left, right = 0.45 * cast_ft, 1.03 * cast_ft
-    ragged = [(left + (right - left) * k / 40, thick * (0.75 + 0.5 * _chance(k))) for k in range(41)]
-    top = f"M{s.x(left)},{s.y(0.0) - 4} L{s.x(right)},{s.y(0.0) - 4}"
-    under = " ".join(f"L{s.x(x)},{max(s.y(z), s.y(0.0) + 5):.1f}" for x, z in reversed(ragged))
-    return [("matted", f"{top} {under} Z")]
+    hole = sizing.scenario.conditions.cover.hole_ft
+    spans = [(left, right)]
+    if hole is not None:
+        spans = [(left, cast_ft - 0.5 * hole), (cast_ft + 0.5 * hole, 1.06 * cast_ft)]
+    found: list[Thing] = []
+    for a, b in spans:
+        if b <= a:
+            continue
+        ragged = [(a + (b - a) * k / 40, thick * (0.75 + 0.5 * _chance(k))) for k in range(41)]
+        top = f"M{s.x(a)},{s.y(0.0) - 4} L{s.x(b)},{s.y(0.0) - 4}"
+        under = " ".join(f"L{s.x(x)},{max(s.y(z), s.y(0.0) + 5):.1f}" for x, z in reversed(ragged))
+        found.append(("matted", f"{top} {under} Z"))
+    return found
 
 
 def _pads(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
@@ -52,7 +76,10 @@ def _pads(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     found = []
     apart = 4.2 * APART[sizing.scenario.conditions.cover.stands]
     for k in range(int(cast_ft / apart)):
-        x, y = s.x((k + 0.6 + 0.4 * _chance(k)) * apart), s.y(0.0)
+        at = (k + 0.6 + 0.4 * _chance(k)) * apart
+        if _holed(sizing, at, cast_ft):
+            continue
+        x, y = s.x(at), s.y(0.0)
         wide = 9.0 + 5.0 * _chance(k + 9)
         found.append(
             (
@@ -86,15 +113,17 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
         for k in range(16):
             at = 0.78 * cast_ft + (_chance(k) - 0.5) * 0.2 * cast_ft
             x, y = s.x(at), _floor_y(s, sizing, at)
-            tall = (0.25 + 0.3 * _chance(k + 3)) * (y - s.y(0.0))
+            tall = (0.75 + 0.25 * _chance(k + 3)) * (y - s.y(cover_top_ft(sizing) or 0.0))
             found.append(("twig", f"M{x},{y} l{40 * (_chance(k + 5) - 0.5):.1f},{-tall:.1f}"))
     else:
         apart = 0.16 * cast_ft * APART[sizing.scenario.conditions.cover.stands]
         for k in range(int(0.75 * cast_ft / apart)):
             at = 0.25 * cast_ft + (k + 0.4 * _chance(k)) * apart
             x, y = s.x(at), _floor_y(s, sizing, at)
-            found.append(("log", f"M{x},{y} L{x + 6 * (_chance(k) - 0.5):.1f},{s.y(0.0) - 12:.1f}"))
-            found.append(("twig", f"M{x},{0.5 * (y + s.y(0.0)):.1f} l16,-14"))
+            told = sizing.scenario.conditions.cover.top_depth_ft
+            up = s.y(0.0) - 12 if not told else s.y(told + 0.12 * _chance(k + 2) * told)
+            found.append(("log", f"M{x},{y} L{x + 6 * (_chance(k) - 0.5):.1f},{up:.1f}"))
+            found.append(("twig", f"M{x},{0.5 * (y + up):.1f} l16,-14"))
     return found
 
 
@@ -103,10 +132,15 @@ def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     size = {"gravel": 3.0, "chunk": 9.0, "riprap": 12.0, "bluff": 20.0}[
         sizing.scenario.conditions.cover.detail or "chunk"
     ]
+    c = sizing.scenario.conditions
+    told = c.cover.top_depth_ft
+    tall_ft = None if told is None else c.bottom_depth_ft - told
     found: list[Thing] = []
     x, k = s.x(0.08 * cast_ft), 0
     while x < s.x(1.03 * cast_ft):
         r = size * (0.6 + 0.8 * _chance(k))
+        if tall_ft is not None:
+            r = max(size, 0.7 * (0.7 + 0.5 * _chance(k)) * abs(s.y(tall_ft) - s.y(0.0)))
         y = _floor_y(s, sizing, (x - s.x(0.0)) / s.per_ft_x)
         stone = ((0.2, -0.9), (0.8, -0.3), (0.9, 0.5), (0.2, 0.7))
         sides = " ".join(f"l{dx * r:.1f},{dy * r:.1f}" for dx, dy in stone)

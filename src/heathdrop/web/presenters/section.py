@@ -24,6 +24,18 @@ LEAST_APART, LINE_HEIGHT = 30.0, 15.0
 STEPS = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0)
 
 
+#: What the tops of each kind of cover are called.
+TOPS = {
+    "submerged-grass": "grass tops",
+    "reeds": "reed tops",
+    "wood": "tops of the wood",
+    "rock": "tops of the stones",
+    "docks": "top",
+    "matted-grass": "mat",
+    "pads": "pads",
+}
+
+
 @dataclass(frozen=True)
 class Mark:
     x: float
@@ -94,7 +106,9 @@ def section_of(
     middle = min(middle, int(moving.sum()) - 1)
     grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
     count_y = s.y(feet(cast.start_depth_m) / 2) + 4.0
-    stems_ft = {"reeds": -0.6, "pads": 0.0}.get(c.cover.kind, grass_ft)
+    reeds_ft = -0.6 if c.cover.top_depth_ft is None else c.cover.top_depth_ft
+    stems_ft = {"reeds": reeds_ft, "pads": 0.0}.get(c.cover.kind, grass_ft)
+    tops_ft = c.cover.top_depth_ft if c.cover.kind != "open" else None
     return Section(
         frame=frame.name,
         width=frame.width,
@@ -114,9 +128,9 @@ def section_of(
         grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.stands),
         things=cover_things(s, sizing, cast_ft),
         grass_top=Mark(
-            s.x(cast_ft), _clear_of(count_y, s.y(grass_ft) - 4.0), f"grass tops at {grass_ft:g} ft"
+            s.x(cast_ft), _clear_of(count_y, s.y(tops_ft) - 4.0), f"{TOPS[c.cover.kind]} at {tops_ft:g} ft"
         )
-        if grass_ft is not None
+        if tops_ft
         else None,
         fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
@@ -182,7 +196,8 @@ def _grass(s: Scale, cast_ft: float, sizing: Sizing, top_ft: float | None, densi
         jitter = wave - math.floor(wave)
         at = apart * (k + 0.3 + 0.5 * jitter)
         bottom_ft = feet(sizing.cast.bottom_at(metres(at)))
-        if bottom_ft <= top_ft:
+        hole = sizing.scenario.conditions.cover.hole_ft
+        if bottom_ft <= top_ft or (hole is not None and abs(at - cast_ft) <= 0.5 * hole):
             continue
         foot = s.x(at)
         tall = top_ft + (bottom_ft - top_ft) * 0.22 * jitter

@@ -52,6 +52,19 @@ def aloud(sizing: Sizing, rated: Rated) -> str:
     )
 
 
+#: How the strip says the way that a swum lure goes to its cover.
+WAY_SAID = {
+    "over": "of the retrieve, over it",
+    "ticking": "of the retrieve, ticking it",
+    "through": "of the retrieve, through it",
+    "beside": "of the retrieve, beside it",
+}
+
+
+def _way_said(rated: Rated) -> str:
+    return WAY_SAID.get(rated.way, "of the retrieve")
+
+
 def rig_said(rated: Rated) -> str:
     """A rig in words: ``3/8 oz swim jig, craw``."""
     return f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
@@ -102,5 +115,5 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
         Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
         falls,
-        Figure("In the band", f"{rated.tuned.in_band * 100:.0f}", "%", "of the retrieve"),
+        Figure("Among them", f"{rated.tuned.in_band * 100:.0f}", "%", _way_said(rated)),
     )

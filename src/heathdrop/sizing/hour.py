@@ -1,0 +1,56 @@
+"""Water per hour: how many casts a rig allows in an hour, and how long it is among the fish in them."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.catalog import Catalog
+from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.units import feet, metres
+
+SECONDS = 3600.0
+
+
+@dataclass(frozen=True)
+class PerHour:
+    """Casts an hour, and seconds among the fish in them."""
+
+    casts: float
+    seconds_among: float
+
+
+def cast_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
+    """How long one cast takes (s): the flight, the count, the work, the way home, and what lies between two."""
+    hand, between = catalog.judgement.hand, catalog.search.minutes.between_casts_s
+    away, work = sizing.cast.distance_m, rated.rig.family.work
+    if work == "swim":
+        worked = away / rated.tuned.pace_m_s
+    elif work == "bottom":
+        worked = away / rated.tuned.pace_m_s * hand.worked_share + (1.0 - hand.worked_share) * _home(catalog, away)
+    else:
+        worked = hand.worked_s + _home(catalog, min(away, metres(hand.pitch_ft)))
+    return rated.countdown_s + worked + between
+
+
+def _home(catalog: Catalog, away_m: float) -> float:
+    """Seconds to reel an empty lure in from so far (m)."""
+    return feet(away_m) / catalog.judgement.hand.reel_home_ft_s
+
+
+def among_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
+    """Seconds of one cast among the fish, by where they stand."""
+    tuned, work = rated.tuned, rated.rig.family.work
+    if work == "swim":
+        return tuned.soft_share * tuned.useful_s
+    if work == "bottom":
+        away = sizing.cast.distance_m
+        return tuned.soft_share * away / tuned.pace_m_s * catalog.judgement.hand.worked_share
+    top, low = sizing.targets.depth_ft
+    passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else 0.0
+    return tuned.soft_share * catalog.judgement.hand.worked_s + passing
+
+
+def per_hour(catalog: Catalog, sizing: Sizing, rated: Rated) -> PerHour:
+    """Water per hour of a rated rig in its water."""
+    casts = SECONDS / cast_s(catalog, sizing, rated)
+    return PerHour(casts, casts * among_s(catalog, sizing, rated))
