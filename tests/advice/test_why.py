@@ -68,9 +68,10 @@ def test_which_way_it_misses(cat: Catalog, swum: Sizing) -> None:
     assert limit_sentence(swum, at["deep"]).startswith("It runs below the band at")
     assert limit_sentence(swum, at[""]).startswith("It is in the band on average")
     slow = replace(at[""], tuned=at[""].tuned._replace(comfort=0.5, soft_share=0.9, pace_m_s=0.3))
-    assert limit_sentence(swum, slow).startswith("To hold the band it must come slower")
+    slow = held_back(cat, slow, "pace")
+    assert limit_sentence(swum, slow).startswith("To hold its depth it must come slower than the")
     quick = replace(slow, tuned=slow.tuned._replace(pace_m_s=2.0))
-    assert limit_sentence(swum, quick).startswith("To hold the band it must come faster")
+    assert limit_sentence(swum, quick).startswith("To hold its depth it must come quicker than the")
     floor = size(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
     assert limit_sentence(floor, held_back(cat, floor.rigs[0], "depth")).startswith("It works on the floor")
     assert "hides the bottom" in limit_sentence(floor, held_back(cat, floor.rigs[0], "touch"))
@@ -139,7 +140,7 @@ def test_a_dragged_rig_is_said_to_work_the_floor(cat: Catalog) -> None:
     assert said.startswith("Worked along the floor at 22 ft, where they stand. That band because")
     hanging = size(cat, Scenario(replace(WINTER_ROCK, fish_depth_ft=18), families=("football-jig",)))
     assert re.match(
-        r"Worked along the floor at 22 ft, near enough for \d+ of 100", reasons(hanging, hanging.rigs[0])[0]
+        r"Worked along the floor at \d+ ft, near enough for \d+ of 100", reasons(hanging, hanging.rigs[0])[0]
     )
 
 
@@ -190,4 +191,8 @@ def test_reasons_carry_the_numbers(cat: Catalog) -> None:
         assert f"{rated.tuned.in_band * 100:.0f} % of the retrieve" in said
         assert "That band because fish feed upward" in said
     dropped = size(cat, Scenario(replace(DAY, cover=Cover(kind="wood")), families=("flipping-jig",)))
-    assert "Sent straight down" in reasons(dropped, dropped.rigs[0])[0]
+    said = reasons(dropped, dropped.rigs[0])
+    assert re.match(r"It falls through 4–6 ft in \d\.\d s and is worked where it lands, at 9 ft\.", said[0])
+    assert said[1] == "It is dropped into the wood."
+    low = size(cat, Scenario(replace(dropped.scenario.conditions, fish_depth_ft=9.0), families=("flipping-jig",)))
+    assert "Sent straight down" in reasons(low, low.rigs[0])[0]

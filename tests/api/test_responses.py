@@ -18,7 +18,7 @@ def test_numbers_carry_their_units() -> None:
     for model in models:
         for name, field in model.model_fields.items():
             if field.annotation in (float, float | None) and name not in PLAIN:
-                shares = model in (responses.CoverAnswer, responses.FitsAnswer)
+                shares = model in (responses.CoverAnswer, responses.FitsAnswer, responses.PerHour)
                 assert shares or name.rsplit("_", 1)[-1] in ("s", "ft", "n", "oz", "in"), (model, name)
 
 

@@ -27,7 +27,9 @@ def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
     assert {r.key for r in mine.rigs} == named
     assert mine.rigs[0].rig.measured.trailer_g == 9.8
     both = size(cat, Scenario(DAY, families=("swim-jig",), box="both"), tackle=SMALL)
-    assert len(both.rigs) == 81
+    standard = len(size(cat, Scenario(DAY, families=("swim-jig",))).rigs)
+    # Of the two owned pairs one or both stand in the standard set too, by the craw's best length.
+    assert standard <= len(both.rigs) <= standard + 2
     assert sum(SMALL.owns(r.rig) for r in both.rigs) == 2
     with pytest.raises(
         BadInput,

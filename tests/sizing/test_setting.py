@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 import pytest
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Leader, Line, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.rig import rig_by_name
+from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.known import Untaught
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
@@ -22,6 +25,7 @@ from heathdrop.sizing.setting import (
     reachable_paces,
     setting_of,
 )
+from heathdrop.sizing.size import rate
 from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
@@ -60,9 +64,87 @@ def test_a_pitch_goes_no_further_than_a_pitch(cat: Catalog) -> None:
 
 
 def test_where_the_stems_begin(cat: Catalog) -> None:
-    assert of(cat, GRASS, "swim-jig").grass_top_ft == 7.0
-    assert of(cat, PADS, "swim-jig").grass_top_ft == 0.0
-    assert of(cat, WOOD, "swim-jig").grass_top_ft == NOWHERE_FT
+    assert of(cat, GRASS, "swim-jig").cover_top_ft == 7.0
+    assert of(cat, PADS, "swim-jig").cover_top_ft == 0.0
+    assert of(cat, BAIT, "swim-jig").cover_top_ft == NOWHERE_FT
+    told = replace(WOOD, cover=replace(WOOD.cover, top_depth_ft=3.0))
+    assert of(cat, told, "swim-jig").cover_top_ft == 3.0
+    stones = replace(WOOD, cover=Cover(kind="rock", detail="chunk"))
+    assert of(cat, stones, "swim-jig").cover_top_ft == pytest.approx(stones.bottom_depth_ft - 1.0)
+
+
+def test_over_its_tops_nothing_hangs_and_beside_it_less(cat: Catalog) -> None:
+    """Fouls and hangs only where the path touches."""
+    deep = replace(
+        WOOD, bottom_depth_ft=20, fish_depth_ft=8, cover=Cover(kind="wood", detail="brush", top_depth_ft=14)
+    )
+    setting = of(cat, deep, "swim-jig")
+    best = rate(setting, standard_rigs(setting))[0]
+    assert best.way == "over"
+    assert best.cover.hangs < 0.01
+    through = best.tuned._replace(in_cover=1.0)
+    whole = setting.odds(best.rig, best.lure, through).hangs
+    half = setting.odds(best.rig, best.lure, through._replace(in_cover=0.5)).hangs
+    beside = setting.odds(best.rig, best.lure, through, beside=True).hangs
+    assert math.log(1 - half) == pytest.approx(0.5 * math.log(1 - whole))
+    assert math.log(1 - beside) == pytest.approx(0.35 * math.log(1 - whole))
+
+
+def test_a_hole_lets_a_dropped_lure_by(cat: Catalog) -> None:
+    lures = {}
+    for hole in (None, 1.0, 2.5, 4.0):
+        water = replace(MAT, cover=replace(MAT.cover, hole_ft=hole))
+        setting = of(cat, water, "flipping-jig")
+        rig = rig_by_name(cat, "flipping-jig", 0.375, "craw")
+        tuned = rate(setting, [rig])[0].tuned
+        lures[hole] = setting.odds(rig, setting.lure(rig), tuned).passes
+    assert lures[1.0] == pytest.approx(lures[None])
+    assert lures[2.5] == pytest.approx(1 - 0.5 * (1 - lures[None]))
+    assert lures[4.0] == pytest.approx(1.0)
+
+
+@pytest.mark.parametrize(
+    ("above_ft", "worth"),
+    [(0.0, 1.0), (0.5, 1.0), (2.5, math.exp(-1.0)), (4.5, math.exp(-(2.0**1.75))), (9.0, math.exp(-(4.25**1.75)))],
+)
+def test_the_floor_is_met_by_fish_near_it(cat: Catalog, above_ft: float, worth: float) -> None:
+    water = replace(BAIT, bottom_depth_ft=10, fish_depth_ft=10 - above_ft, cover=Cover())
+    setting = of(cat, water, "football-jig")
+    assert setting.near_floor == pytest.approx(worth)
+    assert setting.met_on_floor(2.0) == pytest.approx(0.02 + 0.98 * worth)
+
+
+def test_a_drop_earns_its_seconds_in_the_band_and_a_roof_holds_it(cat: Catalog) -> None:
+    water = replace(BAIT, bottom_depth_ft=30, fish_depth_ft=6, cover=Cover(kind="docks"))
+    setting = of(cat, water, "weighted-plastic")
+    for fall in (0.7, 2.0):
+        seconds = (1 - math.exp(-(2.0 / fall) / 6.0)) / (1 - math.exp(-2.0))
+        assert setting.met_on_floor(fall) == pytest.approx(0.02 + 0.98 * seconds, abs=1e-4)
+    assert setting.met_on_floor(2.0) < 0.25
+    roofed = replace(MAT, bottom_depth_ft=8, fish_depth_ft=2)
+    assert of(cat, roofed, "punch-rig").met_on_floor(3.0) == pytest.approx(0.02 + 0.98 * 0.9)
+
+
+def test_a_bluff_is_worked_on_the_ledge_of_the_fish(cat: Catalog) -> None:
+    wall = replace(
+        BAIT, bottom_depth_ft=30, fish_depth_ft=12, forage="crawfish", cover=Cover(kind="rock", detail="bluff")
+    )
+    setting = of(cat, wall, "finesse-jig")
+    best = rate(setting, standard_rigs(setting))[0]
+    assert feet(best.tuned.start_depth_m) == pytest.approx(12.0)
+    assert setting.near_floor == pytest.approx(0.6)
+    foot = of(cat, replace(wall, fish_depth_ft=30), "finesse-jig")
+    assert foot.near_floor == 1.0
+
+
+def test_where_a_lure_can_be_swum_beside_the_cover(cat: Catalog) -> None:
+    wood = replace(WOOD, bottom_depth_ft=10, fish_depth_ft=9.5, cover=Cover(kind="wood"))
+    assert of(cat, wood, "swim-jig").beside_loses == pytest.approx(0.3)
+    hanging = replace(wood, fish_depth_ft=4)
+    assert of(cat, hanging, "swim-jig").beside_loses == 0.0
+    assert of(cat, PADS, "swim-jig").beside_loses is None
+    edge = replace(PADS, cover=replace(PADS.cover, edge=True))
+    assert of(cat, edge, "swim-jig").beside_loses == 0.0
 
 
 def test_paces_are_those_of_mood_reel_and_blade(cat: Catalog) -> None:
@@ -75,7 +157,14 @@ def test_paces_are_those_of_mood_reel_and_blade(cat: Catalog) -> None:
         max(setting.targets.pace_ft_s[0], slow * 99.0 / 12.0)
     )
     limits = limits_for(setting)
-    assert (feet(limits.slowest_m_s), feet(limits.fastest_m_s)) == pytest.approx(mood_paces(setting))
+    assert (feet(limits.liked_slow_m_s), feet(limits.liked_fast_m_s)) == pytest.approx(mood_paces(setting))
+    assert (feet(limits.slowest_m_s), feet(limits.fastest_m_s)) == pytest.approx(
+        (slow * 29.0 / 12.0, fast * 29.0 / 12.0)
+    )
+    wary, willing = cat.judgement.fit.quicker_sigma
+    for mood, sigma in ((0.0, wary), (2.0, 0.5 * (wary + willing)), (4.0, willing)):
+        found = limits_for(of(cat, replace(GRASS, activity=mood), "swim-jig"))
+        assert (found.slower, found.quicker) == pytest.approx((0.45, sigma))
     assert feet(limits.deepest_start_m) == pytest.approx(9.0 - cat.judgement.hand.off_bottom_ft)
     bladed = limits_for(of(cat, replace(GRASS, activity=0.0), "bladed-jig"))
     assert feet(bladed.slowest_m_s) == pytest.approx(cat.families["bladed-jig"].least_pace_ft_s)

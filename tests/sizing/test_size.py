@@ -8,13 +8,16 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, size
+from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, rated_at, size
+from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
 from tests.waters import ALL
@@ -40,13 +43,63 @@ def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: s
 
 
 def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
-    """The trade on the board: along the diagonal of depth alone, weight rises with bulk."""
-    sized = size(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("swim-jig",)))
-    heads: dict[str, float] = {}
-    for r in sorted(sized.rigs, key=lambda r: -r.fits.parts["depth"]):
-        heads.setdefault(r.rig.trailer.id, r.rig.head_oz)
-    assert heads["pin-tail"] <= heads["craw"] <= heads["chunk"]
+    """The trade on the board: at one pace and from one count, the head that runs at a depth rises with bulk."""
+    setting = setting_of(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("swim-jig",)))
+    heads = {}
+    for trailer in ("pin-tail", "craw", "chunk"):
+        rigs = [rig_by_name(cat, "swim-jig", oz, trailer) for oz in setting.family.weights_oz]
+        runs = [rated_at(setting, rig, 2.0, 2.5).tuned.mean_m for rig in rigs]
+        heads[trailer] = rigs[min(range(len(runs)), key=lambda k: abs(runs[k] - metres(4.0)))].head_oz
+    assert heads["pin-tail"] < heads["craw"] <= heads["chunk"]
     assert heads["chunk"] > heads["pin-tail"]
+
+
+@pytest.mark.parametrize(
+    ("water", "families", "near_share"),
+    [
+        # Bait at 18 of 30 ft in falling water: the mood's pace runs far above it.
+        ({"water_temp_f": 65, "trend": "falling", "forage": "baitfish", "clarity_ft": 5, "light": "overcast",
+          "bottom_depth_ft": 30, "fish_depth_ft": 18, "cover": Cover()}, ("underspin",), 0.8),
+        # A dock with fish at 2 of 30 ft: no jig to the floor.
+        ({"water_temp_f": 70, "season": "summer", "forage": "bluegill", "bottom_depth_ft": 30,
+          "fish_depth_ft": 2, "cover": Cover(kind="docks")}, ("swim-jig",), 0.8),
+        # Drowned timber with tops at 28 of 55 ft, fish over them at 24.
+        ({"water_temp_f": 62, "trend": "falling", "forage": "baitfish", "clarity_ft": 6, "bottom_depth_ft": 55,
+          "fish_depth_ft": 24, "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
+         ("spinnerbait", "swim-jig"), 0.7),
+    ],
+)  # fmt: skip
+def test_a_slower_hand_reaches_them(
+    cat: Catalog, water: dict[str, object], families: tuple[str, ...], near_share: float
+) -> None:
+    """Pace is a price and no wall: what leaving the mood's band costs is a part, and the fish are reached."""
+    made = size(cat, Scenario(replace(DAY, **water), Gear(cast_ft=110.0), families))  # type: ignore[arg-type]
+    best = made.rigs[0]
+    assert best.tuned.near_band >= near_share
+    slow = made.paces_ft_s[0]
+    if feet(best.tuned.pace_m_s) < slow:
+        sigma = cat.judgement.fit.slower_sigma
+        price = math.exp(-0.5 * (math.log(slow / feet(best.tuned.pace_m_s)) / sigma) ** 2)
+        assert best.fits.parts["pace"] == pytest.approx(price, rel=1e-6)
+
+
+def test_a_pitched_jig_earns_what_its_fall_earns(cat: Catalog) -> None:
+    """Fish at 6 of 25 ft under a dock are not reached by a jig on the floor, whatever it is called."""
+    water = replace(DAY, bottom_depth_ft=25, fish_depth_ft=6, cover=Cover(kind="docks"), forage="bluegill")
+    pitched = size(cat, Scenario(water, Gear(), ("flipping-jig",))).rigs[0]
+    assert pitched.fits.parts["depth"] < 0.25
+    assert pitched.fits.limiting == "depth"
+    assert pitched.way == "under"
+    low = size(cat, Scenario(replace(water, fish_depth_ft=25), Gear(), ("flipping-jig",))).rigs[0]
+    assert low.fits.parts["depth"] == pytest.approx(1.0)
+
+
+def test_a_count_held_past_the_floor_starts_from_it(cat: Catalog) -> None:
+    setting = setting_of(cat, Scenario(replace(DAY, bottom_depth_ft=7.5), Gear(), ("swim-jig",)))
+    rig = rig_by_name(cat, "swim-jig", 0.375, "craw")
+    long, longer = (rated_at(setting, rig, s, 2.5) for s in (20.0, 120.0))
+    assert long.tuned.start_depth_m == longer.tuned.start_depth_m == pytest.approx(metres(7.5))
+    assert long.tuned.mean_m == longer.tuned.mean_m > 0.3
 
 
 def test_scores_are_honest(cat: Catalog) -> None:
@@ -57,13 +110,19 @@ def test_scores_are_honest(cat: Catalog) -> None:
     assert scores == sorted(scores, reverse=True)
     for r in s.rigs:
         assert all(0.0 <= v <= 1.0 for v in r.fits.parts.values())
-        assert min(r.fits.parts.values()) <= r.fits.score <= max(r.fits.parts.values())
+        shared = {k: v for k, v in r.fits.parts.items() if k not in PRICES}
+        weights = cat.judgement.fit.weights
+        mean = sum(weights[k] * math.log(v) for k, v in shared.items())
+        mean += weights["pace"] * math.log(r.fits.parts["pace"])
+        assert r.fits.score == pytest.approx(math.exp(mean / sum(weights[k] for k in shared)))
+        assert r.fits.score <= max(shared.values())
         if r.fits.limiting is None:
             assert min(r.fits.parts.values()) > 0.95
         else:
             assert r.fits.parts[r.fits.limiting] <= 0.95
         low, high = s.paces_ft_s
-        assert low - 1e-9 <= r.tuned.pace_m_s / 0.3048 <= high + 1e-9
+        liked = low - 1e-6 <= feet(r.tuned.pace_m_s) <= high + 1e-6
+        assert liked is (r.fits.parts["pace"] == 1.0)
 
 
 def test_same_input_same_output(cat: Catalog) -> None:

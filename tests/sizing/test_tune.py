@@ -14,7 +14,7 @@ from heathdrop.physics.water import water_at
 from heathdrop.sizing.tune import TUNED, Limits, Scene, replayed, scene_of, tune, tuned_at
 
 WATER = water_at(58)
-LIMITS = Limits(0.5, 0.9, 2.6, 0.3)
+LIMITS = Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35)
 
 
 @pytest.fixture

@@ -9,6 +9,7 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.sizing.leans import weight_shift
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.usual import LEAST_HALF, MAT_HALF, Weights, table_band
 from tests.waters import MAT
@@ -16,6 +17,12 @@ from tests.waters import MAT
 OPEN = Conditions(
     water_temp_f=56, bottom_depth_ft=20, fish_depth_ft=4, season="summer", clarity_ft=4, wind_mph=5
 )
+
+
+def day(cat: Catalog, family: str, c: Conditions) -> float:
+    """What the day's leans make of a family's usual weights, as a factor."""
+    setting = setting_of(cat, Scenario(c, families=(family,)))
+    return math.exp(weight_shift(cat, setting.family, setting.leans))
 
 
 def weights(cat: Catalog, family: str, c: Conditions, *schools: tuple[str, str]) -> Weights:
@@ -60,9 +67,13 @@ def test_a_weight_is_worth_half_at_the_edge_of_the_usual(cat: Catalog) -> None:
 
 def test_swimmers_by_the_fish_and_floor_lures_by_the_floor(cat: Catalog) -> None:
     low, high = table_band(cat.usual["swim-jig"], 4.0)
-    assert weights(cat, "swim-jig", OPEN).middle_oz == pytest.approx(math.sqrt(low * high))
+    assert weights(cat, "swim-jig", OPEN).middle_oz == pytest.approx(
+        math.sqrt(low * high) * day(cat, "swim-jig", OPEN)
+    )
     low, high = table_band(cat.usual["football-jig"], 20.0)
-    assert weights(cat, "football-jig", OPEN).middle_oz == pytest.approx(math.sqrt(low * high))
+    assert weights(cat, "football-jig", OPEN).middle_oz == pytest.approx(
+        math.sqrt(low * high) * day(cat, "football-jig", OPEN)
+    )
     assert weights(cat, "football-jig", OPEN).because == "what is usual at 20 ft"
     low, high = table_band(cat.usual["swim-jig"], 1.0)
     assert 0.5 * math.log(high / low) < 0.25 == weights(cat, "swim-jig", replace(OPEN, fish_depth_ft=1)).half
@@ -76,14 +87,17 @@ def test_wind_and_quick_fish_want_it_heavier(cat: Catalog) -> None:
     assert windy.middle_oz / still.middle_oz == pytest.approx(math.exp(0.01 * 10))
     assert weights(cat, "football-jig", replace(OPEN, wind_mph=0)) == still
     slow, quick = (weights(cat, "swim-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0))
-    assert quick.middle_oz / slow.middle_oz == pytest.approx(math.exp(0.05 * 3))
+    leaning = [day(cat, "swim-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0)]
+    assert quick.middle_oz / slow.middle_oz == pytest.approx(math.exp(0.05 * 3) * leaning[1] / leaning[0])
     slow, quick = (weights(cat, "football-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0))
-    assert quick == slow
+    leaning = [day(cat, "football-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0)]
+    assert quick.middle_oz / slow.middle_oz == pytest.approx(leaning[1] / leaning[0])
 
 
 def test_under_a_mat_what_opens_it_stands_in_for_habit(cat: Catalog) -> None:
     quiet, loud = (weights(cat, "punch-rig", MAT, ("mat-entry", s)) for s in ("quiet", "lobbed"))
     opens = (0.35 + 0.13 * 4) * (0.87 / 0.13) ** (1 / 6)
+    opens *= day(cat, "punch-rig", MAT)
     assert quiet.middle_oz == pytest.approx(opens)
     assert quiet.half == MAT_HALF
     assert loud.middle_oz == pytest.approx(opens / 1.35)
@@ -92,6 +106,7 @@ def test_under_a_mat_what_opens_it_stands_in_for_habit(cat: Catalog) -> None:
 
 
 def test_a_schools_band_is_held_closely(cat: Catalog) -> None:
+    """A school that the angler holds to is not moved by the day; the default one is."""
     one = weights(cat, "bladed-jig", OPEN, ("bladed-ladder", "one"))
     assert (one.middle_oz, one.half, one.edge) == (pytest.approx(0.5), LEAST_HALF, 0.5)
     lean = weights(cat, "bladed-jig", OPEN, ("bladed-ladder", "one"), ("weight-lean", "heavier"))

@@ -134,5 +134,7 @@ def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> 
     values = values_from(state)
     body = body_from(values)
     assert values_of(body)[control.name] == word
-    if word and control.shown(values):
+    if control.flag:
+        assert bool(value_at(body, control.path)) is (word == "yes" and control.shown(values))
+    elif word and control.shown(values):
         assert value_at(body, control.path) in (word, float(word) if word.isdigit() else word)

@@ -18,8 +18,6 @@ from heathdrop.units import feet, feet_said, metres, ounces_as_written
 MISSED, REACHES = 0.6, 0.65
 #: Paces that are tried below the rig's own, as factors.
 SLOWER = (0.9, 0.8, 0.7, 0.6, 0.5)
-#: Families that are asked for a way to hanging fish, and to fish near the floor.
-HANGING, FLOOR = ("underspin", "swim-jig", "spinnerbait"), ("finesse-jig", "football-jig", "casting-jig")
 #: No other family is named that fits worse than this.
 LEAST_FIT = 0.3
 
@@ -119,10 +117,11 @@ def _other_family(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     c = sizing.scenario.conditions
     low = c.bottom_depth_ft - c.fish_depth_ft <= c.floor_reach_ft
     best: tuple[Sizing, Rated] | None = None
-    for family in (*FLOOR, *HANGING) if low else HANGING:
-        if family == rated.rig.family.id:
+    for family in catalog.families.values():
+        if family.id == rated.rig.family.id or family.work not in (("swim", "bottom") if low else ("swim",)):
             continue
-        other = size(catalog, replace(sizing.scenario, families=(family,), box="standard"), known=sizing.known)
+        alone = replace(sizing.scenario, families=(family.id,), box="standard")
+        other = size(catalog, alone, known=sizing.known)
         r = next((r for r in other.rigs if not misses(other, r)), None)
         if r is not None and (best is None or r.fits.score > best[1].fits.score):
             best = other, r

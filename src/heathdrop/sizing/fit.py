@@ -15,6 +15,8 @@ from heathdrop.sizing.targets import Targets
 LEAST_BULK_CM2 = 0.1
 #: A part at or above this holds nothing back.
 NOT_LIMITING = 0.95
+#: How sharply work on the floor loses fish that stand higher: at 2 half a foot flips a score (assumption).
+FLOOR_POWER = 1.75
 #: Parts are never reckoned smaller than this when costs are compared.
 LEAST_PART = 1e-12
 
@@ -75,7 +77,7 @@ def seconds_worth(catalog: Catalog, seconds: float) -> float:
 
 def near_floor(above_ft: float, reach_ft: float) -> float:
     """How far fish so far above the floor are met by work on it, 0 to 1: all within half a foot."""
-    return math.exp(-((max(0.0, above_ft - 0.5) / reach_ft) ** 2))
+    return math.exp(-((max(0.0, above_ft - 0.5) / reach_ft) ** FLOOR_POWER))
 
 
 def joined(catalog: Catalog, parts: dict[str, float]) -> Fits:

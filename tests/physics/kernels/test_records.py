@@ -38,4 +38,6 @@ def test_the_search_writes_a_setting_in_the_order_of_its_fields() -> None:
         "deepest_m",
         "in_cover",
         "comfort",
+        "near_band",
+        "useful_s",
     )

@@ -20,14 +20,22 @@ from heathdrop.physics.kernels.records import (
     leg_at,
     samples_room,
 )
-from heathdrop.physics.kernels.search import comfort, measure, met, trial_room
+from heathdrop.physics.kernels.search import comfort, eased, measure, met, trial_room
 
 
-def test_comfort_is_one_at_the_middle_and_falls_to_the_edges() -> None:
-    limits = Limits(1.0, 4.0, 9.0, 0.3)
-    assert comfort(2.0, limits) == pytest.approx(1.0)
-    assert comfort(1.0, limits) == pytest.approx(np.exp(-0.5))
-    assert comfort(4.0, limits) == pytest.approx(np.exp(-0.5))
+def test_a_pace_costs_nothing_where_it_is_liked_and_falls_off_outside() -> None:
+    limits = Limits(0.5, 6.0, 9.0, 0.3, 1.0, 4.0, 0.45, 0.25)
+    assert [comfort(v, limits) for v in (1.0, 2.0, 4.0)] == [1.0, 1.0, 1.0]
+    assert comfort(0.5, limits) == pytest.approx(math.exp(-0.5 * (math.log(2.0) / 0.45) ** 2))
+    assert comfort(6.0, limits) == pytest.approx(math.exp(-0.5 * (math.log(1.5) / 0.25) ** 2))
+    assert comfort(math.exp(-0.45), limits) == pytest.approx(math.exp(-0.5))
+
+
+def test_the_first_seconds_among_the_fish_count_most() -> None:
+    assert eased(0.0, 0.3) == 0.0
+    assert eased(1.0, 0.3) == pytest.approx(1.0)
+    assert eased(0.3, 0.3) == pytest.approx((1 - math.exp(-1)) / (1 - math.exp(-1 / 0.3)))
+    assert eased(0.5, 0.3) > 0.5 * eased(1.0, 0.3)
 
 
 BAND = Band(1.0, 2.0, 1.8, 0.2, 0.3, 0.1)
@@ -62,8 +70,12 @@ def test_only_the_useful_part_is_measured() -> None:
     assert among[0] < 1e-6 < among[1] < 0.01 < 0.99 < among[2]
     assert found.soft_share == pytest.approx(sum(met(BAND, z, 0.2) for z in (1.0, 1.5, 2.1)) / 3)
     assert (found.pace_m_s, found.start_depth_m, found.comfort) == (0.7, 1.2, 0.9)
+    # 2.1 m is out of the band by less than 0.6 ft; three samples a quarter of a second apart.
+    assert (found.near_band, found.useful_s) == (1.0, pytest.approx(0.75))
+    out.z[3] = 2.19
+    assert measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2).near_band == pytest.approx(2 / 3)
     nothing = measure(out, 1, scene, 0.7, 1.2, 0.9, 0.2)
-    assert nothing == Tuned(0.7, 1.2, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.9)
+    assert nothing == Tuned(0.7, 1.2, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.9, 0.0, 0.0)
 
 
 def test_room_for_the_slowest_cast() -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 import pytest
 
@@ -16,7 +17,7 @@ from tests.web.shown import DAY
 
 
 def test_both_sides_say_the_difference_in_numbers(cat: Catalog) -> None:
-    scenario = Scenario(DAY, Gear(), ("bladed-jig",))
+    scenario = Scenario(replace(DAY, fish_depth_ft=2, water_temp_f=66), Gear(), ("bladed-jig",))
     sides = sides_of(cat, size(cat, scenario), "bladed-ladder", lambda s: size(cat, s))
     assert [s.name for s in sides] == [s.name for s in cat.topics["bladed-ladder"].schools.values()]
     assert sides[0].difference == ""

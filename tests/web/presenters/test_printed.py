@@ -19,7 +19,7 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
     best = sizing.rigs[0]
     assert (card.name, card.day) == ("Mill bay", "3 April 2027")
     assert card.score == round(100 * best.fits.score)
-    assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "In the band"]
+    assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "Among them"]
     assert 0 < len(card.changes) <= len(TROUBLES)
     assert len({trouble for trouble, _ in card.changes}) == len(card.changes)
     assert all(": " in change for _, change in card.changes)

@@ -44,9 +44,11 @@ FALL_BACK_WEIGHT = 1e-3
 #: Between two settings that are worth the same the pace nearer the middle of the liked ones is taken: its
 #: edges count this much less.
 EDGE_TIE = 0.03
-#: The most that a pace is changed by in one step of the first trials, as a factor either way, and the least
-#: power that mean depth may go with in the secant.
-SLOWER_MOST, QUICKER_MOST, LEAST_POWER = 0.4, 2.5, 0.2
+#: The most that a pace is changed by in one step of the first trials, as a factor either way; paces that are
+#: tried.
+SLOWER_MOST, QUICKER_MOST, PACES_TRIED = 0.4, 2.5, 5
+#: Below this a pace costs dear: another count may let it come at one that is liked.
+DEAR = 0.8
 #: Share of a miss that the count is moved by.
 SHIFT = 0.7
 #: Share of the band met from which another count is not looked for before the small moves.
@@ -214,6 +216,19 @@ def counted(limits: Limits, start: float, more: float) -> float:
 
 
 @written_in
+def _next_pace(high_pace: float, high_mean: float, deep_pace: float, deep_mean: float, target: float) -> float:
+    """The pace (m/s) that should run at the target (m), from one that ran too high and one that ran too deep:
+    between the two by the logs of their depths, but well inside; from one alone by the inverse square."""
+    if high_pace < FAR and deep_pace > 0.0:
+        share = math.log(deep_mean / target) / max(math.log(deep_mean / high_mean), 1e-9)
+        share = min(0.8, max(0.2, share))
+        return deep_pace * (high_pace / deep_pace) ** share
+    if high_pace < FAR:
+        return high_pace * math.sqrt(high_mean / target)
+    return deep_pace * math.sqrt(deep_mean / target)
+
+
+@written_in
 def _first_trials(
     lure: LureParams,
     scene: Scene,
@@ -222,35 +237,49 @@ def _first_trials(
     rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
-    """The middle of the liked paces, the pace that should meet the band, the secant of the two; while most
-    of it is out of the band, the best of them from another count."""
+    """The middle of the liked paces, then paces that should bring its mean to the middle of the band, bracketed
+    by one that ran too high and one that ran too deep; while most of it is out of the band, the best of them
+    from another count."""
     # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)
     pace = _paced(limits, math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s))
     best = Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
-    last_pace, last_mean = 0.0, 0.0
-    for k in range(5):
+    # The slowest pace that ran too high and the quickest that ran too deep, with their mean depths (m).
+    high_pace, high_mean, deep_pace, deep_mean = FAR, 0.0, 0.0, 0.0
+    last = False
+    for k in range(PACES_TRIED + 1):
         trial = try_one(lure, scene, grid, limits, pace, start, room)
         best = trial if k == 0 else _better(trial, best, target, limits, scene)
         if rounds < 0 or (k == 0 and _worth(best, scene) >= GOOD_ENOUGH):
             break
         mean = max(trial.mean_m, LEAST_MOVE_M)
-        if k < 2:
-            factor = math.sqrt(mean / target)
-            if k == 1 and abs(math.log(pace / last_pace)) > LEAST_PACE_MOVE:
-                power = math.log(mean / last_mean) / math.log(pace / last_pace)
-                if power < -LEAST_POWER:
-                    factor = (target / mean) ** (1.0 / power)
-            last_pace, last_mean = pace, mean
-            wanted = _paced(limits, pace * min(QUICKER_MOST, max(SLOWER_MOST, factor)))
-            if best.soft_share < MOSTLY_MET and abs(math.log(wanted / pace)) > LEAST_PACE_MOVE:
+        if mean < target and pace < high_pace:
+            high_pace, high_mean = pace, mean
+        elif mean >= target and pace > deep_pace:
+            deep_pace, deep_mean = pace, mean
+        if not last and k + 1 < PACES_TRIED and best.soft_share < MOSTLY_MET:
+            wanted = _next_pace(high_pace, high_mean, deep_pace, deep_mean, target)
+            wanted = _paced(limits, min(QUICKER_MOST * pace, max(SLOWER_MOST * pace, wanted)))
+            if abs(math.log(wanted / pace)) > LEAST_PACE_MOVE:
                 pace = wanted
                 continue
-        pace, begun = best.pace_m_s, best.start_depth_m
-        start = counted(limits, begun, SHIFT * (target - best.mean_m))
-        if k >= 3 or best.soft_share > MOSTLY_MET or abs(start - begun) <= LEAST_MOVE_M:
+        if k == PACES_TRIED:
             break
+        pace, begun = best.pace_m_s, best.start_depth_m
+        if best.soft_share > MOSTLY_MET:
+            if best.comfort > DEAR or last:
+                break
+            # In the band at a pace that costs dear: half-way to what they like, the count with it.
+            last = True
+            edge = limits.liked_fast_m_s if pace > limits.liked_fast_m_s else limits.liked_slow_m_s
+            pace = math.sqrt(pace * edge)
+            start = counted(limits, begun, ((pace / best.pace_m_s) ** 2 - 1.0) * begun)
+            continue
+        start = counted(limits, begun, SHIFT * (target - best.mean_m))
+        if last or abs(start - begun) <= LEAST_MOVE_M:
+            break
+        last = True
     return best
 
 
@@ -282,7 +311,11 @@ def _closer(
             off = target - best.mean_m
             within = abs(off) <= 0.5 * (scene.band.low - scene.band.top)
             slower = pace > middle if within else off > 0.0
-            pace = _paced(limits, pace * (1.0 - step if slower else 1.0 + step))
+            factor = 1.0 - step if slower else 1.0 + step
+            pace = _paced(limits, pace * factor)
+            if within:
+                # The count goes with it, or the pace alone would take it out of the band.
+                start = counted(limits, start, (factor * factor - 1.0) * start)
             step, shift = 0.5 * step, 0.5 * shift
         trial = try_one(lure, scene, grid, limits, pace, start, room)
         best = _better(trial, best, target, limits, scene)
