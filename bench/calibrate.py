@@ -53,7 +53,7 @@ RIGS, DIRECTIONS = 1.0, 1.5
 #: Squared pulls toward the numbers as they stand.
 PULLS = {"weights": 15.0, "leans": 30.0, "heads": 50.0, "usual": 100.0, "suits": 30.0, "points": 30.0}
 #: Least exponents: depth leads (a fit to worked waters alone would have it low, and miss the fish).
-LEAST = {"depth": 0.30, "pace": 0.12}
+LEAST = {"depth": 0.30, "pace": 0.12, "tackle": 0.45}
 #: How far a figure of an answer must move to count as moved, in its own unit, for the fit.
 STEP = {"head_oz": 0.15, "trailer_bulk": 0.15, "trailer_action": 0.5, "pace": 0.1, "countdown_s": 0.15}
 FOLDS = 10

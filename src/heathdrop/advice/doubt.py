@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from heathdrop.advice.reach import missing_said
+from heathdrop.advice.strength import tackle_said
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.size import Rated, Sizing
@@ -12,6 +13,7 @@ from heathdrop.units import feet_said
 WOULD_HELP = {
     "depth": "Fish nearer to where it can run, another pace or thinner line would have to come first.",
     "pace": "A lighter or heavier head, or fish at another depth, would let it come at a pace that they like.",
+    "tackle": "Stouter line, or a rod that is rated for it, would have to come first.",
     "fall": "Another head and trailer together, or fish in another mood, would have to come first.",
     "cover": "Thinner cover, or a lane through it, would have to come first.",
     "action": "A trailer that works as they want, or another family, would have to come first.",
@@ -24,7 +26,8 @@ WOULD_HELP = {
 def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
     """A sentence when a rig misses the fish or fits badly or their depth is not known, None when none is so. Of the best
     rig it says what would have to change; of another, how much better the best one fits."""
-    unknown = " ".join(s for s in (_unplaced(sizing), missing_said(catalog, sizing, rated)) if s)
+    said = _unplaced(sizing), missing_said(catalog, sizing, rated), tackle_said(catalog, sizing, rated)
+    unknown = " ".join(s for s in said if s)
     part, least = rated.fits.limiting, catalog.judgement.fit.doubtful
     if part is None or rated.fits.score >= least:
         return unknown or None

@@ -32,6 +32,8 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     pace = feet(rated.tuned.pace_m_s)
     if part == "depth":
         return _depth_limit(sizing, rated, pace)
+    if part == "tackle":
+        return "Line or rod is not made for it: too light for its hook and this cover, or too thick for it."
     if part == "pace":
         return _pace_limit(sizing, rated, pace)
     if part == "fall":

@@ -125,6 +125,7 @@ class FitsAnswer(BaseModel):
     touch: float | None
     depth: float
     pace: float | None
+    tackle: float
     fall: float
     cover: float
     action: float

@@ -16,7 +16,7 @@ from typing import Any, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from heathdrop.catalog.cover_records import CoverNumbers
-from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Leans, Mood, Usual
+from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Leans, Mood, TackleRows, Usual
 from heathdrop.catalog.records import (
     Blades,
     Cold,
@@ -77,6 +77,7 @@ FILES = (
     "outlines",
     "usual",
     "leans",
+    "tackle",
     "fitted",
     "search",
 )
@@ -109,6 +110,7 @@ class Catalog:
     usual: dict[str, Usual]
     fitted: Fitted
     leans: Leans
+    tackle: TackleRows
     search: SearchNumbers
     provenance: dict[str, dict[str, Provenance]]
 
@@ -255,6 +257,11 @@ def _known_ids(c: Catalog) -> None:
     known("cover", "rock.kinds", details["rock"], c.cover.rock.kinds)
     known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
     known("usual", "families", c.families, c.usual)
+    known("tackle", "hook_lb", c.families, c.tackle.hook_lb)
+    known("tackle", "hook_lb", c.tackle.hook_lb, c.families)
+    known("tackle", "cover", BY_FIELD["kind"].all_words, c.tackle.cover)
+    for kind, rows in c.tackle.cover.items():
+        known("tackle", f"cover.{kind}", rows, BY_FIELD["density"].all_words)
     known("usual", "families", c.usual, c.families)
     known("judgement", "fit.weights", c.judgement.fit.weights, PARTS)
 
@@ -314,6 +321,9 @@ def read_catalog(folder: Path) -> Catalog:
         usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
         fitted=fitted,
         leans=_together(leans, fitted),
+        tackle=_checked(
+            TackleRows, "tackle", "tackle", {k: v for k, v in files["tackle"].items() if k != "provenance"}
+        ),
         search=_search(files["search"], tables),
         provenance=provenance,
     )

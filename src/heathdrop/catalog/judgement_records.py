@@ -92,6 +92,39 @@ class FitNumbers:
 
 
 @dataclass(frozen=True)
+class TackleNumbers:
+    """How far off tackle may be: logs, oz, lb, mm, ft."""
+
+    __pydantic_config__ = STRICT
+    weak_edge: float
+    said_below: float
+    lb_per_oz: float
+    spinning_hook: float
+    spinning_most_oz: float
+    light_oz: float
+    light_lb: float
+    light_power: float
+    light_edge: float
+    seen_mm: float
+    seen_ft: Pair
+    seen_edge: float
+    seen_finesse: float
+    seen_other: float
+    braid_seen: float
+    rod_edge: float
+
+
+@dataclass(frozen=True)
+class TackleRows:
+    """What a family's hook asks of the line (lb), and how much more each cover does, by density."""
+
+    __pydantic_config__ = STRICT
+    hook_lb: dict[str, float]
+    cover: dict[str, dict[str, float]]
+    numbers: TackleNumbers
+
+
+@dataclass(frozen=True)
 class Usual:
     """A family's usual weights: rows of (down to this depth in ft, lightest and heaviest oz)."""
 

@@ -34,10 +34,10 @@ SLOTS = {
     "bite": "The bite",
 }
 #: Parts of a fit.
-PARTS = ("depth", "pace", "fall", "cover", "action", "profile", "weight", "touch")
+PARTS = ("depth", "pace", "tackle", "fall", "cover", "action", "profile", "weight", "touch")
 #: Parts that cost where something is wrong and gain nothing where nothing is: they stand outside the sum of
 #: exponents, or families that are asked for one part more would stand better by it.
-PRICES = ("pace",)
+PRICES = ("pace", "tackle")
 #: The day's leans, each a number that fades (:mod:`heathdrop.sizing.leans`), and the works they act on.
 LEANS = (
     "cold",

@@ -6,9 +6,12 @@ from dataclasses import dataclass
 from typing import Annotated
 
 from heathdrop.conditions.quantity import STRICT, Quantity, same
+from heathdrop.units import ounces_as_written
 
 LINES = same("fluorocarbon", "nylon", "braid")
 LEADERS = same("fluorocarbon", "nylon")
+RODS = same("casting", "spinning")
+POWERS = same("light", "medium-light", "medium", "medium-heavy", "heavy", "extra-heavy")
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -74,6 +77,38 @@ class Reel:
 
 
 @dataclass(frozen=True, kw_only=True)
+class Rod:
+    """The rod, as written on it: casting or spinning, its power, the weights it is rated for."""
+
+    __pydantic_config__ = STRICT
+
+    kind: Annotated[
+        str,
+        Quantity("Rod", words=RODS, group="gear", blank="not said", start="", control="rod"),
+    ] = "casting"
+    power: Annotated[
+        str, Quantity("Power", words=POWERS, group="gear", control="rod_power", needs="rod")
+    ] = "medium-heavy"
+    low_oz: Annotated[
+        float, Quantity("Rated from", "oz", 0.02, 4, 0.125, group="gear", control="rod_low_oz", needs="rod")
+    ] = 0.25
+    high_oz: Annotated[
+        float, Quantity("Rated to", "oz", 0.05, 8, 0.125, group="gear", control="rod_high_oz", needs="rod")
+    ] = 1.0
+
+    @property
+    def spinning(self) -> bool:
+        """Whether it is a spinning rod."""
+        return self.kind == "spinning"
+
+    @property
+    def said(self) -> str:
+        """The rod in words: ``medium spinning rod, 1/8 to 1/2 oz``."""
+        low, high = ounces_as_written(self.low_oz), ounces_as_written(self.high_oz)
+        return f"{self.power.replace('-', ' ')} {self.kind} rod, {low} to {high} oz"
+
+
+@dataclass(frozen=True, kw_only=True)
 class Gear:
     """Line, reel, how far the cast goes and how high the rod tip is held."""
 
@@ -81,6 +116,7 @@ class Gear:
 
     line: Line = Line()
     reel: Reel = Reel()
+    rod: Rod | None = None
     cast_ft: Annotated[float, Quantity("Cast", "ft", 15, 180, 5, group="gear")] = 80.0
     rod_tip_height_ft: Annotated[float, Quantity("Rod tip", "ft up", 0, 12, 0.5, group="gear")] = 2.0
 

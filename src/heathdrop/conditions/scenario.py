@@ -277,6 +277,9 @@ def check(scenario: Scenario) -> None:
     _check_cover(c)
     _check_posture(c)
     check_record(scenario.gear, "gear")
+    rod = scenario.gear.rod
+    if rod is not None and rod.low_oz >= rod.high_oz:
+        raise BadInput("gear.rod.high_oz", rod.high_oz, f"more than the {rod.low_oz:g} oz it is rated from")
     if scenario.depth_band_ft is not None:
         top, low = scenario.depth_band_ft
         require_between("depth_band_ft.top", top, 0.0, c.bottom_depth_ft, "ft")

@@ -102,13 +102,14 @@ def _steady_worth(setting: Setting, rig: Rig) -> float:
 
 
 def quick_worth(setting: Setting, rig: Rig) -> float:
-    """A rig's promise without a cast: its fall, action, profile and weight against the targets, as a log."""
+    """A rig's promise without a cast: its fall, action, profile, weight and tackle, as a log."""
     lure = setting.lure(rig)
     usual = setting.catalog.judgement.fit.weights["weight"] * math.log(
         max(setting.weights.fit(rig.head_oz), LEAST_PART)
     )
     sinks = (lure.net_weight_n, lure.fall_drag_area_m2)
-    return _steady_worth(setting, rig) + _fall_worth(setting, sinks) + usual
+    held = setting.catalog.judgement.fit.weights["tackle"] * math.log(setting.tackle(rig, lure).fit)
+    return _steady_worth(setting, rig) + _fall_worth(setting, sinks) + usual + held
 
 
 def promise(setting: Setting) -> float:

@@ -21,6 +21,7 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
+from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
 from heathdrop.sizing.tune import Limits, Tuned
 from heathdrop.sizing.usual import Weights, weights_for
@@ -53,6 +54,7 @@ class Setting:
     dresses: dict[str, Dress]
     facts: Facts
     leans: dict[str, float]
+    holding: Holding
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
     _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
@@ -158,6 +160,10 @@ class Setting:
                 near = max(near, fit.under_roof)
         return fit.met_outside + (1.0 - fit.met_outside) * near
 
+    def tackle(self, rig: Rig, lure: Lure) -> TackleFit:
+        """How line and rod suit a rig here."""
+        return self.holding.fit(rig.head_oz, lure.mass_kg)
+
     def touch(self, net_weight_n: float, line: Line) -> float:
         """How clearly a lure of this weight is felt on the bottom on this line, 0 to 1."""
         c = self.scenario.conditions
@@ -208,6 +214,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         ),
         liking=liking_of(catalog, facts, family, leaning, leans),
         leans=leans,
+        holding=holding_of(catalog, family, c, gear),
         dresses=dresses_of(catalog, facts, family, leaning),
         facts=facts,
         mat_factor=mat_factor,

@@ -383,6 +383,7 @@ def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) 
         "action": action_fit(catalog, rig, action, targets),
         "profile": liking * bulk,
         "weight": setting.weights.fit(rig.head_oz),
+        "tackle": max(numbers.least_part, setting.tackle(rig, lure).fit),
     }
     matted = setting.stand.kind == "matted-grass"
     if rig.family.work != "swim":

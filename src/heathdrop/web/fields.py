@@ -15,6 +15,8 @@ from heathdrop.measures import METRIC, meant, turn_of
 from heathdrop.reading import parts_of, read, span_of, unit_of
 from heathdrop.web.views import FIRST
 
+#: Controls whose empty choice leaves a whole part of the gear out.
+OPTIONAL_PARTS = ("leader", "rod")
 #: What a row's control is called in the address where the row's own name would not do.
 RENAMED = {"kind": "cover", "material": "line"}
 
@@ -244,7 +246,7 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
         body["families"] = [values["family"]]
     for control in CONTROLS:
         text = values[control.name]
-        if not control.shown(values) or (control.name == "leader" and not text):
+        if not control.shown(values) or (control.name in OPTIONAL_PARTS and not text):
             continue
         if (control.optional or control.flag) and not text:
             continue

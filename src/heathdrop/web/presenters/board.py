@@ -13,6 +13,7 @@ MARKS = {
     "high": "runs high",
     "deep": "runs deep",
     "pace": "pace",
+    "tackle": "line or rod",
     "fall": "falls wrong",
     "cover": "cover",
     "action": "action",
