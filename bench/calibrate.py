@@ -180,7 +180,9 @@ class Numbers:
         self.families = sorted({b.family for b in blocks})
         rules = sorted({(rule, b.family) for b in blocks for rule in b.degrees})
         self.names: list[tuple[str, ...]] = [("weights", k) for k in PARTS]
-        self.names += [("leans", w, n, what) for w in WORKS for n in self.leans for what in ("action", "bulk")]
+        self.names += [
+            ("leans", w, n, what) for w in WORKS for n in self.leans for what in ("action", "bulk")
+        ]
         self.names += [("heads", w, n) for w in WORKS for n in self.leans]
         self.names += [("usual", f) for f in self.families]
         self.names += [("suits", f, t) for f in self.families for t in self.tails]
@@ -192,7 +194,9 @@ class Numbers:
         practice = leaning()
         for name in self.names:
             if name[0] == "leans":
-                self.zero[self.where[name]] = practice.leans.get(name[1], {}).get(name[2], {}).get(name[3], 0.0)
+                self.zero[self.where[name]] = (
+                    practice.leans.get(name[1], {}).get(name[2], {}).get(name[3], 0.0)
+                )
             elif name[0] == "heads":
                 self.zero[self.where[name]] = practice.heads.get(name[1], {}).get(name[2], 0.0)
         self.pull = np.array([PULLS[name[0]] for name in self.names])
@@ -309,7 +313,9 @@ class Packed:
 
 def _lost(gap: float, soft: float = SOFT) -> tuple[float, float]:
     """Logistic loss of being above by ``gap``, and its slope."""
-    return float(np.logaddexp(0.0, -gap / soft)), float(-1.0 / (1.0 + np.exp(np.clip(gap / soft, -50, 50))) / soft)
+    return float(np.logaddexp(0.0, -gap / soft)), float(
+        -1.0 / (1.0 + np.exp(np.clip(gap / soft, -50, 50))) / soft
+    )
 
 
 class Fit:
@@ -342,7 +348,9 @@ class Fit:
         lost = self._rigs(f, by_score) + self._families(f, by_standing)
         lost += self._pairs(f, by_score, by_standing)
         away = x - n.zero
-        return lost + float((n.pull * away * away).sum()), p.back(f, by_score, by_standing) + 2.0 * n.pull * away
+        return lost + float((n.pull * away * away).sum()), p.back(
+            f, by_score, by_standing
+        ) + 2.0 * n.pull * away
 
     def _rigs(self, f: dict[str, Floats], by_score: Floats) -> float:
         lost = 0.0
@@ -612,12 +620,12 @@ def written(x: Floats, numbers: Numbers) -> str:
         for rule, v in rules.items():
             by_rule.setdefault(rule, {})[family] = v
     lines = [
-        "# Written by `make calibrate`, not by hand: what worked waters and pairs add to the numbers of the other files.",
+        "# Written by `make calibrate`, not by hand: what worked waters and pairs add to the other files' numbers.",
         "[provenance]",
         'weights = { origin = "fitted", spread = 0.20, note = "exponents of the parts" }',
         'points = { origin = "fitted", spread = 0.10, note = "added to a rule\'s points" }',
-        'leans = { origin = "fitted", spread = 0.30, note = "log liking of a trailer, by work and lean: for a level of '
-        'action, for a log of bulk" }',
+        'leans = { origin = "fitted", spread = 0.30, note = "log liking of a trailer, by work and lean: for a '
+        'level of action, for a log of bulk" }',
         'heads = { origin = "fitted", spread = 0.30, note = "log of the usual weight, by work and lean" }',
         'usual = { origin = "fitted", spread = 0.10, note = "log of a family\'s usual weights" }',
         'suits = { origin = "fitted", spread = 0.20, note = "added (log) to how a trailer suits a family" }',

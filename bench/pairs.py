@@ -1,7 +1,7 @@
 """Pairs of waters that differ in one thing: does the answer move as practice moves it (``make agree``)?
 
-A figure of an answer is read over the rigs within ``NEAR`` of the best, not over the first alone, each counted
-by how near it stands.
+A figure of an answer is read over the rigs within ``NEAR`` of the best, not over the first alone, all of
+them alike.
 """
 
 from __future__ import annotations

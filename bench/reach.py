@@ -117,7 +117,8 @@ def main(count: int = 200, seed: int = 23, show: bool = True) -> tuple[float, fl
         if show and found.missed:
             print(told(found))
     print(
-        f"{count} random waters (seed {seed}): the first rig misses the fish in {100 * missed / count:.1f} %, "
+        f"{count} random waters (seed {seed}): the first rig misses the fish in "
+        f"{100 * missed / count:.1f} %, "
         f"without a word in {100 * silent / count:.1f} %; first: {dict(first.most_common())}"
     )
     return missed / count, silent / count

@@ -1,8 +1,8 @@
 """`make reach` too: on thin line and spinning tackle, is the first rig one that the tackle can bear?
 
 Random waters on six-pound line and on an eight-pound leader. A first rig asks too much when its hook and the
-cover, or its head, ask for more line than is tied (practice, written down here by itself); then ``doubt`` must
-name the line.
+cover, or its head, ask for more line than is tied (practice, written down here by itself); then ``doubt``
+must name the line.
 """
 
 from __future__ import annotations
@@ -15,7 +15,7 @@ from bench.steady import random_water
 from heathdrop.api.answers import size_answer
 from heathdrop.conditions.request import SizeRequest
 
-#: Lines asked, and what each family and cover takes (lb): wood never under 15, mats 50, pads 30, a guarded hook 12.
+#: Lines asked, and what each family and cover takes (lb).
 LINES: tuple[dict[str, Any], ...] = (
     {"material": "fluorocarbon", "test_lb": 6},
     {

@@ -194,5 +194,7 @@ def test_reasons_carry_the_numbers(cat: Catalog) -> None:
     said = reasons(dropped, dropped.rigs[0])
     assert re.match(r"It falls through 4–6 ft in \d\.\d s and is worked where it lands, at 9 ft\.", said[0])
     assert said[1] == "It is dropped into the wood."
-    low = size(cat, Scenario(replace(dropped.scenario.conditions, fish_depth_ft=9.0), families=("flipping-jig",)))
+    low = size(
+        cat, Scenario(replace(dropped.scenario.conditions, fish_depth_ft=9.0), families=("flipping-jig",))
+    )
     assert "Sent straight down" in reasons(low, low.rigs[0])[0]

@@ -60,7 +60,7 @@ def test_known_names_the_first_that_is_not() -> None:
 
 
 def test_parts_and_slots() -> None:
-    assert PARTS == ("depth", "pace", "fall", "cover", "action", "profile", "weight", "touch")
+    assert PARTS == ("depth", "pace", "tackle", "fall", "cover", "action", "profile", "weight", "touch")
     assert next(iter(SLOTS)) == "trailer"
     assert {
         "cut",

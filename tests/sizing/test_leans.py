@@ -53,7 +53,9 @@ def test_mood_depth_and_line() -> None:
         assert leans_of(DAY, mood, LINE, 5.0)["dull"] == pytest.approx(dull)
     for depth, deep in ((5.0, 0.0), (10.0, 0.5), (20.0, 1.0), (80.0, 1.0), (2.5, -0.5)):
         assert leans_of(DAY, 2.0, LINE, depth)["deep"] == pytest.approx(deep)
-    tied = Line(material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=7.5, length_ft=8))
+    tied = Line(
+        material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=7.5, length_ft=8)
+    )
     assert leans_of(DAY, 2.0, tied, 5.0)["line"] == pytest.approx(-0.5)
     assert set(leans_of(DAY, 2.0, LINE, 5.0)) == set(LEANS)
 

@@ -105,7 +105,13 @@ def test_a_hole_lets_a_dropped_lure_by(cat: Catalog) -> None:
 
 @pytest.mark.parametrize(
     ("above_ft", "worth"),
-    [(0.0, 1.0), (0.5, 1.0), (2.5, math.exp(-1.0)), (4.5, math.exp(-(2.0**1.75))), (9.0, math.exp(-(4.25**1.75)))],
+    [
+        (0.0, 1.0),
+        (0.5, 1.0),
+        (2.5, math.exp(-1.0)),
+        (4.5, math.exp(-(2.0**1.75))),
+        (9.0, math.exp(-(4.25**1.75))),
+    ],
 )
 def test_the_floor_is_met_by_fish_near_it(cat: Catalog, above_ft: float, worth: float) -> None:
     water = replace(BAIT, bottom_depth_ft=10, fish_depth_ft=10 - above_ft, cover=Cover())
@@ -127,7 +133,11 @@ def test_a_drop_earns_its_seconds_in_the_band_and_a_roof_holds_it(cat: Catalog) 
 
 def test_a_bluff_is_worked_on_the_ledge_of_the_fish(cat: Catalog) -> None:
     wall = replace(
-        BAIT, bottom_depth_ft=30, fish_depth_ft=12, forage="crawfish", cover=Cover(kind="rock", detail="bluff")
+        BAIT,
+        bottom_depth_ft=30,
+        fish_depth_ft=12,
+        forage="crawfish",
+        cover=Cover(kind="rock", detail="bluff"),
     )
     setting = of(cat, wall, "finesse-jig")
     best = rate(setting, standard_rigs(setting))[0]

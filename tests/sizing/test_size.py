@@ -43,7 +43,7 @@ def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: s
 
 
 def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
-    """The trade on the board: at one pace and from one count, the head that runs at a depth rises with bulk."""
+    """The trade on the board: at one pace and count, the head that runs at a depth rises with bulk."""
     setting = setting_of(cat, Scenario(replace(DAY, fish_depth_ft=5), Gear(), ("swim-jig",)))
     heads = {}
     for trailer in ("pin-tail", "craw", "chunk"):
@@ -64,8 +64,8 @@ def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
         ({"water_temp_f": 70, "season": "summer", "forage": "bluegill", "bottom_depth_ft": 30,
           "fish_depth_ft": 2, "cover": Cover(kind="docks")}, ("swim-jig",), 0.8),
         # Drowned timber with tops at 28 of 55 ft, fish over them at 24.
-        ({"water_temp_f": 62, "trend": "falling", "forage": "baitfish", "clarity_ft": 6, "bottom_depth_ft": 55,
-          "fish_depth_ft": 24, "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
+        ({"water_temp_f": 62, "trend": "falling", "forage": "baitfish", "clarity_ft": 6,
+          "bottom_depth_ft": 55, "fish_depth_ft": 24, "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
          ("spinnerbait", "swim-jig"), 0.7),
     ],
 )  # fmt: skip
@@ -113,7 +113,7 @@ def test_scores_are_honest(cat: Catalog) -> None:
         shared = {k: v for k, v in r.fits.parts.items() if k not in PRICES}
         weights = cat.judgement.fit.weights
         mean = sum(weights[k] * math.log(v) for k, v in shared.items())
-        mean += weights["pace"] * math.log(r.fits.parts["pace"])
+        mean += sum(weights[k] * math.log(r.fits.parts[k]) for k in PRICES)
         assert r.fits.score == pytest.approx(math.exp(mean / sum(weights[k] for k in shared)))
         assert r.fits.score <= max(shared.values())
         if r.fits.limiting is None:

@@ -131,6 +131,7 @@ NUMBERS = [
 def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> None:
     word = data.draw(st.sampled_from([w for w, _ in control.options]))
     state = {control.name: word} | ({"cover": control.cover[0]} if control.cover else {})
+    state |= {control.needs: BY_NAME[control.needs].options[1][0]} if control.needs else {}
     values = values_from(state)
     body = body_from(values)
     assert values_of(body)[control.name] == word

@@ -12,7 +12,7 @@ from heathdrop.units import feet_said
 #: What would have to change, by the part that costs most.
 WOULD_HELP = {
     "depth": "Fish nearer to where it can run, another pace or thinner line would have to come first.",
-    "pace": "A lighter or heavier head, or fish at another depth, would let it come at a pace that they like.",
+    "pace": "A lighter or heavier head, or fish at another depth, would have to come first.",
     "tackle": "Stouter line, or a rod that is rated for it, would have to come first.",
     "fall": "Another head and trailer together, or fish in another mood, would have to come first.",
     "cover": "Thinner cover, or a lane through it, would have to come first.",
@@ -24,10 +24,13 @@ WOULD_HELP = {
 
 
 def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
-    """A sentence when a rig misses the fish or fits badly or their depth is not known, None when none is so. Of the best
-    rig it says what would have to change; of another, how much better the best one fits."""
+    """A sentence when a rig misses the fish, is too much for the tackle, or fits badly, or when the fish's depth
+    is not known; None when none is so. Of the best rig it says what would have to change; of another, how much better the best one fits."""
     said = _unplaced(sizing), missing_said(catalog, sizing, rated), tackle_said(catalog, sizing, rated)
     unknown = " ".join(s for s in said if s)
+    if any(said[1:]):
+        # What is wrong, and what would mend it, is said: the fit's own words would only repeat it.
+        return unknown
     part, least = rated.fits.limiting, catalog.judgement.fit.doubtful
     if part is None or rated.fits.score >= least:
         return unknown or None

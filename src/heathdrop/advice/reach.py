@@ -54,7 +54,8 @@ def _missed(sizing: Sizing, rated: Rated) -> str:
     top, low = sizing.targets.depth_ft
     works = feet(tuned.start_depth_m)
     if works <= c.fish_depth_ft + c.floor_reach_ft:
-        return f"It needs a ledge at {works:.0f} ft; where there is none it falls on to {c.bottom_depth_ft:g} ft."
+        floor = f"{c.bottom_depth_ft:g} ft"
+        return f"It needs a ledge at {works:.0f} ft; where there is none it falls on to {floor}."
     if rated.rig.family.work == "drop" and rated.fall_ft_s > 0.0:
         past = (low - top) / rated.fall_ft_s
         return (
@@ -92,8 +93,8 @@ def _slower(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
         if at.tuned.near_band >= REACHES:
             turns = sizing.scenario.gear.turns_per_s(factor * pace) * 10
             return (
-                f"Slower reaches them: {factor * pace:.1f} ft/s, {turns:.0f} turns in 10 s, holds it near for "
-                f"{at.tuned.near_band * 100:.0f} %, though slower than they like."
+                f"Slower reaches them: {factor * pace:.1f} ft/s, {turns:.0f} turns in 10 s, holds it near "
+                f"for {at.tuned.near_band * 100:.0f} %, though slower than they like."
             )
     return ""
 
@@ -106,8 +107,8 @@ def _other_head(sizing: Sizing, rated: Rated) -> str:
             side = "Heavier" if r.rig.head_oz > rated.rig.head_oz else "Lighter"
             side = side if r.rig.head_oz != rated.rig.head_oz else "Another trailer"
             return (
-                f"{side} reaches them: {head} oz with a {r.rig.trailer.name} at {feet(r.tuned.pace_m_s):.1f} ft/s "
-                f"is near for {r.tuned.near_band * 100:.0f} % (fit {r.fits.score * 100:.0f})."
+                f"{side} reaches them: {head} oz with a {r.rig.trailer.name} at "
+                f"{feet(r.tuned.pace_m_s):.1f} ft/s is near for {r.tuned.near_band * 100:.0f} % (fit {r.fits.score * 100:.0f})."
             )
     return ""
 

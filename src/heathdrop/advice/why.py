@@ -33,7 +33,7 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     if part == "depth":
         return _depth_limit(sizing, rated, pace)
     if part == "tackle":
-        return "Line or rod is not made for it: too light for its hook and this cover, or too thick for it."
+        return f"It does not suit your {sizing.scenario.gear.line.said}, its hook and this cover together."
     if part == "pace":
         return _pace_limit(sizing, rated, pace)
     if part == "fall":
@@ -79,8 +79,8 @@ def _pace_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     turns = sizing.scenario.gear.turns_per_s(pace) * 10
     side = "slower" if pace < slow else "quicker"
     return (
-        f"To hold its depth it must come {side} than the {slow:.1f}–{fast:.1f} ft/s these fish like: {pace:.1f} "
-        f"ft/s, {turns:.0f} turns in 10 s."
+        f"To hold its depth it must come {side} than the {slow:.1f}–{fast:.1f} ft/s these fish like: "
+        f"{pace:.1f} ft/s, {turns:.0f} turns in 10 s."
     )
 
 
@@ -169,7 +169,11 @@ def _depth_sentence(
     """Where it works against the band, in words; ``share`` is how much of it the fish meet, ``passing_s`` how
     long a dropped lure takes through the band."""
     if rated.rig.family.work == "bottom":
-        met = "where they stand" if share >= WHERE_THEY_STAND else f"near enough for {share * 100:.0f} of 100 of them"
+        met = (
+            "where they stand"
+            if share >= WHERE_THEY_STAND
+            else f"near enough for {share * 100:.0f} of 100 of them"
+        )
         return f"Worked along the floor at {mean_ft:.0f} ft, {met}."
     if rated.rig.family.work == "drop":
         if share >= WHERE_THEY_STAND:

@@ -16,7 +16,15 @@ from typing import Any, TypeVar
 from pydantic import TypeAdapter, ValidationError
 
 from heathdrop.catalog.cover_records import CoverNumbers
-from heathdrop.catalog.judgement_records import ActivityTarget, Fitted, Judgement, Leans, Mood, TackleRows, Usual
+from heathdrop.catalog.judgement_records import (
+    ActivityTarget,
+    Fitted,
+    Judgement,
+    Leans,
+    Mood,
+    TackleRows,
+    Usual,
+)
 from heathdrop.catalog.records import (
     Blades,
     Cold,
@@ -300,7 +308,9 @@ def read_catalog(folder: Path) -> Catalog:
     )
     for file, rows in (("leans", leans), ("fitted", fitted)):
         known(file, "leans", {**rows.leans, **rows.heads}, WORKS)
-        known(file, "leans", [n for some in (rows.leans, rows.heads) for r in some.values() for n in r], LEANS)
+        known(
+            file, "leans", [n for some in (rows.leans, rows.heads) for r in some.values() for n in r], LEANS
+        )
     known("fitted", "usual", [*fitted.usual, *fitted.suits], tables["families"])
     judgement["fit"] = {**judgement["fit"], "weights": {**judgement["fit"]["weights"], **fitted.weights}}
     catalog = Catalog(

@@ -135,8 +135,8 @@ class Usual:
 
 @dataclass(frozen=True)
 class Leans:
-    """How the day's leans move the liking of trailers (by work and lean: log points for a level of action, for
-    a log of bulk) and the usual weights (log, by work and lean)."""
+    """How the day's leans move the liking of trailers (by work and lean: log points for a level of action,
+    for a log of bulk) and the usual weights (log, by work and lean)."""
 
     __pydantic_config__ = STRICT
     leans: dict[str, dict[str, dict[str, float]]]
@@ -147,8 +147,8 @@ class Leans:
 class Fitted:
     """What fitting to worked waters gives: exponents of the parts, log points added to rules by family, how
     the day's leans move the liking of trailers (by work and lean: for a level of action, for a log of bulk)
-    and the usual weights (log, by work and lean), each family's own shift of them, and log points added to how
-    a trailer suits a family."""
+    and the usual weights (log, by work and lean), each family's own shift of them, and log points added to
+    how a trailer suits a family."""
 
     __pydantic_config__ = STRICT
     weights: dict[str, float]

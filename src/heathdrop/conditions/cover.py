@@ -49,9 +49,11 @@ class Cover:
             cover=WITH_TOP,
             optional=MAY_TOP[len(WITH_TOP) :],
             optional_control="tops_ft",
-            about="How deep its top is: grass, reeds, the highest branches, the tops of the stones. A lure that "
-            "stays above it neither fouls nor hangs. Left empty for wood, rock, docks and reeds: as such cover "
-            "usually stands.",
+            optional_blank="as usual",
+            optional_from="fish_depth_ft",
+            about="How deep its top is: grass, reeds, the highest branches, the tops of the stones. A lure "
+            "that stays above it neither fouls nor hangs. Left empty for wood, rock, docks and reeds: as such "
+            "cover usually stands.",
         ),
     ] = None
     density: Annotated[
@@ -108,6 +110,9 @@ class Cover:
             group="first",
             optional=HOLED,
             optional_control="hole_ft",
+            optional_blank="none",
+            fact="hole_ft",
+            edge=1.0,
             about="How wide the openings are that you fish: a lure dropped into one meets no stems.",
         ),
     ] = None

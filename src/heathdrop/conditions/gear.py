@@ -86,9 +86,9 @@ class Rod:
         str,
         Quantity("Rod", words=RODS, group="gear", blank="not said", start="", control="rod"),
     ] = "casting"
-    power: Annotated[
-        str, Quantity("Power", words=POWERS, group="gear", control="rod_power", needs="rod")
-    ] = "medium-heavy"
+    power: Annotated[str, Quantity("Power", words=POWERS, group="gear", control="rod_power", needs="rod")] = (
+        "medium-heavy"
+    )
     low_oz: Annotated[
         float, Quantity("Rated from", "oz", 0.02, 4, 0.125, group="gear", control="rod_low_oz", needs="rod")
     ] = 0.25

@@ -34,7 +34,8 @@ class Quantity:
     fades in (in ``unit``; 0: a cliff). ``control`` is its name on the page where the row's own would not do,
     ``needs`` the control that must be filled for it to be asked, ``about`` what it means and what hangs
     on it. ``flag`` says no and yes of a field that is true or false; ``optional`` are kinds of cover
-    that it may be left out for, where its control is ``optional_control``.
+    that it may be left out for, where its control is ``optional_control``, says
+    ``optional_blank`` while empty and is stepped from where ``optional_from`` stands.
     """
 
     label: str
@@ -58,6 +59,8 @@ class Quantity:
     flag: tuple[str, str] = ("", "")
     optional: tuple[str, ...] = ()
     optional_control: str = ""
+    optional_blank: str = ""
+    optional_from: str = ""
 
     @property
     def all_words(self) -> tuple[str, ...]:

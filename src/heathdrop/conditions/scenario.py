@@ -25,13 +25,13 @@ MOST_POINTS, FARTHEST_FT, LEAST_DEEP_FT = 50, 400.0, 0.3
 OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 3.0), (1.0, 4.5)
 #: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
 INTO_GRASS_FT = (1.5, 5.5)
-#: The same of wood, docks and reeds whose tops are told (ft, practice); where they are not, fish are wholly in
-#: it or under it up to the first of these shares of the floor's reach above the floor, and not at all from
+#: The same of wood whose tops are told (ft, practice); where they are not, and at docks, fish are wholly in it
+#: or under it up to the first of these shares of the floor's reach above the floor, and not at all from
 #: the second on (assumption: wood and docks are thickest low down).
 INTO_WOOD_FT, LOW_IN_WOOD = (0.0, 3.0), (0.6, 1.4)
 #: Fish this far below (above: less than nothing) the tops are wholly over the cover, and not at all (ft).
 OVER_FT = (-1.0, 0.5)
-#: Work on the floor reaches fish so far above it: at least this (ft), and this share of the water (assumption).
+#: Work on the floor reaches fish so far above it (ft, and share of the water; the greater; assumption).
 FLOOR_REACH_FT, FLOOR_REACH_SHARE = 2.0, 0.2
 #: Cover that is a roof: fish near it are under it, however high they stand.
 ROOFS = ("matted-grass",)
@@ -196,8 +196,8 @@ class Conditions:
 
     @property
     def works_ft(self) -> float:
-        """How deep a lure works that is fished on the floor: a bluff is a wall of ledges, and it is stepped down
-        to the one that the fish are at."""
+        """How deep a lure works that is fished on the floor: a bluff is a wall of ledges, and it is stepped
+        down to the one that the fish are at."""
         wall = self.cover.kind == "rock" and self.cover.detail == "bluff"
         return self.fish_depth_ft if wall else self.bottom_depth_ft
 
@@ -218,8 +218,8 @@ class Conditions:
 
     @property
     def stand(self) -> dict[str, float]:
-        """How far the fish stand over, in (or under) and beside the cover, shares that sum to 1; ``open`` where
-        there is none."""
+        """How far the fish stand over, in (or under) and beside the cover, shares that sum to 1; ``open``
+        where there is none."""
         if self.cover.kind == "open":
             return {"open": 1.0}
         inside, top = self.under_cover, self.cover.top_depth_ft
@@ -309,9 +309,9 @@ def _check_cover(c: Conditions) -> None:
     deep = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
     if cover.kind != "open" and cover.top_depth_ft is not None and cover.top_depth_ft > c.bottom_depth_ft:
         raise BadInput(f"{at}.top_depth_ft", cover.top_depth_ft, deep)
-    for name, kinds, value in (("hole_ft", HOLED, cover.hole_ft), ("edge", EDGED, cover.edge or None)):
-        if value is not None and cover.kind not in kinds:
-            raise BadInput(f"{at}.{name}", value, "left out: it is asked for " + ", ".join(kinds))
+    for name, kinds, given in (("hole_ft", HOLED, cover.hole_ft), ("edge", EDGED, cover.edge or None)):
+        if given is not None and cover.kind not in kinds:
+            raise BadInput(f"{at}.{name}", given, "left out: it is asked for " + ", ".join(kinds))
     for name, value in (("thickness_in", cover.thickness_in), ("texture", cover.texture)):
         if value is not None and cover.kind != "matted-grass":
             raise BadInput(f"{at}.{name}", value, "left out: only matted grass has one")

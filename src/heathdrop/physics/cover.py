@@ -77,7 +77,9 @@ def top_ft(catalog: Catalog, stand: Stand, bottom_ft: float, told_ft: float | No
         return max(0.0, bottom_ft - rock.height_ft[stand.detail or rock.usual])
     if stand.kind in ("wood", "docks"):
         wood = catalog.cover.wood
-        return (1.0 - wood.rises["docks" if stand.kind == "docks" else stand.detail or wood.usual]) * bottom_ft
+        return (
+            1.0 - wood.rises["docks" if stand.kind == "docks" else stand.detail or wood.usual]
+        ) * bottom_ft
     return 0.0
 
 
@@ -111,7 +113,7 @@ def mat_odds(
 
 
 def hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
-    """Chance a cast hangs in wood, docks or rock that it is in or on for the share ``touching`` of its way."""
+    """Chance a cast hangs in wood, docks or rock; it is in or on it for the share ``touching`` of its way."""
     if stand.kind == "rock":
         rock = catalog.cover.rock
         wedge = math.sqrt(rig.head_oz / rock.wedge_oz) if rig.head_shape.wedges else 1.0

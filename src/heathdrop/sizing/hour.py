@@ -20,13 +20,15 @@ class PerHour:
 
 
 def cast_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
-    """How long one cast takes (s): the flight, the count, the work, the way home, and what lies between two."""
+    """How long one cast takes (s): the count, the work, the way home, and what lies between two casts."""
     hand, between = catalog.judgement.hand, catalog.search.minutes.between_casts_s
     away, work = sizing.cast.distance_m, rated.rig.family.work
     if work == "swim":
         worked = away / rated.tuned.pace_m_s
     elif work == "bottom":
-        worked = away / rated.tuned.pace_m_s * hand.worked_share + (1.0 - hand.worked_share) * _home(catalog, away)
+        worked = away / rated.tuned.pace_m_s * hand.worked_share + (1.0 - hand.worked_share) * _home(
+            catalog, away
+        )
     else:
         worked = hand.worked_s + _home(catalog, min(away, metres(hand.pitch_ft)))
     return rated.countdown_s + worked + between

@@ -290,9 +290,16 @@ def limits_for(setting: Setting) -> Limits:
     deepest = max(0.2, setting.scenario.conditions.bottom_depth_ft - clear)
     wary, willing = numbers.fit.quicker_sigma
     quicker = wary + (willing - wary) * setting.targets.activity.value / 4.0
-    paces = [metres(v) for v in (slowest, fastest, deepest)]
-    liked = metres(liked_slow), metres(liked_fast)
-    return Limits(*paces, 0.0, *liked, numbers.fit.slower_sigma, quicker)
+    return Limits(
+        slowest_m_s=metres(slowest),
+        fastest_m_s=metres(fastest),
+        deepest_start_m=metres(deepest),
+        haze_m=0.0,
+        liked_slow_m_s=metres(liked_slow),
+        liked_fast_m_s=metres(liked_fast),
+        slower=numbers.fit.slower_sigma,
+        quicker=quicker,
+    )
 
 
 def mood_paces(setting: Setting) -> tuple[float, float]:

@@ -405,9 +405,7 @@ def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) 
             "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
         }
-        found.append(
-            Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts | more), liking, way)
-        )
+        found.append(Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts | more), liking, way))
     return max(found, key=lambda r: r.fits.score)
 
 

@@ -57,8 +57,9 @@ def like_fluorocarbon_lb(catalog: Catalog, diameter_mm: float) -> float:
 
 @dataclass(frozen=True)
 class Holding:
-    """What line and rod can do for a family in a water: the line (lb) that its hook and the cover ask for, the
-    weakest of what is tied, the lightest lure (oz) that the line throws well, how little it is seen (0 to 1)."""
+    """What line and rod can do for a family in a water: the line (lb) that its hook and the cover ask for,
+    the weakest of what is tied, the lightest lure (oz) that the line throws well, how little it is seen (0
+    to 1)."""
 
     numbers: TackleNumbers
     hook_lb: float
@@ -84,17 +85,13 @@ def holding_of(catalog: Catalog, family: Family, c: Conditions, gear: Gear) -> H
         hook *= numbers.spinning_hook
     like = like_fluorocarbon_lb(catalog, _diameter_mm(catalog, line.material, line.test_lb))
     lightest = numbers.light_oz * (like / numbers.light_lb) ** numbers.light_power
-    return Holding(
-        numbers, hook, weakest_lb(line), lightest, _seen(catalog, family, c, line), gear.rod
-    )
+    return Holding(numbers, hook, weakest_lb(line), lightest, _seen(catalog, family, c, line), gear.rod)
 
 
 def _diameter_mm(catalog: Catalog, material: str, test: float) -> float:
     """A spool's diameter (mm) by its test."""
     rows = catalog.lines[material].diameters_mm
-    return float(
-        np.interp(math.sqrt(test), [math.sqrt(lb) for lb, _ in rows], [mm for _, mm in rows])
-    )
+    return float(np.interp(math.sqrt(test), [math.sqrt(lb) for lb, _ in rows], [mm for _, mm in rows]))
 
 
 def _seen(catalog: Catalog, family: Family, c: Conditions, line: LineSet) -> float:

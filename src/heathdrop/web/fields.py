@@ -41,6 +41,8 @@ class Control:
     about: str = ""
     optional: bool = False
     flag: bool = False
+    blank_said: str = ""
+    starts_at: str = ""
 
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
@@ -79,13 +81,25 @@ def _controls(place: Place) -> Iterator[Control]:
             low=f"{q.low:g}",
             about=q.about,
             optional=True,
+            blank_said=q.optional_blank,
+            starts_at=q.optional_from,
         )
     if q.optional and not q.cover:
         return
     if q.flag[1]:
         words = (("", q.flag[0]), ("yes", q.flag[1]))
-        about = {"about": q.about, "flag": True}
-        yield Control(name, place.path, q.label, "", "", "", words, False, q.group, q.cover, **about)
+        yield Control(
+            name,
+            place.path,
+            q.label,
+            "",
+            step="",
+            options=words,
+            group=q.group,
+            cover=q.cover,
+            about=q.about,
+            flag=True,
+        )
         return
     options: tuple[Word, ...] = (("", q.blank), *q.words) if q.blank else q.words
     if q.blank and not q.words:

@@ -183,7 +183,7 @@ def try_one(
 @written_in
 def _worth(found: Tuned, scene: Scene) -> float:
     """What the search maximises: the time among the fish times the price of the pace."""
-    return eased(found.soft_share, scene.band.eased) * found.comfort**scene.band.price
+    return float(eased(found.soft_share, scene.band.eased) * found.comfort**scene.band.price)
 
 
 @written_in
@@ -216,13 +216,15 @@ def counted(limits: Limits, start: float, more: float) -> float:
 
 
 @written_in
-def _next_pace(high_pace: float, high_mean: float, deep_pace: float, deep_mean: float, target: float) -> float:
+def _next_pace(
+    high_pace: float, high_mean: float, deep_pace: float, deep_mean: float, target: float
+) -> float:
     """The pace (m/s) that should run at the target (m), from one that ran too high and one that ran too deep:
     between the two by the logs of their depths, but well inside; from one alone by the inverse square."""
     if high_pace < FAR and deep_pace > 0.0:
         share = math.log(deep_mean / target) / max(math.log(deep_mean / high_mean), 1e-9)
         share = min(0.8, max(0.2, share))
-        return deep_pace * (high_pace / deep_pace) ** share
+        return float(deep_pace * (high_pace / deep_pace) ** share)
     if high_pace < FAR:
         return high_pace * math.sqrt(high_mean / target)
     return deep_pace * math.sqrt(deep_mean / target)
@@ -237,8 +239,8 @@ def _first_trials(
     rounds: int,
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
-    """The middle of the liked paces, then paces that should bring its mean to the middle of the band, bracketed
-    by one that ran too high and one that ran too deep; while most of it is out of the band, the best of them
+    """The middle of the liked paces, then paces that should bring its mean to the middle of the band,
+    bracketed by one that ran too high and one that ran too deep; while most of it is out of the band, the best of them
     from another count."""
     # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)

@@ -69,7 +69,7 @@ function ask() {
 const wanted = {};
 function follow() {
   const bottom = parseFloat(by("bottom_depth_ft").value);
-  for (const name of ["fish_depth_ft", "top_depth_ft"]) {
+  for (const name of ["fish_depth_ft", "top_depth_ft", "tops_ft"]) {
     const field = by(name);
     const plain = /^[\d.]+$/;
     if (!field || !(bottom > 0) || !plain.test(field.value)) { continue; }

@@ -2,7 +2,9 @@
 import { by } from "./dom.js";
 
 function step(input, size) {
-  const now = parseFloat(input.value.replace(",", ".")) || 0;
+  // An empty field begins where another stands: tops at the fish.
+  const from = input.value.trim() === "" && input.dataset.from ? by(input.dataset.from).value : input.value;
+  const now = parseFloat(from.replace(",", ".")) || 0;
   const digits = Math.max(0, ...[size, now].map((v) => (String(v).split(".")[1] || "").length));
   // A unit that was typed stays: 15 C goes to 16 C.
   const unit = (input.value.match(/\s*[^\d\s.,+-][^\d]*$/) || [""])[0];
