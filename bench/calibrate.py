@@ -620,12 +620,12 @@ def written(x: Floats, numbers: Numbers) -> str:
         for rule, v in rules.items():
             by_rule.setdefault(rule, {})[family] = v
     lines = [
-        "# Written by `make calibrate`, not by hand: what worked waters and pairs add to the other files' numbers.",
+        "# Written by `make calibrate`, not by hand: what worked waters and pairs add to the other files.",
         "[provenance]",
         'weights = { origin = "fitted", spread = 0.20, note = "exponents of the parts" }',
         'points = { origin = "fitted", spread = 0.10, note = "added to a rule\'s points" }',
-        'leans = { origin = "fitted", spread = 0.30, note = "log liking of a trailer, by work and lean: for a '
-        'level of action, for a log of bulk" }',
+        'leans = { origin = "fitted", spread = 0.30, note = "log liking of a trailer, by work and '
+        'lean: for a level of action, for a log of bulk" }',
         'heads = { origin = "fitted", spread = 0.30, note = "log of the usual weight, by work and lean" }',
         'usual = { origin = "fitted", spread = 0.10, note = "log of a family\'s usual weights" }',
         'suits = { origin = "fitted", spread = 0.20, note = "added (log) to how a trailer suits a family" }',

@@ -13,9 +13,11 @@ from bench.search_study import study
 from heathdrop.answers.search import Told, search_water
 from heathdrop.answers.water import placed
 from heathdrop.api.searching import SearchRequest, search_answer
+from heathdrop.catalog import Catalog
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName
 from heathdrop.reading import span_of
 
 BODY: dict[str, Any] = {
@@ -94,7 +96,8 @@ def told(outcome: str, at_s: float | None = None) -> Told:
 def test_answers_move_the_belief_and_correct_the_water() -> None:
     before = search_water(water(), limit=1)
     nothing = search_water(water(), told=[told("nothing")], limit=1)
-    assert nothing.tried > 0.05
+    assert nothing.tried > 0.02
+    assert nothing.nobody > 0.5
     deep = search_water(water(), told=[told("fish", 12.0)], limit=2)
     assert abs(deep.belief.mean_ft - before.belief.mean_ft) > 0.3
     assert deep.steps[0].next.change == "none"
@@ -140,7 +143,7 @@ def test_every_door_says_the_same(client: TestClient, tmp_path: Any) -> None:
     answer = client.post("/api/v1/search", json=body)
     assert answer.status_code == 200, answer.text
     found = answer.json()
-    assert sum(c["chance"] for c in found["belief"]) == pytest.approx(1.0)
+    assert sum(c["chance"] for c in found["belief"]) + found["nobody"] == pytest.approx(1.0)
     assert {c["pace"] for c in found["belief"]} == {"slow", "middle", "quick"}
     cast = found["casts"][0]
     assert set(cast) >= {"family", "head_oz", "trailer", "trailer_length_in", "countdown_s", "pace_ft_s"}
@@ -197,3 +200,56 @@ def test_a_scenario_of_unknown_depth_is_saved_and_opened_again(client: TestClien
     client.post("/scenarios", data=sent, headers={"hx-request": "true"})
     assert "fish_depth_ft=4+to+10" in client.get("/").text
     assert replace(water(), box="standard").conditions.fish_span_ft == (0.0, 12.0)
+
+
+MAT = {
+    "water_temp_f": 82,
+    "season": "summer",
+    "bottom_depth_ft": 5,
+    "fish_depth_ft": 3,
+    "cover": {"kind": "matted-grass", "thickness_in": 4, "texture": "milfoil"},
+}
+RODS = (
+    "bladed-jig:0.625:craw",
+    "swim-jig:0.3125:craw",
+    "football-jig:0.625:twin-tail",
+    "punch-rig:1.25:beaver",
+)
+
+
+def over_the_mat(**more: Any) -> Scenario:
+    gear = {"cast_ft": 40, "line": {"material": "braid", "test_lb": 65}}
+    return SizeRequest.model_validate({"conditions": MAT | more, "gear": gear}).scenario()
+
+
+def test_a_mat_is_punched_and_not_thrown_over(cat: Catalog) -> None:
+    """What the sheet knows of a rig reaches the search: a blade that fits the mat at 2 of 100 is not thrown."""
+    rods = [RigName.parse(name).rig(cat) for name in RODS]
+    found = search_water(over_the_mat(), rods=rods)
+    assert {s.next.cast.family for s in found.steps} == {"punch-rig"}
+    open_water = search_water(over_the_mat(cover={"kind": "open"}), rods=rods)
+    assert open_water.steps[0].next.cast.family in ("swim-jig", "bladed-jig")
+
+
+def test_two_of_three_fouled_asks_for_another_rod(cat: Catalog) -> None:
+    water = {"cover": {"kind": "pads", "density": "thick"}, "fish_depth_ft": 2, "clarity_ft": 2}
+    rods = [RigName.parse(name).rig(cat) for name in ("swim-jig:0.375:craw", "flipping-jig:0.375:craw")]
+    scenario = over_the_mat(**water)
+    first = search_water(scenario, rods=rods).steps[0].next.cast
+    thrown = RigName.parse(first.rig).rig(cat)
+    told = [Told(thrown, first.count_s, first.pace_ft_s, "fouled")] * 3
+    after = search_water(scenario, rods=rods, told=told).steps[0]
+    assert after.next.cast.rig != first.rig
+    assert after.next.change == "rod"
+
+
+def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
+    rods = [RigName.parse("punch-rig:1.25:beaver").rig(cat)]
+    scenario = over_the_mat()
+    cast = search_water(scenario, rods=rods).steps[0].next.cast
+    told = [Told(rods[0], cast.count_s, cast.pace_ft_s, "nothing")] * 40
+    assert search_water(scenario, rods=rods, told=told[:1]).move_on is None
+    left = search_water(scenario, rods=rods, told=told)
+    assert left.move_on is not None
+    assert left.move_on.startswith("Move on: the best cast left here earns ")
+    assert left.nobody > 0.6

@@ -8,7 +8,7 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, CastResult
 from heathdrop.physics.kernels.records import samples_room
-from heathdrop.search.coverage import passed_s, reach_of, seconds_within
+from heathdrop.search.coverage import floor_seconds, passed_s, reach_of, seconds_within
 
 FT = 0.3048
 EDGES = np.linspace(0.0, 8.0, 9)
@@ -53,3 +53,23 @@ def test_what_is_shown_is_where_the_lure_itself_is() -> None:
     assert shown.shape == (8,)
     assert shown[3] == pytest.approx(18.0)
     assert shown.sum() == pytest.approx(18.0)
+
+
+def test_a_floor_is_fished_for_fish_near_it(cat: Catalog) -> None:
+    found = floor_seconds(cat, EDGES, 8.0, 2.0, 20.0)
+    # The lowest slice's middle stands half a foot off the floor: all of it; the next a foot and a half.
+    assert found[7] == pytest.approx([20.0, 5.0, 1.25])
+    assert found[6, 0] == pytest.approx(20.0 * np.exp(-(0.5**1.75)))
+    assert found[0, 0] < 0.02
+
+
+def test_a_drop_adds_its_fall_past_them_at_any_pace(cat: Catalog) -> None:
+    plain, dropped = (floor_seconds(cat, EDGES, 8.0, 2.0, 12.0, fall) for fall in (None, 2.5))
+    past = (cat.search.reach.above_ft + cat.search.reach.below_ft) / 2.5
+    assert dropped[:, 0] == pytest.approx(plain[:, 0] + past)
+    assert dropped[:, 2] == pytest.approx(dropped[:, 0])
+
+
+def test_under_a_roof_it_is_held_at_any_height(cat: Catalog) -> None:
+    held = floor_seconds(cat, EDGES, 8.0, 2.0, 12.0, 4.0, held=0.9)
+    assert held[0, 0] == pytest.approx(0.9 * 12.0 + 2.5 / 4.0)

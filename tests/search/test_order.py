@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
@@ -13,10 +14,12 @@ from heathdrop.search.belief import Belief
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import (
     Answered,
+    Place,
     change_between,
     minutes_of,
     missed,
     next_cast,
+    nobody_after,
     order_of,
     told_by,
     tried,
@@ -165,3 +168,66 @@ def test_the_greedy_order_is_within_two_percent_of_brute_force(cat: Catalog, see
     greedy = [n.cast for n in order_of(cat, belief, PER_S, casts, None, hand, 4)]
     best = max(minutes_found(cat, belief, list(s), hand, 8.0) for s in itertools.product(casts, repeat=4))
     assert minutes_found(cat, belief, greedy, hand, 8.0) >= 0.98 * best
+
+
+def test_what_takes_a_cast_is_seconds_suit_cover_and_freshness() -> None:
+    plain = HIGH.taken(PER_S)
+    assert plain == pytest.approx(1 - np.exp(-PER_S * HIGH.seconds))
+    unliked = replace(HIGH, suit=0.5, gets_in=0.8, cut=0.9)
+    assert unliked.taken(PER_S, 0.75) == pytest.approx(
+        0.8 * (1 - np.exp(-PER_S * 0.5 * 0.9 * 0.75 * HIGH.seconds))
+    )
+
+
+def test_a_rig_that_does_not_get_in_is_left_for_one_that_does(cat: Catalog) -> None:
+    """Seconds alone would throw the blade over the mat; and Bayes takes next to nothing for it."""
+    blade = replace(HIGH, gets_in=0.01, suit=0.1)
+    even = believed(1, 1, 1, 1)
+    found = next_cast(
+        cat, even, PER_S, [blade, OTHER_ROD], None, ["swim-jig:0.5:craw", "football-jig:0.5:craw"]
+    )
+    assert found[0] is OTHER_ROD
+    after = told_by(cat, even, PER_S, Answered(blade, "nothing"))
+    assert after.by_depth == pytest.approx(even.by_depth, abs=2e-3)
+
+
+def test_a_cast_speaks_for_its_lane_and_tires_when_all_are_thrown() -> None:
+    place = Place(4, 0.75)
+    assert [place.fresh(n) for n in (0, 3, 4, 7, 8)] == pytest.approx([1.0, 1.0, 0.75, 0.75, 0.5625])
+    assert place.passes(HIGH, PER_S) == pytest.approx(1 - 0.25 * HIGH.taken(PER_S))
+    assert Place(4, 0.75, 0.35).share == 0.35
+    assert Place(2, 0.75, 0.35).share == 0.5
+    assert Place().passes(HIGH, PER_S) == pytest.approx(np.exp(-PER_S * HIGH.seconds))
+
+
+def test_another_direction_before_another_count_then_the_count(cat: Catalog) -> None:
+    hand = ["swim-jig:0.5:craw"]
+    place = Place(6, 0.75, 0.35)
+    order = order_of(cat, believed(2, 3, 2, 1), PER_S, [HIGH, DEEP], None, hand, 8, place=place)
+    changes = [n.change for n in order]
+    assert changes[0] == "none"
+    assert "direction" in changes
+    assert "count" in changes
+    assert set(changes[1:]) == {"direction", "count"}
+    again = order_of(cat, believed(2, 3, 2, 1), PER_S, [HIGH, DEEP], HIGH, hand, 2, True, place)
+    assert again[0].change == "none"
+
+
+def test_so_far_leaves_room_for_nobody_home(cat: Catalog) -> None:
+    belief = believed(1, 3, 2, 1)
+    sure = order_of(cat, belief, PER_S, [HIGH, DEEP], None, [], 6)
+    half = order_of(cat, belief, PER_S, [HIGH, DEEP], None, [], 6, nobody=0.5)
+    assert [n.so_far for n in half] == pytest.approx([0.5 * n.so_far for n in sure])
+
+
+def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catalog) -> None:
+    even = believed(1, 1, 1, 1)
+    absent = cat.search.place.absent
+    assert nobody_after(cat, even, PER_S, []) == pytest.approx(absent)
+    none = [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]
+    seen = tried(even, PER_S, none)
+    assert nobody_after(cat, even, PER_S, none) == pytest.approx(
+        absent / (absent + (1 - absent) * (1 - seen))
+    )
+    assert nobody_after(cat, even, PER_S, none) > absent
+    assert nobody_after(cat, even, PER_S, [*none, Answered(HIGH, "bump")]) == 0.0

@@ -65,7 +65,8 @@ def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
           "fish_depth_ft": 2, "cover": Cover(kind="docks")}, ("swim-jig",), 0.8),
         # Drowned timber with tops at 28 of 55 ft, fish over them at 24.
         ({"water_temp_f": 62, "trend": "falling", "forage": "baitfish", "clarity_ft": 6,
-          "bottom_depth_ft": 55, "fish_depth_ft": 24, "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
+          "bottom_depth_ft": 55, "fish_depth_ft": 24,
+          "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
          ("spinnerbait", "swim-jig"), 0.7),
     ],
 )  # fmt: skip

@@ -24,8 +24,9 @@ WOULD_HELP = {
 
 
 def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
-    """A sentence when a rig misses the fish, is too much for the tackle, or fits badly, or when the fish's depth
-    is not known; None when none is so. Of the best rig it says what would have to change; of another, how much better the best one fits."""
+    """A sentence when a rig misses the fish, is too much for the tackle, or fits badly, or when the fish's
+    depth is not known; None when none is so. Of the best rig it says what would have to change; of
+    another, how much better the best one fits."""
     said = _unplaced(sizing), missing_said(catalog, sizing, rated), tackle_said(catalog, sizing, rated)
     unknown = " ".join(s for s in said if s)
     if any(said[1:]):

@@ -108,7 +108,8 @@ def _other_head(sizing: Sizing, rated: Rated) -> str:
             side = side if r.rig.head_oz != rated.rig.head_oz else "Another trailer"
             return (
                 f"{side} reaches them: {head} oz with a {r.rig.trailer.name} at "
-                f"{feet(r.tuned.pace_m_s):.1f} ft/s is near for {r.tuned.near_band * 100:.0f} % (fit {r.fits.score * 100:.0f})."
+                f"{feet(r.tuned.pace_m_s):.1f} ft/s is near for {r.tuned.near_band * 100:.0f} % "
+                f"(fit {r.fits.score * 100:.0f})."
             )
     return ""
 

@@ -28,6 +28,10 @@ COMPLAINT_OF = {
 }
 
 
+#: A rig that gets in less often than this is not sped up; what such a change is called.
+GETS_IN, QUICKER = 0.1, "Speed up"
+
+
 @dataclass(frozen=True)
 class OnRod:
     """A rod with the rig on it."""
@@ -101,5 +105,9 @@ def _mend(scenario: Scenario, own: Own, last: Told, gears: dict[str, Gear]) -> M
         return None
     gear = gears.get(name_of(last.rig).text(), scenario.gear)
     sizing = _sized(scenario, own, last.rig, gear)
-    changes = changes_for(catalogue.load(), sizing, sizing.rigs[0], complaint)
+    rated = sizing.rigs[0]
+    changes = changes_for(catalogue.load(), sizing, rated, complaint)
+    if rated.cover.passes < GETS_IN:
+        # A rig that the cover does not let in is not mended by a quicker hand.
+        changes = tuple(c for c in changes if not c.what.startswith(QUICKER))
     return Mend(COMPLAINTS[complaint], changes[0].what, changes[0].effect) if changes else None

@@ -2,16 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+import math
+from collections import Counter
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from heathdrop import catalog as catalogue
+from heathdrop.advice.call import points_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.gear import Gear
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import ROOFS, Scenario
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.fall import depth_after_s, time_to_depth_s
@@ -19,9 +24,20 @@ from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.search.belief import PACES, Belief, bite_per_s, pace_of
-from heathdrop.search.coverage import Candidate, passed_s, seconds_within
-from heathdrop.search.order import BITTEN, OUTCOMES, Answered, Next, order_of, told_by, tried
+from heathdrop.search.coverage import Candidate, floor_seconds, passed_s, seconds_within
+from heathdrop.search.order import (
+    BITTEN,
+    OUTCOMES,
+    Answered,
+    Next,
+    Place,
+    nobody_after,
+    order_of,
+    told_by,
+    tried,
+)
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.hour import cast_s
 from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, size
@@ -34,6 +50,8 @@ SAMPLE_S = 0.25
 HALF_SECONDS_BELOW = 4.0
 #: The water that a cast is for: the slices that hold this share of what it adds.
 FOR_SHARE = 0.6
+#: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
+SUITS = ("fall", "action", "profile", "weight", "touch", "tackle")
 #: Casts given and answers told at most.
 MOST_CASTS = 60
 
@@ -63,13 +81,15 @@ class Step:
 @dataclass(frozen=True)
 class Search:
     """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
-    about the water on the way."""
+    about the water on the way, the chance that nobody is here, the word to move on (None: stay)."""
 
     scenario: Scenario
     belief: Belief
     steps: tuple[Step, ...]
     tried: float
     learned: tuple[str, ...]
+    nobody: float = 0.0
+    move_on: str | None = None
 
 
 def search_water(
@@ -95,18 +115,25 @@ def search_water(
     hand = list(rods) or best_few(scenario, own, catalog.search.grid.rods)
     if told and not rods:
         hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
+    bench.learn(told, hand)
     casts = [cast for rig in hand for cast in bench.casts(rig)]
     answered = [Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s), t.outcome, t.at_s) for t in told]
-    belief = first
+    belief, place, thrown = first, place_of(catalog, scenario), Counter[Hashable]()
     for one_answer in answered:
-        belief = told_by(catalog, belief, per_s, one_answer)
+        belief = told_by(catalog, belief, per_s, one_answer, place, thrown[one_answer.cast.setting])
+        thrown[one_answer.cast.setting] += 1
+    nobody = nobody_after(catalog, first, per_s, answered, place)
     before = answered[-1].cast if answered else None
     keys = [bench.key(r) for r in hand]
+    if before is not None and bench.fouls(before.rig) and any(c.rig != before.rig for c in casts):
+        # Two of its last three casts came back fouled: another rod first.
+        casts = [c for c in casts if c.rig != before.rig]
+        keys = [k for k in keys if k != before.rig]
     # The same again is a choice only while its rig is to hand.
     if before is not None and before.rig in keys:
         casts = [before, *casts]
     bitten = bool(answered) and answered[-1].outcome in BITTEN
-    order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten)
+    order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten, place, thrown, nobody)
     covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
     for k, one_next in enumerate(order):
@@ -116,7 +143,29 @@ def search_water(
         runs = bench.runs_ft(one_next.cast)
         steps.append(Step(one_next, passed, turns, why, runs))
         covered, last = covered + one_next.cast.seconds, one_next.cast
-    return Search(scenario, belief, tuple(steps), tried(first, per_s, answered), tuple(learned))
+    seen = tried(first, per_s, answered, place)
+    opened = order_of(catalog, first, per_s, casts, None, keys, 1, place=place)[0]
+    leave = _move_on(catalog, steps[0], opened) if answered and not bitten else None
+    return Search(scenario, belief, tuple(steps), seen, tuple(learned), nobody, leave)
+
+
+def place_of(catalog: Catalog, scenario: Scenario) -> Place:
+    """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen."""
+    numbers, c = catalog.search.place, scenario.conditions
+    low, high = numbers.half_lane_ft
+    half = min(high, max(low, numbers.half_lane * c.clarity_ft))
+    lanes = round(numbers.arc_rad * numbers.middle * scenario.gear.cast_ft / (2.0 * half))
+    return Place(min(numbers.most_lanes, max(1, lanes)), numbers.tires, numbers.holds)
+
+
+def _move_on(catalog: Catalog, step: Step, opened: Next) -> str | None:
+    """The word to leave: the best cast left earns too little beside the first one here (marginal value)."""
+    rate, first = step.next.adds / step.next.minutes, opened.adds / opened.minutes
+    first *= 1.0 - catalog.search.place.absent
+    if rate >= catalog.search.place.move_on * first:
+        return None
+    share = f"{100 * rate / first:.0f} %"
+    return f"Move on: the best cast left here earns {share} a minute of what the first one did."
 
 
 def best_few(scenario: Scenario, own: Own, count: int) -> list[Rig]:
@@ -190,6 +239,69 @@ class Bench:
         self._flown: dict[tuple[str, float, float], CastResult] = {}
         self._of: dict[int, CastResult] = {}
         self._off_ft: dict[str, float] = {}
+        self._points: dict[str, float] = {}
+        self._best_points = 0.0
+        self._fouled: dict[str, list[bool]] = {}
+
+    def learn(self, told: Sequence[Told], hand: Sequence[Rig]) -> None:
+        """Take in how often each rig fouled or hung, and which of the families to hand the rules put first."""
+        for one in told:
+            self._fouled.setdefault(self.key(one.rig), []).append(one.outcome in ("fouled", "hung"))
+        self._best_points = max((self.points(rig) for rig in hand), default=0.0)
+
+    def points(self, rig: Rig) -> float:
+        """The rules' points for a rig's family here."""
+        family = rig.family
+        if family.id not in self._points:
+            sizing, _ = self.sized(rig)
+            weighed, school = points_of(self.catalog, sizing.facts, sizing.scenario, family)
+            self._points[family.id] = sum(p for _, p in weighed) + school
+        return self._points[family.id]
+
+    def suit(self, rig: Rig) -> float:
+        """What these fish make of a rig, whatever its depth and cover, 0 to 1: its fits without those two,
+        less where the rules put its family behind the best one to hand."""
+        _, rated = self.sized(rig)
+        weights, parts = self.catalog.judgement.fit.weights, rated.fits.parts
+        asked = [k for k in parts if k in SUITS]
+        mean = sum(weights[k] * math.log(parts[k]) for k in asked) / sum(
+            weights[k] for k in asked if k not in PRICES
+        )
+        behind = min(0.0, self.points(rig) - self._best_points)
+        tired = self.catalog.search.place.fouled_again if self.fouls(rated.key) else 1.0
+        return math.exp(mean + behind) * tired
+
+    def fouls(self, key: str) -> bool:
+        """Whether a rig fouled or hung on two of its last three casts."""
+        return sum(self._fouled.get(key, [])[-3:]) >= 2
+
+    def cut(self, rig: Rig) -> float:
+        """What fouling and hanging leave of a rig's cast, the odds as this cover has taught them."""
+        _, rated = self.sized(rig)
+        place, seen = self.catalog.search.place, self._fouled.get(rated.key, [])
+        odds = 1.0 - (1.0 - rated.cover.fouls) * (1.0 - rated.cover.hangs)
+        odds = (place.foul_prior * odds + sum(seen)) / (place.foul_prior + len(seen))
+        return 1.0 - place.fouled_costs * odds
+
+    def _floor(self, rig: Rig) -> tuple[np.ndarray, float]:
+        """Seconds among the fish, and minutes, of a cast that is worked on the floor or dropped."""
+        sizing, rated = self.sized(rig)
+        c, hand, fit = sizing.scenario.conditions, self.catalog.judgement.hand, self.catalog.judgement.fit
+        dropped = rig.family.work == "drop"
+        worked = (
+            hand.worked_s if dropped else hand.worked_share * sizing.cast.distance_m / rated.tuned.pace_m_s
+        )
+        held = fit.under_roof if dropped and c.cover.kind in ROOFS else 0.0
+        seconds = floor_seconds(
+            self.catalog,
+            self.belief.edges_ft,
+            feet(rated.tuned.start_depth_m),
+            c.floor_reach_ft,
+            worked,
+            rated.fall_ft_s if dropped else None,
+            held,
+        )
+        return seconds, cast_s(self.catalog, sizing, rated) / 60.0
 
     def key(self, rig: Rig) -> str:
         """The rig's one name."""
@@ -266,8 +378,11 @@ class Bench:
             )
         result = self._flown[key]
         off = self._off_ft.get(rated.key, 0.0)
-        seconds = seconds_within(self.catalog, result, pace_ft_s, self.belief.edges_ft, off)
-        minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
+        if rig.family.work == "swim":
+            seconds = seconds_within(self.catalog, result, pace_ft_s, self.belief.edges_ft, off)
+            minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
+        else:
+            seconds, minutes = self._floor(rig)
         found = Candidate(
             rated.key,
             rig.family.id,
@@ -279,6 +394,9 @@ class Bench:
             float(minutes),
             result.time_s,
             feet(1.0) * result.depth_m + off,
+            self.suit(rig),
+            rated.cover.passes,
+            self.cut(rig),
         )
         self._of[id(found)] = result
         return found
@@ -295,7 +413,7 @@ def _count_said(seconds: float) -> float:
 
 def water_of(step: Next, per_s: float) -> tuple[float, float, float]:
     """The water that a cast is for: its top and low edge (ft) and the chance that lies there."""
-    adds = (step.belief.cells * (1.0 - np.exp(-per_s * step.cast.seconds))).sum(axis=1)
+    adds = (step.belief.cells * step.cast.taken(per_s)).sum(axis=1)
     best = int(np.argmax(adds))
     low = high = best
     while adds[low : high + 1].sum() < FOR_SHARE * adds.sum():
@@ -325,6 +443,7 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
     said = {
         "none": f"Count {cast.count_s:g}" if before is None else f"The same again, count {cast.count_s:g}",
+        "direction": f"Another direction, count {cast.count_s:g}",
         "count": f"Count {cast.count_s:g} instead of {before.count_s if before else 0.0:g}",
         "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {cast.count_s:g}",
         "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {cast.count_s:g}",

@@ -92,6 +92,7 @@ class CastAnswer(BaseModel):
     covers: list[SliceAnswer]
     why: str
     runs_ft: float
+    per_minute: float
 
 
 class SearchAnswer(BaseModel):
@@ -102,6 +103,8 @@ class SearchAnswer(BaseModel):
     tried: float
     sized_for_ft: float
     learned: list[str]
+    nobody: float
+    move_on: str | None
 
 
 def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
@@ -141,6 +144,7 @@ def _cast(step: Step, tip_ft: float) -> CastAnswer:
         ],
         why=step.why,
         runs_ft=_r(step.runs_ft, 2),
+        per_minute=_r(step.next.adds / step.next.minutes, 4),
     )
 
 
@@ -150,7 +154,9 @@ def written(found: Search) -> SearchAnswer:
     slices = list(zip(edges, edges[1:], strict=False))
     return SearchAnswer(
         belief=[
-            CellAnswer(top_ft=_r(top), low_ft=_r(low), pace=pace, chance=float(cells[k, n]))
+            CellAnswer(
+                top_ft=_r(top), low_ft=_r(low), pace=pace, chance=float(cells[k, n]) * (1.0 - found.nobody)
+            )
             for k, (top, low) in enumerate(slices)
             for n, pace in enumerate(PACES)
         ],
@@ -158,6 +164,8 @@ def written(found: Search) -> SearchAnswer:
         tried=_r(found.tried, 4),
         sized_for_ft=_r(found.scenario.conditions.fish_depth_ft),
         learned=list(found.learned),
+        nobody=_r(found.nobody, 6),
+        move_on=found.move_on,
     )
 
 

@@ -64,6 +64,29 @@ class Minutes:
 
 
 @dataclass(frozen=True)
+class PlaceNumbers:
+    """Lanes of a stop, how fish tire of the same cast, how many stops hold nobody, what fouling costs.
+
+    Lanes: the arc (rad) that is thrown over, the share of the cast's length that its middle lies at, half a
+    lane's width as a share of the visibility and within these feet, and how many there are at most.
+    """
+
+    __pydantic_config__ = STRICT
+    arc_rad: float
+    middle: float
+    half_lane: float
+    half_lane_ft: Pair
+    most_lanes: int
+    holds: float
+    tires: float
+    absent: float
+    fouled_costs: float
+    foul_prior: float
+    fouled_again: float
+    move_on: float
+
+
+@dataclass(frozen=True)
 class PlanCosts:
     """What changes cost a plan, and from which share of its best a stop is served well."""
 
@@ -98,4 +121,5 @@ class SearchNumbers:
     paces: Paces
     minutes: Minutes
     plan: PlanCosts
+    place: PlaceNumbers
     start: tuple[StartRow, ...]

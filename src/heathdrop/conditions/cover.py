@@ -52,8 +52,8 @@ class Cover:
             optional_blank="as usual",
             optional_from="fish_depth_ft",
             about="How deep its top is: grass, reeds, the highest branches, the tops of the stones. A lure "
-            "that stays above it neither fouls nor hangs. Left empty for wood, rock, docks and reeds: as such "
-            "cover usually stands.",
+            "that stays above it neither fouls nor hangs. Left empty for wood, rock, docks and reeds: as "
+            "such cover usually stands.",
         ),
     ] = None
     density: Annotated[

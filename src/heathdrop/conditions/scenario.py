@@ -25,8 +25,8 @@ MOST_POINTS, FARTHEST_FT, LEAST_DEEP_FT = 50, 400.0, 0.3
 OFF_BOTTOM_FT, OFF_HIGH_FT = (0.0, 3.0), (1.0, 4.5)
 #: Fish this far below the tops of standing grass are half and wholly under cover (ft, practice).
 INTO_GRASS_FT = (1.5, 5.5)
-#: The same of wood whose tops are told (ft, practice); where they are not, and at docks, fish are wholly in it
-#: or under it up to the first of these shares of the floor's reach above the floor, and not at all from
+#: The same of wood whose tops are told (ft, practice); where they are not, and at docks, fish are wholly in
+#: it or under it up to the first of these shares of the floor's reach above the floor, and not at all from
 #: the second on (assumption: wood and docks are thickest low down).
 INTO_WOOD_FT, LOW_IN_WOOD = (0.0, 3.0), (0.6, 1.4)
 #: Fish this far below (above: less than nothing) the tops are wholly over the cover, and not at all (ft).

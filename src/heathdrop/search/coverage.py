@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import CastResult
 from heathdrop.search.belief import PACES, Cells, pace_of
+from heathdrop.sizing.fit import near_floor
 from heathdrop.units import feet
 
 #: The cast is fished until the lure is this share of it away.
@@ -19,7 +20,8 @@ FISHED_TO = 0.1
 @dataclass(frozen=True)
 class Candidate:
     """A cast that may be made: which rig (by its key), its count (s) and pace (ft/s), what it covers (seconds
-    in each cell), how long it takes (min), its depths (ft) by second."""
+    in each cell), how long it takes (min), its depths (ft) by second. ``suit`` is what these fish make of the
+    rig, ``gets_in`` how often the cover lets it through, ``cut`` what fouling leaves of a cast (0 to 1)."""
 
     rig: str
     family: str
@@ -31,6 +33,21 @@ class Candidate:
     minutes: float
     path_s: NDArray[np.float64]
     path_ft: NDArray[np.float64]
+    suit: float = 1.0
+    gets_in: float = 1.0
+    cut: float = 1.0
+
+    @property
+    def setting(self) -> tuple[str, int, float]:
+        """What makes a cast the same cast again: rig, count to the second, pace to a fifth of a foot."""
+        return self.rig, round(self.count_s), round(5.0 * self.pace_ft_s)
+
+    def taken(self, per_s: float, fresh: float = 1.0) -> Cells:
+        """Chance that fish of each cell, in the lane that is thrown, take it: what these fish make of the rig
+        (``suit``), what the cover lets through and spoils, and how ``fresh`` the cast is to them."""
+        rate = per_s * self.suit * self.cut * fresh
+        chance: Cells = self.gets_in * (1.0 - np.exp(-rate * self.seconds))
+        return chance
 
     def depth_at(self, at_s: float) -> float:
         """Depth (ft) of the lure so many seconds after the splash."""
@@ -63,6 +80,33 @@ def seconds_within(
     own = pace_of(catalog, pace_ft_s)
     counts = [catalog.search.reach.beside ** abs(k - own) for k in range(len(PACES))]
     return np.outer(depth_s, counts)
+
+
+def floor_seconds(
+    catalog: Catalog,
+    edges_ft: NDArray[np.float64],
+    floor_ft: float,
+    reach_ft: float,
+    worked_s: float,
+    fall_ft_s: float | None = None,
+    held: float = 0.0,
+) -> Cells:
+    """Seconds (slices, paces) among the fish of a lure worked on the floor at ``floor_ft`` for ``worked_s``;
+    of one that is dropped (``fall_ft_s``) also those that its fall takes past them, at any pace they want.
+    ``held`` is the share of the work that it can be lifted back to any height under a roof."""
+    middles = 0.5 * (edges_ft[1:] + edges_ft[:-1])
+    near = np.array([near_floor(floor_ft - d, reach_ft) for d in middles])
+    seconds = worked_s * np.maximum(near, held)
+    paces = [catalog.search.reach.beside**k for k in range(len(PACES))]
+    if fall_ft_s is not None:
+        r = catalog.search.reach
+        seconds = seconds + (r.above_ft + r.below_ft) / max(fall_ft_s, LEAST_FALL_FT_S)
+        paces = [1.0] * len(PACES)
+    return np.outer(seconds, paces)
+
+
+#: No lure sinks slower than this, ft/s.
+LEAST_FALL_FT_S = 0.3
 
 
 def passed_s(cast: CastResult, edges_ft: NDArray[np.float64]) -> NDArray[np.float64]:

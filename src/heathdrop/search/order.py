@@ -6,8 +6,10 @@ With exponential detection and one angler, taking the best rate at each step is 
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import Counter
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field
+from types import MappingProxyType
 
 import numpy as np
 
@@ -16,7 +18,9 @@ from heathdrop.conditions.made import OUTCOMES
 from heathdrop.search.belief import Belief, Cells, pace_of
 from heathdrop.search.coverage import Candidate
 
-__all__ = ["BITTEN", "OUTCOMES", "Answered", "Next", "order_of", "told_by", "tried"]
+__all__ = ["BITTEN", "OUTCOMES", "Answered", "Next", "Place", "nobody_after", "order_of", "told_by", "tried"]
+#: Nothing was thrown yet.
+NEVER: Mapping[Hashable, int] = MappingProxyType({})
 #: Answers that a fish gave, and answers of a cast that was cut short.
 BITTEN, CUT_SHORT = ("bump", "fish", "short"), ("fouled", "hung", "ticked-top")
 
@@ -48,11 +52,48 @@ def missed(per_s: float, seconds: Cells) -> Cells:
     return np.exp(-per_s * seconds)
 
 
-def told_by(catalog: Catalog, belief: Belief, per_s: float, answered: Answered) -> Belief:
+@dataclass(frozen=True)
+class Place:
+    """A stop as it is thrown at: how many lanes its casts lie in, how much less the same cast in the same
+    lane is worth each time (``tires``), and how often a lane holds fish where the stop does (``holds``)."""
+
+    lanes: int = 1
+    tires: float = 1.0
+    holds: float = 0.0
+
+    @property
+    def share(self) -> float:
+        """The share of a stop's fish that one lane speaks for: its own, and as far as fish stand in several
+        lanes at one depth those too."""
+        return max(1.0 / self.lanes, self.holds)
+
+    def fresh(self, before: int) -> float:
+        """How fresh a cast is that was made so often before, each time in another direction while there is
+        one."""
+        return float(self.tires ** (before // self.lanes))
+
+    def passes(self, cast: Candidate, per_s: float, before: int = 0) -> Cells:
+        """Chance that fish of each cell let a cast pass, made ``before`` times already: it covers one of the
+        lanes."""
+        missed: Cells = 1.0 - self.share * cast.taken(per_s, self.fresh(before))
+        return missed
+
+
+ONE_LANE = Place()
+
+
+def told_by(
+    catalog: Catalog,
+    belief: Belief,
+    per_s: float,
+    answered: Answered,
+    place: Place = ONE_LANE,
+    before: int = 0,
+) -> Belief:
     """The belief after an answer: no bite takes from what was covered, a bite puts it where it was."""
     cast, reach = answered.cast, catalog.search.reach
     if answered.outcome in BITTEN:
-        bite = 1.0 - missed(per_s, cast.seconds)
+        bite = cast.taken(per_s)
         if answered.at_s is not None:
             off = belief.middles_ft - cast.depth_at(answered.at_s)
             # Fish come up to a lure more than down: the bell leans to below it.
@@ -61,18 +102,20 @@ def told_by(catalog: Catalog, belief: Belief, per_s: float, answered: Answered) 
             bite = np.maximum(bite, 1e-9) * np.outer(near, pace)
         return belief.times(bite)
     share = reach.fouled_share if answered.outcome in CUT_SHORT else 1.0
-    return belief.times(missed(per_s, share * cast.seconds))
+    return belief.times(place.passes(cast, share * per_s, before))
 
 
-def change_between(before: Candidate | None, after: Candidate, to_hand: Sequence[str]) -> str:
-    """What is changed from one cast to the next: none, count, pace, trailer, rod or retie. Before the first
-    cast a rod to hand is simply picked up."""
+def change_between(before: Candidate | None, after: Candidate, to_hand: Sequence[str], lanes: int = 1) -> str:
+    """What is changed from one cast to the next: none, direction, count, pace, trailer, rod or retie. Before
+    the first cast a rod to hand is simply picked up; where there are several ``lanes`` the same cast again
+    goes in another direction."""
     if before is None:
         return "none" if after.rig in to_hand else "retie"
     if before.rig == after.rig:
         if abs(before.pace_ft_s - after.pace_ft_s) > 0.05:
             return "pace"
-        return "none" if abs(before.count_s - after.count_s) < 0.05 else "count"
+        same = abs(before.count_s - after.count_s) < 0.05
+        return ("direction" if lanes > 1 else "none") if same else "count"
     if after.rig in to_hand:
         return "rod"
     return "trailer" if before.head == after.head else "retie"
@@ -91,14 +134,17 @@ def next_cast(
     casts: Sequence[Candidate],
     before: Candidate | None,
     to_hand: Sequence[str],
+    place: Place = ONE_LANE,
+    thrown: Mapping[Hashable, int] = NEVER,
 ) -> tuple[Candidate, str, float, float]:
     """The cast with most chance of a bite for a minute: itself, the change, its minutes, the chance. Equal
-    ones: the smaller change, the shorter count."""
+    ones: the smaller change, the shorter count. ``thrown`` counts the casts made, by setting."""
     found = []
     for k, cast in enumerate(casts):
-        change = change_between(before, cast, to_hand)
+        change = change_between(before, cast, to_hand, place.lanes)
         minutes = cast.minutes + minutes_of(catalog, change)
-        adds = float((belief.cells * (1.0 - missed(per_s, cast.seconds))).sum())
+        passes = place.passes(cast, per_s, thrown.get(cast.setting, 0))
+        adds = float((belief.cells * (1.0 - passes)).sum())
         found.append((-round(adds / minutes, 9), minutes, cast.count_s, k, change, adds))
     _, minutes, _, k, change, adds = min(found)
     return casts[k], change, minutes, adds
@@ -113,23 +159,49 @@ def order_of(
     to_hand: Sequence[str],
     limit: int,
     bitten: bool = False,
+    place: Place = ONE_LANE,
+    thrown: Mapping[Hashable, int] = NEVER,
+    nobody: float = 0.0,
 ) -> tuple[Next, ...]:
-    """The next ``limit`` casts if none of them is bitten; ``so_far`` is the chance of a bite by then. What
-    was ``bitten`` just now is thrown again first."""
-    left, found = 1.0, []
+    """The next ``limit`` casts if none of them is bitten; ``so_far`` is the chance of a bite by then,
+    ``nobody`` the chance that no biting fish is here. What was ``bitten`` just now is thrown again first,
+    in the same lane."""
+    left, found, counts, here = 1.0, [], Counter(dict(thrown)), 1.0 - nobody
     for k in range(limit):
-        mine = [before] if bitten and k == 0 and before is not None else casts
-        cast, change, minutes, adds = next_cast(catalog, belief, per_s, mine, before, to_hand)
-        found.append(Next(cast, change, minutes, left * adds, 1.0 - left * (1.0 - adds), belief))
+        again = bitten and k == 0 and before is not None
+        mine = [before] if again and before is not None else casts
+        at = ONE_LANE if again else place
+        cast, change, minutes, adds = next_cast(catalog, belief, per_s, mine, before, to_hand, at, counts)
+        found.append(
+            Next(cast, change, minutes, here * left * adds, here * (1.0 - left * (1.0 - adds)), belief)
+        )
         left *= 1.0 - adds
-        belief = belief.times(missed(per_s, cast.seconds))
+        belief = belief.times(at.passes(cast, per_s, counts[cast.setting]))
+        counts[cast.setting] += 1
         before = cast
     return tuple(found)
 
 
-def tried(belief: Belief, per_s: float, answered: Sequence[Answered]) -> float:
+def tried(belief: Belief, per_s: float, answered: Sequence[Answered], place: Place = ONE_LANE) -> float:
     """How much of the water has been tried: the chance that fish of the first belief would have bitten."""
-    seconds = np.zeros_like(belief.cells)
+    left, counts = np.ones_like(belief.cells), Counter[Hashable]()
     for one in answered:
-        seconds = seconds + one.cast.seconds
-    return max(0.0, float((belief.cells * (1.0 - missed(per_s, seconds))).sum()))
+        left = left * place.passes(one.cast, per_s, counts[one.cast.setting])
+        counts[one.cast.setting] += 1
+    return max(0.0, float((belief.cells * (1.0 - left)).sum()))
+
+
+def nobody_after(
+    catalog: Catalog,
+    belief: Belief,
+    per_s: float,
+    answered: Sequence[Answered],
+    place: Place = ONE_LANE,
+) -> float:
+    """Chance that no biting fish is here, after the answers: a cast that nothing takes speaks for it as far
+    as fish that are here would have taken it; a bite rules it out (Bayes)."""
+    absent = catalog.search.place.absent
+    if any(one.outcome in BITTEN for one in answered):
+        return 0.0
+    seen = tried(belief, per_s, answered, place)
+    return absent / (absent + (1.0 - absent) * (1.0 - seen))

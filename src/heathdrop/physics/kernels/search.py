@@ -240,8 +240,8 @@ def _first_trials(
     room: tuple[Samples, Floats, Floats],
 ) -> Tuned:
     """The middle of the liked paces, then paces that should bring its mean to the middle of the band,
-    bracketed by one that ran too high and one that ran too deep; while most of it is out of the band, the best of them
-    from another count."""
+    bracketed by one that ran too high and one that ran too deep; while most of it is out of the band, the
+    best of them from another count."""
     # One place that casts, for each of the compiled callers carries a copy of it.
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)

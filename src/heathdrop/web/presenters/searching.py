@@ -36,6 +36,7 @@ SAID = {
 }
 #: What a change is called in the order.
 CHANGES = {
+    "direction": "another direction",
     "none": "the same",
     "count": "other count",
     "pace": "other pace",
@@ -108,6 +109,7 @@ class Searching:
     made: tuple[Made, ...]
     tried: str
     learned: tuple[str, ...]
+    leave: str
     unknown: bool
     cast: Candidate
 
@@ -158,6 +160,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         ),
         tried=f"{100 * found.tried:.0f} %",
         learned=found.learned,
+        leave=found.move_on or "",
         unknown=found.scenario.conditions.fish_span_ft is not None,
         cast=cast,
     )

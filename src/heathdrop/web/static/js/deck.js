@@ -63,7 +63,7 @@ function show() {
   by("turns").textContent = here.lands ? "–" : here.said.turns;
   by("runs").textContent = here.lands ? "bottom" : here.said.runs;
   const mend = state.at === 0 && following().mend;
-  const learned = state.at === 0 ? following().learned : [];
+  const learned = state.at === 0 ? [...following().learned, following().move_on || ""] : [];
   by("why").textContent = [mend ? `${mend.symptom}. Smallest change: ${mend.change}. Or search on.` : "",
     ...learned, here.said.why].filter(Boolean).join(" ");
   const change = ["rod", "trailer", "retie"].includes(here.change) && following().thrown;
