@@ -66,7 +66,7 @@ class Fish:
 
 
 def suit(rated: Rated, behind: float, choosy: float) -> float:
-    """What fish make of a rig by the truth: its fits without depth, pace and cover, and its family's points."""
+    """What fish make of a rig by the truth: its fits without depth, pace and cover, its family's points."""
     weights = catalogue.load().judgement.fit.weights
     asked = [k for k in rated.fits.parts if k not in ("depth", "pace", "cover", "tackle")]
     mean = sum(weights[k] * math.log(rated.fits.parts[k]) for k in asked) / sum(weights[k] for k in asked)
@@ -74,7 +74,7 @@ def suit(rated: Rated, behind: float, choosy: float) -> float:
 
 
 def seconds_near(throw: Throw, fish: Fish, c: Any) -> float:
-    """Seconds of a cast that this fish is near it, by a bell about the path and not by the program's reach."""
+    """Seconds that this fish is near a cast, by a bell about the path and not by the program's reach."""
     cast, work = throw.cast, throw.rated.rig.family.work
     if work != "swim":
         near = near_floor(c.bottom_depth_ft - fish.depth_ft, c.floor_reach_ft)
@@ -181,7 +181,7 @@ def _by_count(bench: Bench, rig: Rig) -> list[Candidate]:
 
 
 def the_stops(seed: int) -> list[Stop]:
-    """Eighteen stops: Ashmoor Water's worked waters, six of them with fish of unknown depth, and random ones."""
+    """Eighteen stops: worked waters of Ashmoor Water and random ones, six with fish of unknown depth."""
     rng = random.Random(seed)
     bodies = [row["body"] for row in ashmoor.worked()][:9] + [random_water(rng) for _ in range(9)]
     for k in range(0, 18, 3):

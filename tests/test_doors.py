@@ -12,6 +12,8 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from heathdrop.catalog.vocabulary import PARTS
+
 SCENARIO: dict[str, Any] = {
     "conditions": {
         "water_temp_f": 58,

@@ -223,7 +223,7 @@ def over_the_mat(**more: Any) -> Scenario:
 
 
 def test_a_mat_is_punched_and_not_thrown_over(cat: Catalog) -> None:
-    """What the sheet knows of a rig reaches the search: a blade that fits the mat at 2 of 100 is not thrown."""
+    """What the sheet knows of a rig reaches the search: no blade is thrown over the mat."""
     rods = [RigName.parse(name).rig(cat) for name in RODS]
     found = search_water(over_the_mat(), rods=rods)
     assert {s.next.cast.family for s in found.steps} == {"punch-rig"}

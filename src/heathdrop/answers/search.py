@@ -244,7 +244,7 @@ class Bench:
         self._fouled: dict[str, list[bool]] = {}
 
     def learn(self, told: Sequence[Told], hand: Sequence[Rig]) -> None:
-        """Take in how often each rig fouled or hung, and which of the families to hand the rules put first."""
+        """Take in how often each rig fouled or hung, and the points of the best family to hand."""
         for one in told:
             self._fouled.setdefault(self.key(one.rig), []).append(one.outcome in ("fouled", "hung"))
         self._best_points = max((self.points(rig) for rig in hand), default=0.0)
