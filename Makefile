@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree calibrate evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree reach days calibrate evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -56,6 +56,15 @@ soak: setup-dev
 agree: setup-dev
 	@.venv/bin/python -m bench.agree
 	@.venv/bin/python -m bench.steady
+
+# Does the first rig come near the fish? Its cast played again over random waters, and over thin line.
+reach: setup-dev
+	@.venv/bin/python -m bench.reach 200 23
+	@.venv/bin/python -m bench.thin
+
+# A simulated day: casts to the first bite, the search against stepped counts and a guide's rule.
+days: setup-dev
+	@.venv/bin/python -m bench.days
 
 # Fits the judgement's numbers to the worked waters and writes them to the catalogue (about two minutes).
 calibrate: setup-dev
