@@ -143,6 +143,10 @@ def test_a_bluff_is_worked_on_the_ledge_of_the_fish(cat: Catalog) -> None:
     best = rate(setting, standard_rigs(setting))[0]
     assert feet(best.tuned.start_depth_m) == pytest.approx(12.0)
     assert setting.near_floor == pytest.approx(0.6)
+    # The cast that is played stands on that ledge too: count and depth are the same on the page.
+    assert feet(setting.cast.bottom_at(setting.cast.distance_m)) == pytest.approx(12.0)
+    swum = of(cat, wall, "swim-jig").cast
+    assert feet(swum.bottom_at(swum.distance_m)) == pytest.approx(30.0)
     foot = of(cat, replace(wall, fish_depth_ft=30), "finesse-jig")
     assert foot.near_floor == 1.0
 

@@ -64,6 +64,9 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
 
 def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     """How its depth holds a rig back: met too seldom, a pace they do not like, or the wrong water."""
+    c = sizing.scenario.conditions
+    if rated.rig.family.work != "swim" and c.works_ft < c.bottom_depth_ft:
+        return f"It works on a ledge at {c.works_ft:g} ft; there is not one everywhere along the wall."
     if rated.rig.family.work != "swim":
         return "It works on the floor; the fish stand above it."
     side = {"high": "above", "deep": "below"}.get(runs(sizing, rated))

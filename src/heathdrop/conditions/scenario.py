@@ -198,7 +198,7 @@ class Conditions:
     def works_ft(self) -> float:
         """How deep a lure works that is fished on the floor: a bluff is a wall of ledges, and it is stepped
         down to the one that the fish are at."""
-        wall = self.cover.kind == "rock" and self.cover.detail == "bluff"
+        wall = self.cover.kind == "rock" and self.cover.detail == "bluff" and self.bottom_ft is None
         return self.fish_depth_ft if wall else self.bottom_depth_ft
 
     @property

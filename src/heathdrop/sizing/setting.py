@@ -198,7 +198,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         targets=targets,
         water=water_at(c.water_temp_f),
         line=line_of(catalog, gear.line, known),
-        cast=cast_of(catalog, scenario, pitched=family.work == "drop"),
+        cast=cast_of(catalog, scenario, pitched=family.work == "drop", floored=family.work != "swim"),
         stand=stand,
         leaning=leaning,
         weights=weights_for(
@@ -232,16 +232,17 @@ def line_of(catalog: Catalog, given: LineSet, known: Knowledge = UNTAUGHT) -> Li
     return replace(line, leader=known.line(leader, tied.material), leader_m=metres(tied.length_ft))
 
 
-def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False) -> Cast:
+def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False, floored: bool = False) -> Cast:
     """The scenario's cast over its bottom: as driven, or the stated depth at the far end, shallower toward
     the angler.
 
-    A ``pitched`` lure goes no further than a pitch.
+    A ``pitched`` lure goes no further than a pitch; one that is worked on the floor (``floored``) along a bluff
+    lands on the ledge that the fish are at.
     """
     gear, pitch = scenario.gear, catalog.judgement.hand.pitch_ft
     away, deep = (
         metres(min(gear.cast_ft, pitch) if pitched else gear.cast_ft),
-        metres(scenario.conditions.bottom_depth_ft),
+        metres(scenario.conditions.works_ft if floored else scenario.conditions.bottom_depth_ft),
     )
     shapes = {
         "level": ((0.0, deep), (200.0, deep)),

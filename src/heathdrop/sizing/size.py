@@ -340,8 +340,6 @@ def _worked(setting: Setting, limits: Limits) -> Tuned:
     near it."""
     c, hand = setting.scenario.conditions, setting.catalog.judgement.hand
     bottom = setting.cast.bottom_at(setting.cast.distance_m)
-    if c.works_ft < c.bottom_depth_ft:
-        bottom = min(bottom, metres(c.works_ft))
     above = c.bottom_depth_ft - c.fish_depth_ft
     near = setting.near_floor
     pace = math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)

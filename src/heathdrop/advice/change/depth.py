@@ -25,7 +25,7 @@ WORTH_SHOWING_FT = 0.15
 #: Nearer the surface than this (ft) it no longer swims: such a step is not offered.
 SKATES_FT = 0.2
 #: Steps of pace and of the count that are tried, and the highest rod tip (ft).
-PACE_STEPS, COUNT_STEPS, TIP_MOST_FT = 8, 3, 12.0
+PACE_STEPS, COUNT_STEPS, TIP_MOST_FT = 16, 3, 12.0
 
 #: How far the next heads are away: a lure that skates needs more than one.
 HEADS_APART = ("One head", "Two heads", "Three heads")
@@ -99,7 +99,7 @@ def hand_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]:
     least = max(numbers.slowest_ft_s, feet(limits_for(setting).slowest_m_s) if setting.family.blade else 0.0)
     paces: list[Step] = []
     for k in range(1, PACE_STEPS + 1):
-        inches = 0.5 * k * numbers.pace_step_in_s
+        inches = 0.25 * k * numbers.pace_step_in_s
         pace = here - down * inches / 12.0
         if pace >= least:
             turns = gear.turns_per_s(pace) * 10

@@ -74,7 +74,7 @@ def conditions_with(stop: TripStop, name: str, text: str, units: str) -> dict[st
     values[name] = typed
     if name == "bottom_depth_ft":
         values[DRIVEN] = ""
-        for deep in ("fish_depth_ft", "top_depth_ft"):
+        for deep in ("fish_depth_ft", "top_depth_ft", "tops_ft"):
             if values[deep] == old or _below(values[deep], typed):
                 values[deep] = typed
     return values
