@@ -15,7 +15,7 @@ def choose(browser: webdriver.Chrome, id_: str, words: str) -> None:
 
 def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
-    browser.get(site)
+    browser.get(site + "/?fish_depth_ft=8")
     choose(browser, "cover", "wood")
     reads(browser, ".what", "flipping jig")
     assert not browser.find_element(By.ID, "field-top_depth_ft").is_displayed()

@@ -148,9 +148,8 @@ def weight_sentence(sizing: Sizing, rated: Rated) -> str:
 
 #: From this share on a lure on the floor is worked where the fish stand.
 WHERE_THEY_STAND = 0.99
-#: The way a lure goes to its cover, in words; by the kind of cover where it differs.
+#: The way a lure goes to its cover, in words; over it there is nothing to say.
 WAY_SAID = {
-    "over": "It goes over the {cover}, clear of it.",
     "ticking": "It ticks the tops of the {cover}.",
     "through": "It goes through the {cover}.",
     "beside": "It is brought along beside the {cover}, not through it.",
@@ -161,7 +160,7 @@ COVER_SAID = {"submerged-grass": "grass", "matted-grass": "mat", "rock": "stones
 
 
 def way_sentence(sizing: Sizing, rated: Rated) -> str:
-    """The way that the rig goes to the cover; nothing in open water."""
+    """The way that the rig goes to the cover; nothing in open water and clear over it."""
     kind = sizing.scenario.conditions.cover.kind
     return WAY_SAID.get(rated.way, "").format(cover=COVER_SAID.get(kind, kind))
 
@@ -195,8 +194,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else None
     said = [
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean, passing)
-        + f" That band because {t.depth_reason}.",
-        way_sentence(sizing, rated),
+        + f" That band because {t.depth_reason}. {way_sentence(sizing, rated)}".rstrip(),
         f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),

@@ -104,7 +104,7 @@ class Cover:
         float | None,
         Quantity(
             "Holes",
-            "ft wide",
+            "ft",
             0.5,
             60,
             group="first",
@@ -119,10 +119,10 @@ class Cover:
     edge: Annotated[
         bool,
         Quantity(
-            "Fish keep to",
+            "Edge",
             group="first",
             cover=EDGED,
-            flag=("its middle", "its edge"),
+            flag=("no", "along it"),
             about="Along an edge a lure passes beside the cover and loses no fish by it.",
         ),
     ] = False

@@ -54,10 +54,10 @@ def aloud(sizing: Sizing, rated: Rated) -> str:
 
 #: How the strip says the way that a swum lure goes to its cover.
 WAY_SAID = {
-    "over": "of the retrieve, over it",
-    "ticking": "of the retrieve, ticking it",
-    "through": "of the retrieve, through it",
-    "beside": "of the retrieve, beside it",
+    "over": "over it",
+    "ticking": "ticking it",
+    "through": "through it",
+    "beside": "beside it",
 }
 
 
