@@ -236,7 +236,7 @@ def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False, floored
     """The scenario's cast over its bottom: as driven, or the stated depth at the far end, shallower toward
     the angler.
 
-    A ``pitched`` lure goes no further than a pitch; one that is worked on the floor (``floored``) along a bluff
+    A ``pitched`` lure goes no further than a pitch; one worked on the floor (``floored``) along a bluff
     lands on the ledge that the fish are at.
     """
     gear, pitch = scenario.gear, catalog.judgement.hand.pitch_ft

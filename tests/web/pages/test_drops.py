@@ -56,7 +56,7 @@ def test_a_rig_is_timed_as_it_is_dressed_and_teaches_the_whole_skirt_too(
         "/?water_temp_f=74&cover=rock&bottom_depth_ft=14&fish_depth_ft=14&family=football-jig&box=standard"
     )
     page = client.get(f"{water}&forage=bluegill").text
-    assert "fall" in page
+    assert "fall known to" in page
     link = re.search(r'href="(/drops\?[^"]+skirt=trimmed[^"]*)"', page)
     assert link
     at = link[1].replace("&amp;", "&")
@@ -65,7 +65,7 @@ def test_a_rig_is_timed_as_it_is_dressed_and_teaches_the_whole_skirt_too(
     said = client.post("/drops", data={**dict(parse_qsl(at.split("?")[1])), **form}, headers=HX).text
     assert re.search(r"oz football jig, [\w ]+ in, trimmed skirt, floating", said)
     for forage in ("bluegill", "baitfish"):
-        assert "fall" not in client.get(f"{water}&forage={forage}").text
+        assert "fall known to" not in client.get(f"{water}&forage={forage}").text
 
 
 @pytest.mark.slow

@@ -216,7 +216,7 @@ def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) 
     depth = metres(min(c.bottom_depth_ft, TIMED_FT))
     like = DropTest(rated.rig, sizing.line, line.material, depth, (), c.water_temp_f)
     worth = another_worth(catalog, (), like, (1.0,))
-    return f"fall ±{100 * worth.now:.0f} %, then ±{100 * worth.then:.0f} %"
+    return f"fall known to ±{100 * worth.now:.0f} %, then ±{100 * worth.then:.0f} %"
 
 
 def _owned(tackle: Tackle, chosen: Rated) -> str:
