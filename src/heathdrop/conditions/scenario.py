@@ -107,7 +107,7 @@ class Conditions:
             fact="activity",
             edge=0.3,
             blank="judge it for me",
-            about="How far and fast they will come: it sets fall, pace and action. Judged from temperature, "
+            about="How far they will come: it sets fall, pace, action. Judged from temperature, "
             "trend, light and front unless you say.",
         ),
     ] = None
