@@ -52,7 +52,7 @@ def share_near(body: dict[str, Any], rig: dict[str, Any], band: dict[str, Any]) 
     """Share of the first rig's useful time near the told band, by a cast of its own."""
     c, gear = body["conditions"], body["gear"]
     work = load().families[rig["family"]].work
-    if work != "swim" or rig["work"] == "slow-roll-floor":
+    if work != "swim":
         above = c["bottom_depth_ft"] - c["fish_depth_ft"]
         return float(above <= max(FLOOR_FT, FLOOR_SHARE * c["bottom_depth_ft"]))
     lure = {k: rig[k] for k in ("family", "head_oz", "trailer", "head_material", "skirt", "plastic")}
