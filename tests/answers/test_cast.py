@@ -43,7 +43,9 @@ def test_every_way_has_its_own_count_depth_and_band(cat: Catalog, way: str) -> N
     )
     landed = feet(cast.start_depth_m) == pytest.approx(30.0, abs=0.01)
     assert (
-        found.to_bottom == landed == (way in ("slow-roll", "yo-yo", "hop", "drag", "shake", "lift-and-drop"))
+        found.to_bottom
+        == landed
+        == (way in ("slow-roll", "yo-yo", "hop", "drag", "shake", "lift-and-drop", "stroke", "step-down"))
     )
     assert found.count_band_s[0] < found.count_s < found.count_band_s[1]
     low, high = found.mean_band_ft
@@ -64,8 +66,14 @@ def test_a_hop_stays_near_the_floor_and_a_yo_yo_leaves_it(cat: Catalog) -> None:
 
 @pytest.mark.parametrize("conditions", [GRASS, BAIT, BEDS, WINTER_ROCK])
 @pytest.mark.parametrize("family", ["swim-jig", "bladed-jig", "spinnerbait"])
-def test_the_window_holds_the_count_and_its_ends_meet_the_band(conditions: object, family: str) -> None:
+def test_the_window_holds_the_count_and_its_ends_meet_the_band(
+    cat: Catalog, conditions: object, family: str
+) -> None:
     sizing, rated = answered(conditions, family)
+    if rated.along_floor:
+        assert rated.cadence is not None
+        assert worked(cat, sizing, rated, rated.cadence.way)[0].to_bottom
+        return
     window = count_window(sizing, rated)
     assert window.early_s <= rated.countdown_s <= window.late_s
     top, low = sizing.targets.depth_ft

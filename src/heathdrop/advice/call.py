@@ -13,7 +13,7 @@ from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.sizing.candidates import promise
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
-from heathdrop.sizing.presentation import presentation_of
+from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
@@ -134,7 +134,7 @@ def _standing(catalog: Catalog, sizing: Sizing) -> Standing:
         fit=best.fits.score,
         points=points,
         standing=best.fits.score * math.exp(points),
-        presentation=presentation_of(catalog, family, family_facts(sizing.facts, family)),
+        presentation=presented(catalog, family_facts(sizing.facts, family), best),
         fors=tuple(rule for rule, p in said if p > 0),
         againsts=tuple(rule for rule, p in said if p < 0),
         model=limit_sentence(sizing, best),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from heathdrop.advice.why import runs
 from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.conditions.facts import Facts, holds
-from heathdrop.sizing.presentation import presentation_of
+from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
 
@@ -21,7 +21,7 @@ def rig_facts(catalog: Catalog, sizing: Sizing, rated: Rated) -> Facts:
     return {
         **family_facts(sizing.facts, rig.family),
         "head_oz": rig.head_oz,
-        "way": presentation_of(catalog, rig.family, sizing.facts),
+        "way": presented(catalog, sizing.facts, rated),
         "skirt": rig.skirt.id,
         "head_shape": rig.head_shape.id,
         "trailer": rig.trailer.id,

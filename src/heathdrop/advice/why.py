@@ -16,6 +16,8 @@ def runs(sizing: Sizing, rated: Rated) -> str:
     """Which way a rig misses the band: ``high``, ``deep`` or ``""`` when it does not."""
     top, low = sizing.targets.depth_ft
     mean = feet(rated.tuned.mean_m)
+    if rated.along_floor and rated.rig.family.work == "swim":
+        return ""
     if mean < top:
         return "high"
     if mean > low:
@@ -67,7 +69,7 @@ def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     c = sizing.scenario.conditions
     if rated.rig.family.work != "swim" and c.works_ft < c.bottom_depth_ft:
         return f"It works on a ledge at {c.works_ft:g} ft; there is not one everywhere along the wall."
-    if rated.rig.family.work != "swim":
+    if rated.rig.family.work != "swim" or rated.along_floor:
         return "It works on the floor; the fish stand above it."
     side = {"high": "above", "deep": "below"}.get(runs(sizing, rated))
     if side is not None:
@@ -170,13 +172,14 @@ def _depth_sentence(
 ) -> str:
     """Where it works against the band, in words; ``share`` is how much of it the fish meet, ``passing_s`` how
     long a dropped lure takes through the band."""
-    if rated.rig.family.work == "bottom":
+    if rated.along_floor:
         met = (
             "where they stand"
             if share >= WHERE_THEY_STAND
             else f"near enough for {share * 100:.0f} of 100 of them"
         )
-        return f"Worked along the floor at {mean_ft:.0f} ft, {met}."
+        worked = "Worked" if rated.rig.family.work == "bottom" else "Rolled"
+        return f"{worked} along the floor at {mean_ft:.0f} ft, {met}."
     if rated.rig.family.work == "drop":
         if share >= WHERE_THEY_STAND:
             return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."

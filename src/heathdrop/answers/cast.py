@@ -113,7 +113,8 @@ def count_window(sizing: Sizing, rated: Rated) -> Window:
     """How far a count may be off and the rig still run in the target band at its pace.
 
     A rig whose best lies outside the band has the counts that keep it within :data:`NEAR_FT` of that best.
-    The rig's own count is always inside.
+    The rig's own count is always inside. A cadence is held against the steady retrieve at its count and
+    pace.
     """
     top, low = sizing.targets.depth_ft
     best = feet(rated.tuned.mean_m)

@@ -21,7 +21,7 @@ from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
 from heathdrop.sizing.hour import per_hour
-from heathdrop.sizing.presentation import presentation_of
+from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
@@ -134,6 +134,22 @@ def targets_answer(sizing: Sizing) -> out.TargetsAnswer:
     )
 
 
+def _cadence_answer(rated: Rated) -> out.CadenceAnswer | None:
+    """What the hands do where a rig was not sized steadily."""
+    sized = rated.cadence
+    if sized is None:
+        return None
+    return out.CadenceAnswer(
+        way=sized.way,
+        lift_ft=sized.cadence.lift_ft,
+        pause_s=sized.cadence.pause_s,
+        far_ft_s=_r(sized.far_ft_s),
+        near_ft_s=_r(sized.near_ft_s),
+        falling=_r(sized.falling),
+        glides_ft=_r(sized.glides_ft),
+    )
+
+
 def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
     """One rated rig."""
     rig, tuned = rated.rig, rated.tuned
@@ -142,7 +158,7 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
     parts: dict[str, Any] = {k: _r(v) for k, v in rated.fits.parts.items()}
     return out.RigAnswer(
         family=rig.family.id,
-        work=presentation_of(catalogue.load(), rig.family, sizing.facts),
+        work=presented(catalogue.load(), sizing.facts, rated),
         head_oz=rig.head_oz,
         head_material=rig.head_material.id,
         trailer=rig.trailer.id,
@@ -169,6 +185,7 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         score=_r(rated.fits.score),
         limiting=rated.fits.limiting,
         way=rated.way,
+        cadence=_cadence_answer(rated),
         per_hour=out.PerHour(casts=_r(hour.casts, 1), seconds_among=_r(hour.seconds_among, 0)),
         equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),

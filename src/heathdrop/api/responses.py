@@ -119,6 +119,19 @@ class PerHour(BaseModel):
     seconds_among: float
 
 
+class CadenceAnswer(BaseModel):
+    """How a rig is worked where a steady retrieve is not the best: lift, pause, the paces far out and close
+    in, the share of the work in which it falls, how far it glides on a pause."""
+
+    way: str
+    lift_ft: float
+    pause_s: float
+    far_ft_s: float
+    near_ft_s: float
+    falling: float
+    glides_ft: float
+
+
 class FitsAnswer(BaseModel):
     """Fit of each part, 0..1; touch only where the bottom is worked; ``weight``: how usual the head is."""
 
@@ -158,6 +171,7 @@ class RigAnswer(BaseModel):
     score: float
     limiting: str | None
     way: str
+    cadence: CadenceAnswer | None = None
     per_hour: PerHour
     equals: int
     why: list[str]

@@ -110,6 +110,9 @@ class PhaseBody(Body):
         "yo-yo",
         "burn-and-drop",
         "lift-and-drop",
+        "stroke",
+        "step-down",
+        "twitch",
     ]
     line: Literal["slack", "tight"] | None = None
     pulled_off_reel: bool | None = None
@@ -133,9 +136,9 @@ PHASE_RANGES: dict[str, tuple[float, float, str]] = {
     "wait_s": (0, 60, "s"),
     "rod_tip_height_ft": (0, 12, "ft"),
 }
-REPEATED = ("hop", "drag", "yo-yo", "burn-and-drop", "lift-and-drop")
+REPEATED = ("hop", "drag", "yo-yo", "burn-and-drop", "lift-and-drop", "stroke", "step-down", "twitch")
 #: Phases before which the slack of a fall is taken up.
-TAKEN_UP = ("retrieve", "slow-roll", "burn-and-drop")
+TAKEN_UP = ("retrieve", "slow-roll", "burn-and-drop", "twitch")
 
 
 class SimulateRequest(Body):

@@ -41,9 +41,10 @@ from heathdrop.catalog.records import (
     Softness,
     Trailer,
 )
-from heathdrop.catalog.rule_records import Effect, Rule, School, Topic
+from heathdrop.catalog.rule_records import Cadence, Effect, Rule, School, Topic
 from heathdrop.catalog.search_records import SearchNumbers
 from heathdrop.catalog.vocabulary import ANY, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
+from heathdrop.conditions.facts import PRESENTATIONS
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
@@ -84,6 +85,7 @@ FILES = (
     "schools",
     "outlines",
     "usual",
+    "cadences",
     "leans",
     "tackle",
     "fitted",
@@ -118,6 +120,7 @@ class Catalog:
     usual: dict[str, Usual]
     fitted: Fitted
     leans: Leans
+    cadences: dict[str, Cadence]
     tackle: TackleRows
     search: SearchNumbers
     provenance: dict[str, dict[str, Provenance]]
@@ -164,6 +167,16 @@ def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
         known("rules", f"{key}.finish", rule.finish, SLOTS)
         _known_dress("rules", key, rule.dress, ids)
         found[id_] = rule
+    return found
+
+
+def _cadences(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Cadence]:
+    found = {}
+    for id_, row in files["cadences"]["cadences"].items():
+        key = f"cadences.{id_}"
+        when = clauses("cadences", f"{key}.when", row.get("when", {}), ids)
+        found[id_] = _checked(Cadence, "cadences", key, {"id": id_, **row, "when": when})
+    known("cadences", "cadences", found, PRESENTATIONS)
     return found
 
 
@@ -331,6 +344,7 @@ def read_catalog(folder: Path) -> Catalog:
         usual=_checked(dict[str, Usual], "usual", "families", files["usual"]["families"]),
         fitted=fitted,
         leans=_together(leans, fitted),
+        cadences=_cadences(files, tables),
         tackle=_checked(
             TackleRows, "tackle", "tackle", {k: v for k, v in files["tackle"].items() if k != "provenance"}
         ),

@@ -28,6 +28,20 @@ class Rule:
 
 
 @dataclass(frozen=True)
+class Cadence:
+    """A way of working besides the family's usual one: the water and mood it is for, whether it begins on the
+    ``floor``, lift of the rod (ft), pause (s), and a factor on the lure's action."""
+
+    __pydantic_config__ = STRICT
+    id: str
+    when: When
+    floor: bool
+    lift_ft: float
+    pause_s: float
+    action: float
+
+
+@dataclass(frozen=True)
 class ByClarity:
     """A word for water under and over 4 ft of visibility."""
 

@@ -46,7 +46,22 @@ OF_WATER = {
 #: How fish stand to the cover, told from their depth and its tops.
 OF_WATER["stand"] = Fact(("over", "in", "beside", "open"))
 #: How a lure may be fished.
-PRESENTATIONS = ("drag", "shake", "hop", "swim", "slow-roll", "burn", "pitch", "punch", "yo-yo")
+PRESENTATIONS = (
+    "drag",
+    "shake",
+    "hop",
+    "swim",
+    "slow-roll",
+    "burn",
+    "pitch",
+    "punch",
+    "yo-yo",
+    "stop-and-go",
+    "twitch",
+    "burn-and-drop",
+    "step-down",
+    "stroke",
+)
 #: Facts of the chosen rig. Words that are ids of a catalogue table are held to it when the catalogue is read.
 OF_RIG: dict[str, Fact] = {
     "family": _of_rig("families"),

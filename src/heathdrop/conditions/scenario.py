@@ -156,7 +156,9 @@ class Conditions:
     bottom_shape: Annotated[
         str,
         Quantity(
-            "Bottom runs", words=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges"))
+            "Bottom runs",
+            words=(("level", "level"), ("slope", "up a slope"), ("steps", "up in ledges")),
+            fact="bottom_shape",
         ),
     ] = "level"
     front: Annotated[

@@ -26,6 +26,8 @@ LONGEST_CAST_S = 600.0
 MOST_LEGS = 2000
 AT_THE_ROD_M = 1.5
 LIFT_M_S, LOWER_M_S, TAKE_UP_M_S = 0.9, 0.6, 0.3
+#: A stroke snaps the lure up as fast as a rod can, m/s.
+STROKE_M_S = 2.5
 #: What the take-up of slack adds to the number of its phase in the samples.
 TAKING_UP = 0.5
 #: Straight distance over line out that leaves a slight bow.
@@ -237,6 +239,46 @@ def _lift_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     return [take_up(i), *(one * _times(i, p, 4))]
 
 
+def _stroke(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Snapped up off the floor by a long lift of the rod, then line given so that it falls on slack."""
+    lift = _lift(i, p, 1.8)
+    one = [
+        lifted(i, lift, STROKE_M_S),
+        lifted(i, lift, -STROKE_M_S),
+        leg(i, 12.0, till_bottom=True),
+        leg(i, 1.0),
+        take_up(i),
+    ]
+    return [take_up(i), *(one * _times(i, p, 4))]
+
+
+def _step_down(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Drawn a little toward the lip of a step, then line given: it drops to the next and rests there."""
+    draw, wait = _lift(i, p, 0.3), _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
+    give = -1.05 * scene.fall_m_s
+    one = [
+        lifted(i, draw, 0.3),
+        lifted(i, draw, -0.3),
+        leg(i, 3.0, reel=give, till_bottom=True),
+        leg(i, wait),
+        take_up(i),
+    ]
+    return [take_up(i), *(one * _times(i, p, 6))]
+
+
+def _twitch(i: int, p: Phase, scene: Scene) -> list[Leg]:
+    """Reeled at a pace all the while, the tip snapped up again and again, lowered as the lure sinks back."""
+    speed, lift = _speed(i, p, 0.6), _lift(i, p, 0.15)
+    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 0.6)
+    up, down = lifted(i, lift, LIFT_M_S), lifted(i, lift, -LOWER_M_S)
+    one = [
+        leg(i, wait, reel=speed, near=AT_THE_ROD_M),
+        up._replace(reel=speed, near=AT_THE_ROD_M),
+        down._replace(reel=speed, near=AT_THE_ROD_M),
+    ]
+    return [*_slack_in(i, p), *(one * _times(i, p, 12))]
+
+
 #: Every kind of phase, with the function that makes its legs.
 KINDS: dict[str, Callable[[int, Phase, Scene], list[Leg]]] = {
     "fall": _fall,
@@ -251,6 +293,9 @@ KINDS: dict[str, Callable[[int, Phase, Scene], list[Leg]]] = {
     "yo-yo": _yo_yo,
     "burn-and-drop": _burn_and_drop,
     "lift-and-drop": _lift_and_drop,
+    "stroke": _stroke,
+    "step-down": _step_down,
+    "twitch": _twitch,
 }
 
 

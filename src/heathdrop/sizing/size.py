@@ -14,27 +14,15 @@ from heathdrop.conditions.facts import Facts
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
-from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
-from heathdrop.physics.kernels.search import eased
 from heathdrop.physics.line import Line
-from heathdrop.physics.rig import Lure, Rig, liveliness, spread_of
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
+from heathdrop.sizing.cadence import cadences_for, reaches_steadily, worked_in
 from heathdrop.sizing.candidates import quick_worth, standard_rigs
-from heathdrop.sizing.fit import (
-    LEAST_BULK_CM2,
-    Fits,
-    action_fit,
-    action_of,
-    cover_fit,
-    joined,
-    seconds_worth,
-    touch_fit,
-    within,
-)
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.rated import NEVER_S, Rated, rated_one
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
     Setting,
@@ -45,16 +33,16 @@ from heathdrop.sizing.setting import (
 from heathdrop.sizing.targets import Targets
 from heathdrop.sizing.tune import ROUNDS, Limits, Scene, Tuned, cast_once, scene_of, tune, tuned_at
 from heathdrop.sizing.usual import Weights
-from heathdrop.units import feet, metres
+from heathdrop.units import metres
 
 __all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "size"]
 
-#: Time (s) beyond everything: never sinks.
-NEVER_S = 1e6
 #: Swum rigs of a family that are searched at all, by their closed-form promise, and those that are searched
 #: closely and measured at board fidelity; the others get one cast at the pace that the searched ones
 #: foretell.
 SEARCHED, REFINED = 34, 14
+#: The best of them are tried in the family's other cadences.
+CADENCED = 2
 #: Steps (log) of a pace that is foretold: finer ones are not worth another cast.
 PACE_GRAIN = 0.02
 #: Share of the band below which a rig that was cast once is cast once more, and the most that its pace is
@@ -64,32 +52,6 @@ MISSED, PACE_AGAIN = 0.3, 1.6
 LEAST_START_M = 0.05
 #: Scores are compared to this many places; closer ones are equal.
 PLACES = 3
-
-
-@dataclass(frozen=True)
-class Rated:
-    """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
-    day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``)."""
-
-    rig: Rig
-    lure: Lure
-    tuned: Tuned
-    countdown_s: float
-    fall_ft_s: float
-    cover: CoverOdds
-    fits: Fits
-    liking: float = 1.0
-    way: str = "open"
-
-    @property
-    def name(self) -> RigName:
-        """The rig's one name."""
-        return name_of(self.rig)
-
-    @property
-    def key(self) -> str:
-        """The rig's one name as text, for addresses."""
-        return self.name.text()
 
 
 @dataclass(frozen=True)
@@ -230,7 +192,24 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
         found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast), strict=True))
     best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
     search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
+    order = sorted(found, key=lambda k: -found[k].fits.score)[:CADENCED]
+    found.update({k: _cadenced(setting, scene, bounds[k], found[k]) for k in order})
     return ranked(setting, list(found.values()))
+
+
+def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> Rated:
+    """A swum rig in the best of the cadences that its family has here; steady where none is better."""
+    best = steady
+    for cadence in cadences_for(setting.catalog, setting):
+        if not cadence.floor and not reaches_steadily(steady.tuned):
+            continue
+        played = worked_in(
+            setting, scene, limits.haze_m, steady.lure, steady.tuned, steady.countdown_s, cadence
+        )
+        if played is not None:
+            one = rated_one(setting, steady.rig, steady.lure, played.tuned, played.count_s, played)
+            best = max(best, one, key=lambda r: r.fits.score)
+    return best
 
 
 def _foretold(
@@ -279,7 +258,7 @@ def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> lis
     """Rigs of one family rated at their settings, in their order."""
     lures = [setting.lure(rig) for rig in rigs]
     seconds = _countdowns(setting, lures, tuned)
-    return [_rate(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
+    return [rated_one(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
 
 
 def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
@@ -322,7 +301,7 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
         pace = metres(pace_ft_s)
     tuned = tuned_at(lure, bounds[0], scene, pace, start)
     seconds = best.countdown_s if count_s is None else count_s
-    return _rate(setting, rig, lure, tuned, seconds)
+    return rated_one(setting, rig, lure, tuned, seconds)
 
 
 def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:
@@ -346,70 +325,3 @@ def _worked(setting: Setting, limits: Limits) -> Tuned:
     among = 1.0 if setting.cover_top_ft < NOWHERE_FT else 0.0
     within = float(above <= c.floor_reach_ft)
     return Tuned(pace, bottom, near, near, bottom, bottom, bottom, among, 1.0, within, hand.worked_s)
-
-
-#: A path with less of it in the cover goes over it, with less of it ticks its tops.
-CLEAR_OF, TICKING = 0.05, 0.5
-#: The ways a lure goes to the cover.
-WAYS_TO_COVER = ("over", "ticking", "through", "beside", "into", "under", "open")
-
-
-def way_to(setting: Setting, in_cover: float) -> str:
-    """How a lure of the setting's family goes to the cover, ``in_cover`` for that share of its path."""
-    kind, work = setting.stand.kind, setting.family.work
-    if kind == "open":
-        return "open"
-    if work == "drop":
-        return "under" if kind in ("matted-grass", "docks") else "into"
-    if work == "bottom":
-        return "through"
-    if in_cover < CLEAR_OF:
-        return "over"
-    return "ticking" if in_cover < TICKING else "through"
-
-
-def _rate(setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float) -> Rated:
-    """One candidate's fall, cover odds and fits, the better of the ways that it can go to the cover."""
-    catalog, targets = setting.catalog, setting.targets
-    numbers = catalog.judgement.fit
-    fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
-    action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
-    liking = setting.liking.of(rig)
-    bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
-    parts = {
-        "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
-        "action": action_fit(catalog, rig, action, targets),
-        "profile": liking * bulk,
-        "weight": setting.weights.fit(rig.head_oz),
-        "tackle": max(numbers.least_part, setting.tackle(rig, lure).fit),
-    }
-    matted = setting.stand.kind == "matted-grass"
-    if rig.family.work != "swim":
-        felt = touch_fit(setting.touch(lure.net_weight_n, setting.line))
-        odds = setting.odds(rig, lure, tuned)
-        parts |= {
-            "depth": setting.met_on_floor(fall),
-            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
-            "touch": min(1.0, felt / numbers.enough),
-        }
-        way = way_to(setting, tuned.in_cover)
-        return Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), liking, way)
-    parts["pace"] = max(numbers.least_part, tuned.comfort)
-    swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
-    found = []
-    for way, loses in _ways_past(setting, tuned):
-        odds = setting.odds(rig, lure, tuned, beside=way == "beside")
-        more = {
-            "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
-            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
-        }
-        found.append(Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts | more), liking, way))
-    return max(found, key=lambda r: r.fits.score)
-
-
-def _ways_past(setting: Setting, tuned: Tuned) -> list[tuple[str, float]]:
-    """The ways a swum lure's path can go to the cover, each with the share of the fish that it loses."""
-    way, loses = way_to(setting, tuned.in_cover), setting.beside_loses
-    if loses is None or way in ("open", "over"):
-        return [(way, 0.0)]
-    return [(way, 0.0), ("beside", loses)]

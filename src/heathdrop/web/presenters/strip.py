@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from heathdrop.answers.cast import Worked
 from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.cadence import Cadenced
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, ounces_as_written
 
@@ -46,10 +47,27 @@ def aloud(sizing: Sizing, rated: Rated) -> str:
         return f"{rig}, let it land, hop it once or twice, then move on."
     if rated.rig.family.work == "bottom":
         return f"{rig}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
+    sized = rated.cadence
+    if sized is not None:
+        return f"{rig}, {_cadence_said(sizing, sized)}."
     return (
         f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
         f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
     )
+
+
+def _cadence_said(sizing: Sizing, sized: Cadenced) -> str:
+    """What the hands do in a cadence, to be read aloud."""
+    far, near = _turns(sizing, sized.far_ft_s), _turns(sizing, sized.near_ft_s)
+    pull, pause = f"{sized.cadence.lift_ft * 12:.0f} inches", f"{sized.cadence.pause_s:g} s"
+    turns = _turns(sizing, feet(sized.tuned.pace_m_s))
+    return {
+        "slow-roll": f"let it land, then roll it so that it keeps touching: {far} far out, {near} close in",
+        "yo-yo": f"let it land, then reel it up {pull} and let it swing down {pause}, over and over",
+        "stop-and-go": f"then {turns}, and now and then a dead stop of {pause}",
+        "twitch": f"then {turns}, the tip snapped {pull} every {pause} and lowered as it sinks back",
+        "burn-and-drop": f"then three quick seconds and a drop of {pause} on a tight line, over and over",
+    }[sized.way]
 
 
 #: How the strip says the way that a swum lure goes to its cover.
@@ -75,6 +93,15 @@ def title_of(sizing: Sizing, rated: Rated) -> str:
     c = sizing.scenario.conditions
     water = f"{c.water_temp_f:g} °F, fish at {c.fish_depth_ft:g} ft of {c.bottom_depth_ft:g} ft"
     return f"{rig_said(rated)} · {water}, {c.cover.kind.replace('-', ' ')} · Heathdrop"
+
+
+def _pace_said(sizing: Sizing, rated: Rated) -> str:
+    """The handle: turns in ten seconds, far out and close in where they differ."""
+    sized = rated.cadence
+    if sized is None or not sized.cadence.floor:
+        return _turns(sizing, feet(rated.tuned.pace_m_s))
+    far, near = (sizing.scenario.gear.turns_per_s(v) * 10 for v in (sized.far_ft_s, sized.near_ft_s))
+    return f"{far:.0f} turns far, {near:.0f} near"
 
 
 def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
@@ -112,7 +139,7 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         )
     return (
         count,
-        Figure("Pace", f"{pace:.1f}", "ft/s", _turns(sizing, pace)),
+        Figure("Pace", f"{pace:.1f}", "ft/s", _pace_said(sizing, rated)),
         Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
         falls,
         Figure("Among them", f"{rated.tuned.in_band * 100:.0f}", "%", _way_said(rated)),

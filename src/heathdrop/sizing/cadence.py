@@ -1,0 +1,146 @@
+"""Cadence: a rig worked otherwise than steadily, measured like any cast, and told where it is better.
+
+A programme is flown once at the search's fidelity; depth, the time among the fish and the share of it that
+the lure spends falling are read off its path. Paces far and near are what the hand turns there: on the floor
+a hand slows as the line shortens, or the lure lifts off.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from heathdrop.catalog import Catalog
+from heathdrop.catalog.rule_records import Cadence
+from heathdrop.conditions.facts import degree
+from heathdrop.errors import BadInput
+from heathdrop.physics.cast import CastResult, fly
+from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Samples
+from heathdrop.physics.kernels.search import TRIAL_SAMPLE_S, comfort, measure
+from heathdrop.physics.rig import Lure
+from heathdrop.sizing.setting import Setting, limits_for
+from heathdrop.sizing.tune import SEARCH, Scene, Tuned
+from heathdrop.sizing.ways import programme
+from heathdrop.units import feet, metres
+
+#: A lure that sinks at least so fast (m/s) is falling.
+FALLING_M_S = 0.08
+#: No mean depth is reckoned less, m.
+LEAST_DEPTH_M = 0.05
+#: Ends of the far and of the near part of a cast, as shares of it.
+FAR_PART, NEAR_PART = (USEFUL_FAR, 0.6), (0.4, USEFUL_NEAR)
+
+
+@dataclass(frozen=True)
+class Cadenced:
+    """A rig worked in a cadence: what it measures as a setting, the share of the useful time in which it
+    falls, how far it glides on a pause (ft), and the paces (ft/s) far and near."""
+
+    cadence: Cadence
+    tuned: Tuned
+    count_s: float
+    falling: float
+    glides_ft: float
+    far_ft_s: float
+    near_ft_s: float
+
+    @property
+    def way(self) -> str:
+        """The way of working that plays it."""
+        return self.cadence.id
+
+
+def cadences_for(catalog: Catalog, setting: Setting) -> list[Cadence]:
+    """The cadences that the setting's family is worked in, in this water and mood."""
+    return [c for c in catalog.cadences.values() if degree(c.when, setting.facts) >= 0.5]
+
+
+def worked_in(
+    setting: Setting, scene: Scene, haze_m: float, lure: Lure, steady: Tuned, count_s: float, cadence: Cadence
+) -> Cadenced | None:
+    """A swum rig played in a cadence at the pace and count of its ``steady`` setting (a floor cadence from
+    the bottom), and once more at the pace that should bring it back to the depth of the band where pauses
+    or bursts took it out; None where it cannot be played or is not swum home."""
+    found = _played(setting, scene, haze_m, lure, steady.pace_m_s, count_s, cadence)
+    if found is None or cadence.floor or found.tuned.soft_share >= steady.soft_share:
+        return found
+    middle = 0.5 * (scene.band.top + scene.band.low)
+    factor = math.sqrt(max(found.tuned.mean_m, LEAST_DEPTH_M) / middle)
+    limits = limits_for(setting)
+    pace = min(limits.fastest_m_s, max(limits.slowest_m_s, steady.pace_m_s * factor))
+    again = _played(setting, scene, haze_m, lure, pace, count_s, cadence)
+    if again is None:
+        return found
+    return max(found, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
+
+
+def _played(
+    setting: Setting,
+    scene: Scene,
+    haze_m: float,
+    lure: Lure,
+    pace_m_s: float,
+    count_s: float,
+    cadence: Cadence,
+) -> Cadenced | None:
+    away = setting.cast.distance_m
+    lift, hold = metres(cadence.lift_ft) or None, cadence.pause_s or None
+    phases = programme(cadence.id, pace_m_s, count_s, away, lift, hold)
+    try:
+        cast = fly(
+            lure,
+            setting.line,
+            setting.water,
+            setting.cast,
+            phases,
+            fidelity=SEARCH,
+            sample_s=TRIAL_SAMPLE_S,
+        )
+    except BadInput:
+        return None
+    far, near, mean = (_closing(cast, *part) for part in (FAR_PART, NEAR_PART, (USEFUL_FAR, USEFUL_NEAR)))
+    if mean is None or far is None or near is None:
+        return None
+    kept = cast.time_s >= cast.fall_s
+    samples = Samples(*(np.ascontiguousarray(column[kept]) for column in cast.samples))
+    pace = mean if cadence.floor else pace_m_s
+    worth = comfort(mean, limits_for(setting))
+    found = measure(samples, len(samples.t), scene, pace, cast.start_depth_m, worth, haze_m)
+    if cadence.floor:
+        met = setting.near_floor
+        c = setting.scenario.conditions
+        near_it = float(c.bottom_depth_ft - c.fish_depth_ft <= c.floor_reach_ft)
+        found = found._replace(soft_share=met, in_band=met, near_band=max(found.near_band, near_it))
+    drop = lure.glide_ratio * cadence.pause_s * feet(cast.start_depth_m) / max(cast.fall_s, 0.1)
+    return Cadenced(cadence, found, cast.fall_s, _falling(cast), drop, feet(far), feet(near))
+
+
+def _closing(cast: CastResult, far: float, near: float) -> float | None:
+    """Mean pace (m/s) toward the angler between two shares of the cast; None where it is not swum."""
+    x, away = cast.distance_m, cast.cast.distance_m
+    inside = np.flatnonzero((cast.time_s >= cast.fall_s) & (x <= far * away) & (x >= near * away))
+    if inside.size < 2:
+        return None
+    a, b = int(inside[0]), int(inside[-1])
+    seconds = float(cast.time_s[b] - cast.time_s[a])
+    return float(x[a] - x[b]) / seconds if seconds > 0.0 else None
+
+
+def _falling(cast: CastResult) -> float:
+    """Share of the work in which the lure sinks."""
+    after = cast.time_s >= cast.fall_s
+    t, z = cast.time_s[after], cast.depth_m[after]
+    if t.size < 2:
+        return 0.0
+    seconds = np.diff(t)
+    return float(np.sum(seconds[np.diff(z) > FALLING_M_S * seconds]) / np.sum(seconds))
+
+
+def reaches_steadily(tuned: Tuned) -> bool:
+    """Whether the steady retrieve at the same pace is mostly within the band or within ``NEAR_M`` of it."""
+    return tuned.near_band >= 0.5
+
+
+__all__ = ["Cadenced", "cadences_for", "reaches_steadily", "worked_in"]

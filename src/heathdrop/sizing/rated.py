@@ -1,0 +1,135 @@
+"""One rig at one setting: its fall, its odds in the cover, its way there, and how well each part fits."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from heathdrop.physics.cover import CoverOdds
+from heathdrop.physics.kernels.search import eased
+from heathdrop.physics.rig import Lure, Rig, liveliness
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.sizing.cadence import Cadenced
+from heathdrop.sizing.fit import (
+    LEAST_BULK_CM2,
+    Fits,
+    action_fit,
+    action_of,
+    cover_fit,
+    joined,
+    seconds_worth,
+    touch_fit,
+    within,
+)
+from heathdrop.sizing.setting import Setting
+from heathdrop.sizing.tune import Tuned
+from heathdrop.units import feet
+
+#: Time (s) beyond everything: never sinks.
+NEVER_S = 1e6
+
+
+@dataclass(frozen=True)
+class Rated:
+    """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
+    day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``),
+    ``cadence`` how it is worked where a steady retrieve is not the best."""
+
+    rig: Rig
+    lure: Lure
+    tuned: Tuned
+    countdown_s: float
+    fall_ft_s: float
+    cover: CoverOdds
+    fits: Fits
+    liking: float = 1.0
+    way: str = "open"
+    cadence: Cadenced | None = None
+
+    @property
+    def name(self) -> RigName:
+        """The rig's one name."""
+        return name_of(self.rig)
+
+    @property
+    def along_floor(self) -> bool:
+        """Whether it is worked along the floor: dragged or hopped, or swum so that it keeps touching."""
+        return self.rig.family.work == "bottom" or (self.cadence is not None and self.cadence.cadence.floor)
+
+    @property
+    def key(self) -> str:
+        """The rig's one name as text, for addresses."""
+        return self.name.text()
+
+
+#: A path with less of it in the cover goes over it, with less of it ticks its tops.
+CLEAR_OF, TICKING = 0.05, 0.5
+#: The ways a lure goes to the cover.
+WAYS_TO_COVER = ("over", "ticking", "through", "beside", "into", "under", "open")
+
+
+def way_to(setting: Setting, in_cover: float) -> str:
+    """How a lure of the setting's family goes to the cover, ``in_cover`` for that share of its path."""
+    kind, work = setting.stand.kind, setting.family.work
+    if kind == "open":
+        return "open"
+    if work == "drop":
+        return "under" if kind in ("matted-grass", "docks") else "into"
+    if work == "bottom":
+        return "through"
+    if in_cover < CLEAR_OF:
+        return "over"
+    return "ticking" if in_cover < TICKING else "through"
+
+
+def rated_one(
+    setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float, cadence: Cadenced | None = None
+) -> Rated:
+    """One candidate's fall, cover odds and fits at a setting, the better of the ways that it can go to the
+    cover; ``cadence`` where it is not reeled steadily (its own measures are ``tuned``, then)."""
+    catalog, targets = setting.catalog, setting.targets
+    numbers = catalog.judgement.fit
+    fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
+    action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
+    action *= 1.0 if cadence is None else cadence.cadence.action
+    liking = setting.liking.of(rig)
+    bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
+    parts = {
+        "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
+        "action": action_fit(catalog, rig, action, targets),
+        "profile": liking * bulk,
+        "weight": setting.weights.fit(rig.head_oz),
+        "tackle": max(numbers.least_part, setting.tackle(rig, lure).fit),
+    }
+    matted = setting.stand.kind == "matted-grass"
+    if rig.family.work != "swim":
+        felt = touch_fit(setting.touch(lure.net_weight_n, setting.line))
+        odds = setting.odds(rig, lure, tuned)
+        parts |= {
+            "depth": setting.met_on_floor(fall),
+            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
+            "touch": min(1.0, felt / numbers.enough),
+        }
+        way = way_to(setting, tuned.in_cover)
+        return Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), liking, way)
+    parts["pace"] = max(numbers.least_part, tuned.comfort)
+    swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
+    if cadence is not None and cadence.cadence.floor:
+        swum = tuned.soft_share
+    found = []
+    for way, loses in _ways_past(setting, tuned):
+        odds = setting.odds(rig, lure, tuned, beside=way == "beside")
+        more = {
+            "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
+            "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
+        }
+        fits = joined(catalog, parts | more)
+        found.append(Rated(rig, lure, tuned, seconds, fall, odds, fits, liking, way, cadence))
+    return max(found, key=lambda r: r.fits.score)
+
+
+def _ways_past(setting: Setting, tuned: Tuned) -> list[tuple[str, float]]:
+    """The ways a swum lure's path can go to the cover, each with the share of the fish that it loses."""
+    way, loses = way_to(setting, tuned.in_cover), setting.beside_loses
+    if loses is None or way in ("open", "over"):
+        return [(way, 0.0)]
+    return [(way, 0.0), ("beside", loses)]
