@@ -48,7 +48,7 @@ def held_back(cat: Catalog, rated: Rated, part: str, fit: float = 0.4) -> Rated:
         ("cover", "It "),
         ("action", "Its action is off"),
         ("profile", "Its trailer is off"),
-        ("weight", "than what is usual at 6 ft, about 7/16 oz."),
+        ("weight", "than what is usual at 6 ft"),
     ],
 )
 def test_what_costs_most_is_said(cat: Catalog, swum: Sizing, part: str, words: str) -> None:

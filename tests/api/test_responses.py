@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from heathdrop.api import responses
 
 #: Fields without a unit because they have none, or are words.
-PLAIN = {"value", "low", "high", "mean", "top", "phase", "score", "equals", "in_band", "falling"}
+PLAIN = {"value", "low", "high", "mean", "top", "phase", "score", "equals", "in_band", "falling", "felt"}
 
 
 def test_numbers_carry_their_units() -> None:

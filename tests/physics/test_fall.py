@@ -13,7 +13,7 @@ from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, g
 from heathdrop.physics.line import line_by_size, line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
-from heathdrop.physics.touch import line_pull_n, touch_of
+from heathdrop.physics.touch import line_pull_n
 from heathdrop.physics.water import water_at
 from tests.golden_file import holds_to
 
@@ -63,13 +63,6 @@ def test_nothing_falls_nowhere(cat: Catalog) -> None:
     assert float(fall_speed_m_s(-0.1, 0.001, 1.0, line, WATER)) == 0.0
     assert float(glide_factor(0.0)) == 1.0
     assert float(glide_factor(1.0)) == pytest.approx(2.0**-0.75)
-    assert (
-        touch_of(cat, 0.0, line, WATER, 5.0, 15.0, 5.0)
-        == touch_of(cat, -1.0, line, WATER, 5.0, 15.0, 5.0)
-        == 0.0
-    )
-    pull = line_pull_n(cat, line, WATER, 5.0, 15.0, 5.0)
-    assert touch_of(cat, pull, line, WATER, 5.0, 15.0, 5.0) == 0.5
 
 
 def test_without_friction_depth_is_speed_times_time(cat: Catalog) -> None:

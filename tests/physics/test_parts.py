@@ -24,7 +24,6 @@ from heathdrop.physics.rig import (
     spread_of,
     stiffness,
 )
-from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
 
 WATER = water_at(60.0)
@@ -111,16 +110,6 @@ def test_measured_parts_take_the_place_of_assumed_ones(cat: Catalog) -> None:
     )
     assert spread_of(cat, sure, 60.0).fall < 0.05
     assert spread_of(cat, sure, 60.0).lift == 0.1
-
-
-def test_touch_is_the_lures_share_of_what_the_hand_feels(cat: Catalog) -> None:
-    line = line_by_test(cat, "fluorocarbon", 12)
-    assert touch_of(cat, -0.1, line, WATER, 3.0, 10.0, 5.0) == 0.0
-    pull = line_pull_n(cat, line, WATER, 3.0, 10.0, 5.0)
-    assert touch_of(cat, pull, line, WATER, 3.0, 10.0, 5.0) == pytest.approx(0.5)
-    windy = [touch_of(cat, 0.1, line, WATER, 3.0, 10.0, w) for w in (0.0, 10.0, 20.0)]
-    assert windy == sorted(windy, reverse=True)
-    assert touch_of(cat, 0.1, line, WATER, 9.0, 10.0, 5.0) < touch_of(cat, 0.1, line, WATER, 3.0, 10.0, 5.0)
 
 
 @settings(max_examples=60, deadline=None)

@@ -51,6 +51,7 @@ def test_what_is_settled(
     assert setting.dresses[trailer] == wanted
     rig = dressed(setting, setting.family.weights_oz[0], tail, max(1.0, tail.length_in))
     usual = {"orientation": "flat", "plastic": "neutral", "skirt": setting.family.skirt}
+    usual |= {"blades": setting.family.blades, "head_material": "lead"}
     assert worn_by(rig) == usual | wanted
 
 

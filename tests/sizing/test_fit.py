@@ -11,7 +11,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import rig_by_name
-from heathdrop.sizing.fit import action_fit, action_of, cover_fit, ebbing, joined, touch_fit, within
+from heathdrop.sizing.fit import action_fit, action_of, cover_fit, ebbing, joined, within
 from heathdrop.sizing.setting import setting_of
 from tests.waters import GRASS
 
@@ -39,13 +39,6 @@ def test_action_is_shared_by_family_and_trailer(cat: Catalog) -> None:
     assert action_fit(cat, jig, 1.2, targets) == pytest.approx(1.0)
     dropped = rig_by_name(cat, "punch-rig", 1.0, "beaver")
     assert action_fit(cat, dropped, 0.6, targets) == pytest.approx(1.0)
-
-
-@pytest.mark.parametrize(
-    ("touch", "fit"), [(0.0, 0.0), (0.5, 1 - math.exp(-1)), (2 / 3, 1 - math.exp(-2)), (1.0, 1.0)]
-)
-def test_touch(touch: float, fit: float) -> None:
-    assert touch_fit(touch) == pytest.approx(fit)
 
 
 def test_through_a_mat_enough_is_enough(cat: Catalog) -> None:

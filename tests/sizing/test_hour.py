@@ -18,7 +18,7 @@ from tests.waters import GRASS
 def test_a_swum_cast_takes_its_count_its_way_and_what_lies_between(cat: Catalog) -> None:
     made = size(cat, Scenario(GRASS, families=("swim-jig",)))
     best = made.rigs[0]
-    way = feet(made.cast.distance_m) / feet(best.tuned.pace_m_s)
+    way = feet(best.cast.distance_m) / feet(best.tuned.pace_m_s)
     between = cat.search.minutes.between_casts_s
     assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + way + between)
     assert among_s(cat, made, best) == pytest.approx(best.tuned.soft_share * best.tuned.useful_s)
@@ -44,7 +44,7 @@ def test_a_dragged_jig_is_reeled_home_for_the_rest(cat: Catalog) -> None:
     water = replace(GRASS, cover=Cover(), bottom_depth_ft=15, fish_depth_ft=15)
     made = size(cat, Scenario(water, families=("football-jig",)))
     best = made.rigs[0]
-    hand, away = cat.judgement.hand, feet(made.cast.distance_m)
+    hand, away = cat.judgement.hand, feet(best.cast.distance_m)
     dragged = hand.worked_share * away / feet(best.tuned.pace_m_s)
     home = (1 - hand.worked_share) * away / hand.reel_home_ft_s
     assert cast_s(cat, made, best) == pytest.approx(

@@ -40,7 +40,7 @@ def test_what_is_played_is_the_programme_on_this_line_with_this_lure() -> None:
     sizing, best = rated("right over grass")
     other, heavier = sizing.line.thicker(0.3), rated("deep in grass")[1].lure
     plain = play(sizing, best)
-    again = fly(best.lure, sizing.line, sizing.water, sizing.cast, program_of(sizing, best), shapes=True)
+    again = fly(best.lure, sizing.line, sizing.water, best.cast, program_of(sizing, best), shapes=True)
     assert plain.depth_m.tolist() == again.depth_m.tolist()
     assert plain.shapes.shape[0] == plain.time_s.size
     assert play(sizing, best, line=other).useful().mean() < plain.useful().mean()

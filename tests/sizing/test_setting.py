@@ -222,7 +222,7 @@ def test_a_rig_is_worked_out_once(cat: Catalog) -> None:
     rig = rig_by_name(cat, "underspin", 0.5, "paddle-tail")
     assert setting.lure(rig) is setting.lure(rig)
     assert setting.areas(rig) is setting.areas(rig)
-    assert 0.0 < setting.touch(setting.lure(rig).net_weight_n, setting.line) < 1.0
+    assert 0.0 < setting.felt(setting.lure(rig).net_weight_n, setting.line) < 1.0
 
 
 def test_limits_odds_and_touch(cat: Catalog) -> None:
@@ -236,7 +236,7 @@ def test_limits_odds_and_touch(cat: Catalog) -> None:
             "odds": setting.odds(best.rig, best.lure, best.tuned),
             "further": setting.odds(best.rig, best.lure, best.tuned, 30.0),
             "lobbed": setting.odds(best.rig, best.lure, best.tuned, stand=loud),
-            "touch": setting.touch(best.lure.net_weight_n, setting.line),
+            "touch": setting.felt(best.lure.net_weight_n, setting.line),
             "mood": mood_paces(setting),
             "bottom": setting.cast.bottom,
         }

@@ -14,7 +14,7 @@ from heathdrop.physics.water import water_at
 from heathdrop.sizing.tune import TUNED, Limits, Scene, replayed, scene_of, tune, tuned_at
 
 WATER = water_at(58)
-LIMITS = Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35)
+LIMITS = Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35, 24.0)
 
 
 @pytest.fixture
@@ -60,7 +60,7 @@ def test_a_setting_that_is_given_is_what_is_played(cat: Catalog, scene: Scene) -
     found = tuned_at(lure, LIMITS, scene, 0.7, 1.5)
     assert (found.pace_m_s, found.start_depth_m) == (0.7, 1.5)
     line = line_params(line_by_test(cat, "fluorocarbon", 15), WATER)
-    again = replayed([(lure_params(lure), line, 0.7, 1.5)], scene)[0]
+    again = replayed([(lure_params(lure), line, 0.7, 1.5, 24.0)], scene)[0]
     assert again.mean_m == pytest.approx(found.mean_m, abs=0.15)
 
 

@@ -8,6 +8,9 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.size import Rated
 
+#: Water with less sight than this (ft) in the cold is blown out.
+BLOWN_OUT_FT = 1.0
+
 
 @dataclass(frozen=True)
 class Caution:
@@ -58,6 +61,13 @@ def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = Non
             (
                 "low-light",
                 "Low light: run slowly, lights on, and keep clear of timber and stones that you cannot see.",
+            )
+        )
+    if c.water_temp_f < at.cold_water_f and c.clarity_ft < BLOWN_OUT_FT:
+        found.append(
+            (
+                "blown-out",
+                "Blown out: timber floats in such water, and fish leave it; find some that ran clear.",
             )
         )
     if c.cover.detail == "standing-timber":

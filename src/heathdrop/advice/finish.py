@@ -28,6 +28,14 @@ DRESS_SAYS = {
 }
 
 
+#: A blade's metal with what the light wants of its shine.
+SHONE = {
+    "bright": "{metal}, bright",
+    "painted or dull": "painted, or {metal} gone dull",
+    "black or painted dark": "black or painted dark, no {metal}",
+}
+
+
 @dataclass(frozen=True)
 class Settled:
     """One thing settled: its slot and label, what, who says so (rule or school) and the reason."""
@@ -75,7 +83,7 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             murky = sizing.facts["clarity_ft"] < catalog.judgement.targets.clear_ft
             metal = school.effect.by_clarity.under_4 if murky else school.effect.by_clarity.over_4
             shine = next((r.finish["blade"] for r in spoken(catalog, facts) if "blade" in r.finish), "")
-            text = f"{metal}, {shine}" if shine else metal
+            text = SHONE.get(shine, "{metal}").format(metal=metal)
             settle("blade", text, f"school: {school.name}", school.says)
     worn = worn_by(rated.rig)
     for rule in spoken(catalog, facts):
@@ -91,6 +99,10 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
     ):
         if id_ != usual and id_ in DRESS_SAYS:
             settle(slot, name, "As simulated", DRESS_SAYS[id_])
+    if rated.rig.blades is not None:
+        settle("blades", *_blades(catalog, facts, rated.rig))
+    if rated.rig.head_material.id != USUAL["head_material"]:
+        settle("head", *_head(catalog, facts, rated.rig))
     if "line" in found:
         said = held_line(catalog, sizing, rated, found["line"].text)
         found["line"] = replace(found["line"], text=said)
@@ -116,6 +128,27 @@ def _trailer(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
     if liked[by] <= 0.0:
         return name, "By the numbers", "Its fall, its bulk and its action are nearest to what is wanted."
     return name, catalog.rules[by].name, catalog.rules[by].says
+
+
+def _blades(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
+    """The blades as simulated, and the rule that hung them."""
+    assert rig.blades is not None
+    name = rig.blades.name + (", hung clear of the body" if rig.blades.hangs == "under" else "")
+    for rule in spoken(catalog, facts):
+        if rule.dress.get("blades") == rig.blades.id:
+            return name, rule.name, rule.says
+    return name, "As simulated", "What is usual: it flashes most and lifts least."
+
+
+def _head(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
+    """What the head is cast of where it is not lead, and the rule or school that wants it so."""
+    small = (rig.head_material.density_g_cm3 / 11.0) ** (1.0 / 3.0)
+    less = 100 * (1.0 - 1.0 / small)
+    words = f"{rig.head_material.name}: {less:.0f} % slimmer than lead of its weight, and dear"
+    for rule in spoken(catalog, facts):
+        if rule.dress.get("head_material") == rig.head_material.id:
+            return words, rule.name, rule.says
+    return words, "As simulated", "It falls and feels like a heavier head of its size."
 
 
 def _turned(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:

@@ -1,16 +1,22 @@
-"""The line set against the line that suits: said with what the difference does to the depth, and offered."""
+"""The line set against another: how much deeper, how much better felt, what holds. Never a word without a
+figure."""
 
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.sizing.program import play
+from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.tackle import holding_of
 from heathdrop.units import feet
 
+#: Pound tests as spools are sold.
+SPOOLS_LB = (4, 6, 8, 10, 12, 15, 17, 20, 25, 30, 40, 50, 65, 80)
 #: A line that moves the lure by less than this (ft) is not worth a figure.
 WORTH_SAYING_FT = 0.1
 
@@ -26,7 +32,8 @@ def suits(family: Family, line: LineSet) -> bool:
 def offered(family: Family) -> tuple[str, float]:
     """The line to offer in its place: material and test (lb), the middle of the first that suits."""
     material, low, high = family.lines[0]
-    return material, round(0.5 * (low + high))
+    middle = 0.5 * (low + high)
+    return material, min(SPOOLS_LB, key=lambda lb: (abs(lb - middle), lb))
 
 
 def mean_ft(sizing: Sizing, rated: Rated, line: Line) -> float | None:
@@ -41,9 +48,55 @@ def line_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[str, str,
     rule = catalog.rules["line-for-the-family"]
     mine = set_.said
     if suits(family, set_):
-        return f"your {mine} suits", rule.name, f"Usual: {family.line}."
+        other = _another(family, set_)
+        return f"your {mine}" + _against(catalog, sizing, rated, *other), rule.name, f"Usual: {family.line}."
     words = f"you set {mine}; usual is {family.line}"
-    return words + _moved(catalog, sizing, rated, *offered(family)), rule.name, rule.says
+    return words + _against(catalog, sizing, rated, *offered(family)), rule.name, rule.says
+
+
+#: A line is held against one that is by so much (share) stronger or weaker, or of another material.
+APART = 0.2
+
+
+def _another(family: Family, line: LineSet) -> tuple[str, float]:
+    """A line to hold the one set against: the first of the family's that is not much the same."""
+    rows = [(m, float(lb)) for m, low, high in family.lines for lb in (high, low)]
+    apart = [(m, lb) for m, lb in rows if m != line.material or abs(lb / line.test_lb - 1.0) >= APART]
+    return apart[0] if apart else rows[0]
+
+
+def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test: float) -> str:
+    """What another line does: feet of depth for a swum rig, landings felt for one on the floor, what it
+    holds."""
+    setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.known)
+    other = LineSet(material=material, test_lb=test)
+    found = []
+    if rated.rig.family.work == "swim":
+        here = mean_ft(sizing, rated, sizing.line)
+        there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
+        if here is not None and there is not None:
+            off = abs(there - here)
+            deeper = "deeper" if there > here else "higher"
+            found.append(
+                f"runs {off:.1f} ft {deeper}" if off >= WORTH_SAYING_FT else "runs at the same depth"
+            )
+    else:
+        felt = setting.felt(rated.lure.net_weight_n, line_by_test(catalog, material, test))
+        found.append(f"is felt {felt * 100:.0f} times of 100 instead of {rated.felt * 100:.0f}")
+    c, family = sizing.scenario.conditions, rated.rig.family
+    lines = (sizing.scenario.gear.line, other)
+    held = [
+        holding_of(catalog, family, c, replace(sizing.scenario.gear, line=line)).fit(
+            rated.rig.head_oz, rated.lure.mass_kg
+        )
+        for line in lines
+    ]
+    least = catalog.tackle.numbers.said_below
+    if held[1].strength < least <= held[0].strength:
+        found.append("is light for it")
+    elif held[0].strength < least <= held[1].strength:
+        found.append("holds what yours does not")
+    return f"; on {test:g} lb {material} it " + " and ".join(found)
 
 
 def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> str:
@@ -55,17 +108,7 @@ def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> st
     set_ = sizing.scenario.gear.line
     mine = set_.said
     if set_.material == material and low <= set_.test_lb <= high:
-        return f"{wanted}: your {mine} suits"
-    return f"{wanted}; you set {mine}" + _moved(catalog, sizing, rated, material, round(0.5 * (low + high)))
-
-
-def _moved(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test: float) -> str:
-    """What another line does to a swum rig's depth; nothing where that is not worth a figure."""
-    if rated.rig.family.work != "swim":
-        return ""
-    here = mean_ft(sizing, rated, sizing.line)
-    there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
-    if here is None or there is None or abs(there - here) < WORTH_SAYING_FT:
-        return ""
-    side = "deeper" if there > here else "higher"
-    return f": on {test:g} lb {material} this runs {abs(there - here):.1f} ft {side}"
+        return f"{wanted}, as you have it"
+    middle = 0.5 * (low + high)
+    test = float(min(SPOOLS_LB, key=lambda lb: abs(lb - middle)))
+    return f"{wanted}; you set {mine}" + _against(catalog, sizing, rated, material, test)

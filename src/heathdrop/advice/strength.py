@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from heathdrop.advice.linesay import SPOOLS_LB
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.setting import setting_of
@@ -11,8 +12,6 @@ from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.sizing.tackle import TackleFit
 from heathdrop.units import ounces_as_written
 
-#: Pound tests as spools are sold.
-SPOOLS_LB = (4, 6, 8, 10, 12, 15, 17, 20, 25, 30, 40, 50, 65, 80)
 #: Fluorocarbon is sold up to this (lb); beyond it braid is named.
 MOST_FLUOROCARBON_LB = 25
 #: Another family is named when its fit comes so near, as a share.

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from heathdrop import catalog as catalogue
+from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
@@ -188,6 +189,30 @@ def _depth_sentence(
     return f"In {band} for {share * 100:.0f} % of the retrieve, on average at {mean_ft:.1f} ft."
 
 
+#: A cast that is this much (share) longer or shorter than the one that was said is worth a word.
+OTHER_CAST = 0.08
+#: Rigs lost in an hour that are worth a word.
+LOST_SAID = 0.3
+
+
+def hour_sentence(sizing: Sizing, rated: Rated) -> str:
+    """Water per hour: casts, time among the fish in them, and what stays in the stones or the wood."""
+    hour = per_hour(catalogue.load(), sizing, rated)
+    said = f"About {hour.casts:.0f} casts an hour, {hour.seconds_among / 60.0:.0f} minutes of it among them"
+    if hour.rigs_lost >= LOST_SAID:
+        said += f"; it may cost you {hour.rigs_lost:.1f} rigs an hour"
+    return f"{said}."
+
+
+def reach_sentence(sizing: Sizing, rated: Rated) -> str:
+    """How far it flies where that is not the cast that was said."""
+    gear, away = sizing.scenario.gear, feet(rated.cast.distance_m)
+    if rated.rig.family.work == "drop" or abs(away / gear.cast_ft - 1.0) < OTHER_CAST:
+        return ""
+    said = ounces_as_written(gear.cast_oz)
+    return f"It flies about {away:.0f} ft: your {gear.cast_ft:g} ft were said for {said} oz."
+
+
 def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     """The sentences that go with an answer, most important first."""
     t = sizing.targets
@@ -202,6 +227,8 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),
         weight_sentence(sizing, rated),
+        reach_sentence(sizing, rated),
+        hour_sentence(sizing, rated),
         change_sentence(sizing, rated),
     ]
     return tuple(s for s in said if s)

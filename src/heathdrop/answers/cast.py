@@ -66,7 +66,7 @@ def seconds_to(sizing: Sizing, rated: Rated, depth_ft: float, pulled_line_m: flo
 def countdown(sizing: Sizing, rated: Rated, bands: Bands, depths_ft: Sequence[float]) -> tuple[CountRow, ...]:
     """Seconds to each of ``depths_ft`` on a slack line."""
     top, low = sizing.targets.depth_ft
-    pulled_line = 0.5 * surface_line_m(sizing.cast)
+    pulled_line = 0.5 * surface_line_m(rated.cast)
     rows = []
     for depth in depths_ft:
         seconds, pulled = seconds_to(sizing, rated, depth), seconds_to(sizing, rated, depth, pulled_line)
@@ -100,7 +100,7 @@ def worked_of(
     if closely and not steady:
         water = sizing.scenario.conditions.water_temp_f
         found = cast_bands(
-            catalog, rated.rig, rated.lure, sizing.line, sizing.water, sizing.cast, program, water
+            catalog, rated.rig, rated.lure, sizing.line, sizing.water, rated.cast, program, water
         )
         low, high = found.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None

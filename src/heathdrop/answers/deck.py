@@ -89,7 +89,7 @@ def next_up(
 
 
 def _gear(scenario: Scenario, rod: Rod) -> Gear:
-    return replace(scenario.gear, line=rod.line, reel=rod.reel)
+    return rod.on(scenario.gear)
 
 
 def _sized(scenario: Scenario, own: Own, rig: Rig, gear: Gear) -> Sizing:

@@ -18,8 +18,9 @@ from heathdrop.advice.linesay import offered
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
 from heathdrop.answers.water import call_of, placed
+from heathdrop.conditions.gear import Gear, Reel
 from heathdrop.conditions.gear import Line as LineSet
-from heathdrop.conditions.gear import Reel
+from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
@@ -55,11 +56,16 @@ class Stop:
 
 @dataclass(frozen=True)
 class Rod:
-    """A rod to hand: its name, line and reel."""
+    """A rod to hand: its name, line and reel, and what is written on it where that is known."""
 
     name: str
     line: LineSet
     reel: Reel = DEFAULT_REEL
+    rated: GearRod | None = None
+
+    def on(self, gear: Gear) -> Gear:
+        """The gear at a stop with this rod in hand."""
+        return replace(gear, line=self.line, reel=self.reel, rod=self.rated)
 
 
 @dataclass(frozen=True)
@@ -193,7 +199,7 @@ def _worths(
         tell(0.5 + 0.3 * j / len(stops), f"every rig at {stop.name}")
         straight[:, j] = [worth_at(stop, c.rig, c.rod, own) for c in candidates]
     table, changed = straight.copy(), {}
-    lines = [(c.group, c.rod.line, c.rod.reel) for c in candidates]
+    lines = [(c.group, c.rod.line, c.rod.reel, c.rod.rated) for c in candidates]
     heads = [(c.rig.family.id, c.rig.head_oz) for c in candidates]
     for k in range(len(candidates)):
         for cost, change, like in (
@@ -210,8 +216,7 @@ def _worths(
 
 def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
     """A rig on a rod's line rated at a stop (remembered)."""
-    gear = replace(stop.scenario.gear, line=rod.line, reel=rod.reel)
-    scenario = replace(stop.scenario, gear=gear, families=(rig.family.id,))
+    scenario = replace(stop.scenario, gear=rod.on(stop.scenario.gear), families=(rig.family.id,))
 
     def find(_: list[int]) -> list[list[Rated]]:
         setting = setting_of(catalogue.load(), scenario, own.learned)
@@ -221,9 +226,11 @@ def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
 
 
 def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
-    """The fit of a rig at a stop, less where the rules put its family behind the best one (0 to 1)."""
+    """The fit of a rig at a stop, less where the rules put its family behind the best one (0 to 1), next to
+    nothing on a rod or a line that cannot bear it."""
     rated = rated_there(stop, rig, rod, own)
-    return rated.fits.score * math.exp(min(0.0, _points(stop, rig.family.id, own) - _most(stop, own)))
+    borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
+    return borne * rated.fits.score * math.exp(min(0.0, _points(stop, rig.family.id, own) - _most(stop, own)))
 
 
 def _points(stop: Stop, family: str, own: Own) -> float:
@@ -259,8 +266,7 @@ def _stop_plan(
         stop, candidates[changed.get((best, j), ("", best))[1]].rig, candidates[best].rod, own
     )
     rod = candidates[chosen[served.rod]].rod
-    gear = replace(stop.scenario.gear, line=rod.line, reel=rod.reel)
-    water = replace(stop.scenario, gear=gear, families=(served.rated.rig.family.id,))
+    water = replace(stop.scenario, gear=rod.on(stop.scenario.gear), families=(served.rated.rig.family.id,))
     troubles: tuple[tuple[str, str, str], ...] = ()
     steps: tuple[Step, ...] = ()
     if closely:

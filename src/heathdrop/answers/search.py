@@ -69,13 +69,18 @@ class Told:
 
 @dataclass(frozen=True)
 class Step:
-    """A cast of the order: the seconds that it spends in each slice, its reason, its middle depth (ft)."""
+    """A cast of the order: the seconds that it spends in each slice, its reason, its middle depth (ft), the
+    way that it goes to the cover, the lane it lies in (``the same`` as the one before, or ``another``), the
+    rod it is on (empty: none is named)."""
 
     next: Next
     seconds: tuple[float, ...]
     turns_per_s: float
     why: str
     runs_ft: float
+    way: str = "open"
+    direction: str = "the same"
+    rod: str = ""
 
 
 @dataclass(frozen=True)
@@ -141,7 +146,9 @@ def search_water(
         passed = tuple(float(v) for v in bench.passed(one_next.cast))
         turns = bench.gear_of(one_next.cast.rig).turns_per_s(one_next.cast.pace_ft_s)
         runs = bench.runs_ft(one_next.cast)
-        steps.append(Step(one_next, passed, turns, why, runs))
+        way = bench.rated(one_next.cast.rig).way
+        lane = "another" if one_next.change == "direction" else "the same"
+        steps.append(Step(one_next, passed, turns, why, runs, way, lane))
         covered, last = covered + one_next.cast.seconds, one_next.cast
     seen = tried(first, per_s, answered, place)
     opened = order_of(catalog, first, per_s, casts, None, keys, 1, place=place)[0]
@@ -260,7 +267,8 @@ class Bench:
 
     def suit(self, rig: Rig) -> float:
         """What these fish make of a rig, whatever its depth and cover, 0 to 1: its fits without those two,
-        less where the rules put its family behind the best one to hand."""
+        less where the rules put its family behind the best one to hand, next to nothing on a line or rod that
+        cannot bear it."""
         _, rated = self.sized(rig)
         weights, parts = self.catalog.judgement.fit.weights, rated.fits.parts
         asked = [k for k in parts if k in SUITS]
@@ -268,8 +276,9 @@ class Bench:
             weights[k] for k in asked if k not in PRICES
         )
         behind = min(0.0, self.points(rig) - self._best_points)
+        borne = 1.0 if rated.borne else self.catalog.search.plan.unborne
         tired = self.catalog.search.place.fouled_again if self.fouls(rated.key) else 1.0
-        return math.exp(mean + behind) * tired
+        return math.exp(mean + behind) * tired * borne
 
     def fouls(self, key: str) -> bool:
         """Whether a rig fouled or hung on two of its last three casts."""
@@ -289,7 +298,7 @@ class Bench:
         c, hand, fit = sizing.scenario.conditions, self.catalog.judgement.hand, self.catalog.judgement.fit
         dropped = rig.family.work == "drop"
         worked = (
-            hand.worked_s if dropped else hand.worked_share * sizing.cast.distance_m / rated.tuned.pace_m_s
+            hand.worked_s if dropped else hand.worked_share * rated.cast.distance_m / rated.tuned.pace_m_s
         )
         held = fit.under_roof if dropped and c.cover.kind in ROOFS else 0.0
         seconds = floor_seconds(
@@ -315,6 +324,10 @@ class Bench:
             found = size(self.catalog, alone, [rig], self.own.learned)
             self._sized[name] = found, found.rigs[0]
         return self._sized[name]
+
+    def rated(self, name: str) -> Rated:
+        """A rig that was sized, by its name."""
+        return self._sized[name][1]
 
     def gear_of(self, name: str) -> Gear:
         """The line and reel that a rig is on, by the rig's name."""
@@ -371,7 +384,7 @@ class Bench:
                 rated.lure,
                 sizing.line,
                 sizing.water,
-                sizing.cast,
+                rated.cast,
                 program,
                 fidelity=COVERING,
                 sample_s=SAMPLE_S,

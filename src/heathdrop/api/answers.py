@@ -20,8 +20,9 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
-from heathdrop.sizing.hour import per_hour
+from heathdrop.sizing.hour import PerHour, per_hour
 from heathdrop.sizing.presentation import presented
+from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
@@ -134,6 +135,28 @@ def targets_answer(sizing: Sizing) -> out.TargetsAnswer:
     )
 
 
+def _depth_answer(sizing: Sizing, rated: Rated) -> out.PathDepth:
+    """Where it works: as rated, or over a floor that is not level where its own way of working takes it, as
+    the page plays it."""
+    c, tuned = sizing.scenario.conditions, rated.tuned
+    mean, low, high = tuned.mean_m, tuned.shallowest_m, tuned.deepest_m
+    level = c.bottom_shape == "level" and c.bottom_ft is None
+    if rated.rig.family.work == "bottom" and not level:
+        worked = play(sizing, rated, usual_way(catalogue.load(), sizing, rated)).worked()
+        mean, low, high = float(worked.mean()), float(worked.min()), float(worked.max())
+    return out.PathDepth(
+        mean=_r(feet(mean)), low=_r(feet(low)), high=_r(feet(high)), in_band=_r(tuned.in_band)
+    )
+
+
+def _hour_answer(hour: PerHour) -> out.PerHour:
+    return out.PerHour(
+        casts=_r(hour.casts, 1),
+        seconds_among=_r(hour.seconds_among, 0),
+        rigs_lost=_r(hour.rigs_lost, 2),
+    )
+
+
 def _cadence_answer(rated: Rated) -> out.CadenceAnswer | None:
     """What the hands do where a rig was not sized steadily."""
     sized = rated.cadence
@@ -164,18 +187,14 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         trailer=rig.trailer.id,
         trailer_length_in=rig.trailer_length_in,
         skirt=rig.skirt.id,
+        blades=rig.blades.id if rig.blades else None,
         plastic=rig.plastic.id,
         orientation=rig.orientation.id,
         name=rated.key,
         pace_ft_s=_r(pace),
         turns_per_s=_r(sizing.scenario.gear.turns_per_s(pace)),
         countdown_s=_r(rated.countdown_s, 2),
-        depth_ft=out.PathDepth(
-            mean=_r(feet(tuned.mean_m)),
-            low=_r(feet(tuned.shallowest_m)),
-            high=_r(feet(tuned.deepest_m)),
-            in_band=_r(tuned.in_band),
-        ),
+        depth_ft=_depth_answer(sizing, rated),
         depth_band_ft=_pair((feet(band.mean_low_m), feet(band.mean_high_m))),
         fall_ft_s=out.FallRate(value=_r(fall), low=_r(fall * band.fall_low), high=_r(fall * band.fall_high)),
         cover=out.CoverAnswer(
@@ -185,8 +204,12 @@ def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         score=_r(rated.fits.score),
         limiting=rated.fits.limiting,
         way=rated.way,
+        cast_ft=_r(feet(rated.cast.distance_m), 1),
+        felt=_r(rated.felt),
         cadence=_cadence_answer(rated),
-        per_hour=out.PerHour(casts=_r(hour.casts, 1), seconds_among=_r(hour.seconds_among, 0)),
+        per_hour=out.PerHour(
+            casts=_r(hour.casts, 1), seconds_among=_r(hour.seconds_among, 0), rigs_lost=_r(hour.rigs_lost, 2)
+        ),
         equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),
     )

@@ -136,7 +136,10 @@ def rods_of(body: TripBody) -> tuple[OnRod, ...]:
     """A trip's rods with their rigs. Raises BadInput."""
     catalog = catalogue.load()
     return tuple(
-        OnRod(Rod(r.name, r.line, Reel(inches_per_turn=r.inches_per_turn)), RigName.parse(r.rig).rig(catalog))
+        OnRod(
+            Rod(r.name, r.line, Reel(inches_per_turn=r.inches_per_turn), r.rod),
+            RigName.parse(r.rig).rig(catalog),
+        )
         for r in body.rods
     )
 
@@ -226,7 +229,7 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
     line = tied.rod.line if tied else here.scenario.gear.line
     family = rig.family
     return NextCast(
-        **cast.model_dump(),
+        **cast.model_dump(exclude={"rod"}),
         rod=tied.rod.name if tied else "",
         lands=family.work != "swim",
         work=family.work,
@@ -259,4 +262,5 @@ def rig_written(rig: Rig) -> RigFields:
         skirt=rig.skirt.id,
         plastic=rig.plastic.id,
         orientation=rig.orientation.id,
+        blades=rig.blades.id if rig.blades else None,
     )

@@ -11,6 +11,7 @@ from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan_day
 from heathdrop.api.searching import CastAnswer, casts_written
 from heathdrop.conditions.gear import Line, Reel
+from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.plan import PlanRequest, StopBody
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
@@ -34,7 +35,7 @@ def the_rods(request: PlanRequest) -> list[Rod] | int:
         except BadInput as refusal:
             at = refusal.field.removeprefix("gear.")
             raise BadInput(f"rods[{k}].{at}", refusal.given, refusal.allowed) from refusal
-        found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn)))
+        found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn), body.rod))
     return found
 
 
@@ -67,6 +68,7 @@ class RigFields(BaseModel):
     trailer: str
     trailer_length_in: float
     skirt: str
+    blades: str | None = None
     plastic: str
     orientation: str
 
@@ -79,6 +81,7 @@ class TiedAnswer(BaseModel):
     name: str
     line: dict[str, Any]
     inches_per_turn: float
+    rod: GearRod | None = None
     rig: RigOnRod
     adds: float
 
@@ -152,6 +155,7 @@ def written(day: str, plan: Plan) -> PlanAnswer:
                 name=t.rod.name,
                 line=_line(t.rod.line),
                 inches_per_turn=t.rod.reel.inches_per_turn,
+                rod=t.rod.rated,
                 rig=_rig(t.rig),
                 adds=_r(t.adds, 4),
             )
@@ -219,6 +223,7 @@ def _rig(rig: Rig) -> RigOnRod:
         trailer=rig.trailer.id,
         trailer_length_in=rig.trailer_length_in,
         skirt=rig.skirt.id,
+        blades=rig.blades.id if rig.blades else None,
         plastic=rig.plastic.id,
         orientation=rig.orientation.id,
         name=name_of(rig).text(),

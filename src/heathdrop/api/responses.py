@@ -113,10 +113,11 @@ class CoverAnswer(BaseModel):
 
 
 class PerHour(BaseModel):
-    """Casts an hour, and seconds among the fish in them."""
+    """Casts an hour, seconds among the fish in them, and rigs lost to what they hang in."""
 
     casts: float
     seconds_among: float
+    rigs_lost: float
 
 
 class CadenceAnswer(BaseModel):
@@ -157,6 +158,7 @@ class RigAnswer(BaseModel):
     trailer: str
     trailer_length_in: float
     skirt: str
+    blades: str | None = None
     plastic: str
     orientation: str
     name: str
@@ -171,6 +173,8 @@ class RigAnswer(BaseModel):
     score: float
     limiting: str | None
     way: str
+    cast_ft: float
+    felt: float
     cadence: CadenceAnswer | None = None
     per_hour: PerHour
     equals: int

@@ -11,7 +11,9 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, search_water
 from heathdrop.conditions.request import Body, Id, Number, SizeRequest
+from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig_name import RigName
 from heathdrop.search.belief import PACES
 from heathdrop.search.order import OUTCOMES
 
@@ -28,6 +30,7 @@ class RigBody(Body):
     plastic: Id | None = None
     softness: Id | None = None
     orientation: Id | None = None
+    blades: Id | None = None
 
     def rig(self, at: str) -> Rig:
         """The rig; BadInput names the field under ``at``."""
@@ -43,13 +46,37 @@ class AnsweredBody(RigBody):
     pace_ft_s: Number
     turns_per_s: Number | None = None
     rod_tip_height_ft: Number | None = None
+    #: What the answer says of a cast besides its rig and setting: it may come back with it, and is not read.
+    change: Any = None
+    minutes: Any = None
+    adds: Any = None
+    so_far: Any = None
+    covers: Any = None
+    why: Any = None
+    runs_ft: Any = None
+    per_minute: Any = None
+    rod: Any = None
+    way: Any = None
+    direction: Any = None
+    lands: Any = None
+    work: Any = None
+    line: Any = None
+    said: Any = None
+    name: Annotated[str, Field(max_length=200)] | None = None
     outcome: Literal[OUTCOMES]  # type: ignore[valid-type]
     at_s: Number | None = None
 
     def told(self, k: int) -> Told:
         """The core's record. Raises BadInput."""
-        rig = self.rig(f"casts[{k}].")
+        rig = self.rig(f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
         return Told(rig, self.countdown_s, self.pace_ft_s, self.outcome, self.at_s)
+
+    def _named(self, at: str) -> Rig:
+        """The rig of the cast's own name, as the answer gave it."""
+        try:
+            return RigName.parse(self.name or "").rig(catalogue.load())
+        except BadInput as refusal:
+            raise BadInput(at, self.name, "a rig's name as the answer gave it") from refusal
 
 
 class SearchRequest(SizeRequest):
@@ -93,6 +120,9 @@ class CastAnswer(BaseModel):
     why: str
     runs_ft: float
     per_minute: float
+    rod: str
+    way: str
+    direction: str
 
 
 class SearchAnswer(BaseModel):
@@ -145,6 +175,9 @@ def _cast(step: Step, tip_ft: float) -> CastAnswer:
         why=step.why,
         runs_ft=_r(step.runs_ft, 2),
         per_minute=_r(step.next.adds / step.next.minutes, 4),
+        rod=step.rod,
+        way=step.way,
+        direction=step.direction,
     )
 
 

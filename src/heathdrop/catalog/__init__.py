@@ -29,6 +29,7 @@ from heathdrop.catalog.records import (
     Blades,
     Cold,
     Family,
+    FlightNumbers,
     Fused,
     HeadShape,
     LineSpec,
@@ -86,6 +87,7 @@ FILES = (
     "outlines",
     "usual",
     "cadences",
+    "flight",
     "leans",
     "tackle",
     "fitted",
@@ -110,6 +112,7 @@ class Catalog:
     fused: Fused
     lines: dict[str, LineSpec]
     model: Model
+    flight: FlightNumbers
     mood: Mood
     targets: tuple[ActivityTarget, ...]
     cover: CoverNumbers
@@ -239,7 +242,13 @@ def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic
 
 
 #: Where the words of a dress are looked up.
-DRESSES = {"orientation": "orientation", "skirt": "skirts", "plastic": "plastic"}
+DRESSES = {
+    "orientation": "orientation",
+    "skirt": "skirts",
+    "plastic": "plastic",
+    "blades": "blades",
+    "head_material": "materials",
+}
 
 
 def _known_dress(file: str, key: str, dress: Mapping[Any, str], ids: Mapping[str, Any]) -> None:
@@ -331,6 +340,7 @@ def read_catalog(folder: Path) -> Catalog:
         cold=_checked(Cold, "plastics", "cold", plastics["cold"]),
         fused=_checked(Fused, "plastics", "fused", plastics["fused"]),
         model=_checked(Model, "model", "numbers", files["model"]["numbers"]),
+        flight=_checked(FlightNumbers, "flight", "numbers", files["flight"]["numbers"]),
         mood=_checked(Mood, "activity", "activity", activity["activity"]),
         targets=tuple(
             _checked(ActivityTarget, "activity", f"targets[{k}]", t)

@@ -58,12 +58,16 @@ class Wood:
     density: dict[str, float]
     rises: dict[str, float]
     beside: float
+    right_way: str
 
 
 @dataclass(frozen=True)
 class Rock:
     __pydantic_config__ = STRICT
     wedge_oz: float
+    wedge_of: str
+    wedge_power: float
+    rocks_over_power: float
     usual: str
     kinds: dict[str, float]
     height_ft: dict[str, float]

@@ -55,6 +55,7 @@ class HandNumbers:
     off_bottom_ft: float
     through_cover: float
     felt_at: float
+    lost_of_hung: float
 
 
 @dataclass(frozen=True)
@@ -210,6 +211,10 @@ class TouchNumbers:
     dry_share: float
     air_density_kg_m3: float
     air_drag: float
+    tick_m: float
+    tip_m_n: float
+    threshold_n: float
+    scatter: float
 
 
 @dataclass(frozen=True)

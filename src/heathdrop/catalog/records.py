@@ -14,7 +14,7 @@ from pydantic import ConfigDict
 STRICT = ConfigDict(extra="forbid", arbitrary_types_allowed=True)
 Pair = tuple[float, float]
 Work = Literal["swim", "bottom", "drop"]
-DressPart = Literal["orientation", "skirt", "plastic"]
+DressPart = Literal["orientation", "skirt", "plastic", "blades", "head_material"]
 
 
 @dataclass(frozen=True)
@@ -112,11 +112,14 @@ class Family:
 
 @dataclass(frozen=True)
 class Blades:
-    """A spinnerbait's blade set: areas in place of the family's base."""
+    """A blade set of a spinnerbait's arm or under a swimbait's head: areas in place of the family's base,
+    and the pace (ft/s) below which it does not turn."""
 
     __pydantic_config__ = STRICT
     id: str
     name: str
+    hangs: Literal["arm", "under"]
+    least_pace_ft_s: float
     fall_drag_area_cm2: float
     run_drag_area_cm2: float
     run_lift_area_cm2: float
@@ -187,12 +190,14 @@ class Trailer:
 
 @dataclass(frozen=True)
 class LineSpec:
-    """A line material: kg/m³, the test (lb) it is usually fished in, and (pound test, mm) by rising test."""
+    """A line material: kg/m³, stiffness (GPa), the test (lb) it is usually fished in, and (pound test, mm) by
+    rising test."""
 
     __pydantic_config__ = STRICT
     id: str
     name: str
     density_kg_m3: float
+    modulus_gpa: float
     usual_lb: float
     diameters_mm: tuple[Pair, ...]
 
@@ -204,6 +209,23 @@ class Model:
     head_run_factor: float
     bottom_grip: float
     count_error: float
+
+
+@dataclass(frozen=True)
+class FlightNumbers:
+    """How lures are thrown: launch angle (degrees) and height (m), drag in the air, what the line costs, the
+    lure that the usual cast is said with, the lures (oz, whole) that an all-round rod launches alike."""
+
+    __pydantic_config__ = STRICT
+    angle_deg: float
+    air_share: float
+    air_density_kg_m3: float
+    line_factor: float
+    dressed_g: float
+    dressed_cm2: float
+    height_m: float
+    wind_share: float
+    rated_oz: Pair
 
 
 @dataclass(frozen=True)

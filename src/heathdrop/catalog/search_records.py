@@ -93,6 +93,7 @@ class PlanCosts:
     __pydantic_config__ = STRICT
     trailer_cost: float
     retie_cost: float
+    unborne: float
     well: float
 
 

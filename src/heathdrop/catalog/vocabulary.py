@@ -22,6 +22,7 @@ SLOTS = {
     "guard": "Guard",
     "colour": "Colour",
     "trailer_colour": "Trailer colour",
+    "head": "Head",
     "blades": "Blades",
     "blade": "Blade",
     "trailer_hook": "Trailer hook",

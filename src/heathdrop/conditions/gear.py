@@ -108,9 +108,43 @@ class Rod:
         return f"{self.power.replace('-', ' ')} {self.kind} rod, {low} to {high} oz"
 
 
+#: Every kind of cover: a gear's control is asked in all of them.
+ANYWHERE = ("open", "submerged-grass", "matted-grass", "pads", "reeds", "wood", "rock", "docks")
+
+
+@dataclass(frozen=True, kw_only=True)
+class OtherCast:
+    """A second cast that was measured, with another weight, in still air: it teaches what the line costs."""
+
+    __pydantic_config__ = STRICT
+
+    cast_ft: Annotated[
+        float,
+        Quantity(
+            "Other cast",
+            "ft",
+            10,
+            250,
+            5,
+            group="gear",
+            optional=ANYWHERE,
+            optional_control="other_cast_ft",
+            optional_blank="not measured",
+            optional_from="cast_ft",
+            about="A second cast paced out with another weight teaches how far yours go.",
+        ),
+    ]
+    cast_oz: Annotated[
+        float,
+        Quantity(
+            "Thrown with", "oz", 0.03, 4, 0.125, group="gear", control="other_cast_oz", needs="other_cast_ft"
+        ),
+    ] = 0.25
+
+
 @dataclass(frozen=True, kw_only=True)
 class Gear:
-    """Line, reel, how far the cast goes and how high the rod tip is held."""
+    """Line, reel, how far the cast goes with which weight, and how high the rod tip is held."""
 
     __pydantic_config__ = STRICT
 
@@ -118,6 +152,19 @@ class Gear:
     reel: Reel = Reel()
     rod: Rod | None = None
     cast_ft: Annotated[float, Quantity("Cast", "ft", 15, 180, 5, group="gear")] = 80.0
+    cast_oz: Annotated[
+        float,
+        Quantity(
+            "Cast said for",
+            "oz",
+            0.03,
+            4,
+            0.125,
+            group="gear",
+            about="Lighter and bulkier lures fly less far than the one you had in mind, heavier ones more.",
+        ),
+    ] = 0.5
+    other_cast: OtherCast | None = None
     rod_tip_height_ft: Annotated[float, Quantity("Rod tip", "ft up", 0, 12, 0.5, group="gear")] = 2.0
 
     def turns_per_s(self, pace_ft_s: float) -> float:

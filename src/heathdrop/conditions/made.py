@@ -57,6 +57,7 @@ class MadeCast(Body):
     skirt: Id | None = None
     plastic: Id | None = None
     orientation: Id | None = None
+    blades: Id | None = None
     line: Line | Words | None = None
     countdown_s: Annotated[float, Field(ge=0, le=120)]
     pace_ft_s: Annotated[float, Field(ge=0, le=15)]

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
-from heathdrop.conditions.gear import Line
+from heathdrop.conditions.gear import Line, Rod
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, plain_text
 
@@ -16,11 +16,12 @@ MOST_RODS, MOST_STOPS = 12, 24
 
 
 class RodBody(Body):
-    """A rod to hand: its line and the line that a turn takes in."""
+    """A rod to hand: its line, the line that a turn takes in, and what is written on it."""
 
     name: Annotated[str, Field(min_length=1, max_length=40), AfterValidator(plain_text)]
     line: Line = Line()
     inches_per_turn: Number = 29.0
+    rod: Rod | None = None
 
 
 class PositionBody(Body):

@@ -140,6 +140,14 @@ class Conditions:
     light: Annotated[
         str, Quantity("Light", words=same("sunny", "mixed", "overcast", "low"), fact="light")
     ] = "mixed"
+    wind_way: Annotated[
+        str,
+        Quantity(
+            "Wind comes",
+            words=(("across", "across the cast"), ("behind", "from behind"), ("ahead", "in your face")),
+            about="From behind it carries a cast, in the face it shortens it, light and bulky lures most.",
+        ),
+    ] = "across"
     wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0)] = 5.0
     forage: Annotated[
         str,

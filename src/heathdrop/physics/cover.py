@@ -112,18 +112,26 @@ def mat_odds(
     return CoverOdds(passes, 1.0 - math.exp(-sticks), 0.0)
 
 
+def lead_oz(catalog: Catalog, rig: Rig) -> float:
+    """The weight (oz) of a lead head as wide as the rig's: tungsten is slimmer than its weight."""
+    lead = catalog.materials[catalog.cover.rock.wedge_of]
+    return rig.head_oz * lead.density_g_cm3 / rig.head_material.density_g_cm3
+
+
 def hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
     """Chance a cast hangs in wood, docks or rock; it is in or on it for the share ``touching`` of its way."""
     if stand.kind == "rock":
         rock = catalog.cover.rock
-        wedge = math.sqrt(rig.head_oz / rock.wedge_oz) if rig.head_shape.wedges else 1.0
+        wedge = lead_oz(catalog, rig) / rock.wedge_oz
+        wedge **= rock.wedge_power if rig.head_shape.wedges else rock.rocks_over_power
         hangs = rig.family.rock_hang * rock.kinds[stand.detail or rock.usual] * wedge
         return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
     wood = catalog.cover.wood
     kind = "docks" if stand.kind == "docks" else stand.detail or wood.usual
     hangs = rig.family.wood_hang * wood.kinds[kind] * wood.density[stand.density]
     if rig.trailer.appendages >= 2:
-        hangs *= rig.family.two_right
+        # Laid flat the arms right it; on edge they do half of it.
+        hangs *= rig.family.two_right ** (1.0 if rig.orientation.id == wood.right_way else 0.5)
     return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
 
 

@@ -12,12 +12,16 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.units import GRAVITY_M_S2
 
+#: Stiffness (Pa) of a line of which only diameter and density are known.
+MODULUS_PA = 2.6e9
+
 
 @dataclass(frozen=True)
 class Line:
     """A line: diameter (m), density (kg/m³), tangential friction coefficient (-).
 
-    A ``leader`` of another line may make up its last ``leader_m`` metres, at the lure.
+    A ``leader`` of another line may make up its last ``leader_m`` metres, at the lure; ``modulus_pa`` is how
+    stiff it is at a small load (Pa).
     """
 
     diameter_m: float
@@ -25,6 +29,15 @@ class Line:
     friction: float
     leader: Line | None = None
     leader_m: float = 0.0
+    modulus_pa: float = MODULUS_PA
+
+    def stretch_m_n(self, length_m: float) -> float:
+        """How far ``length_m`` of line next to the lure stretches for a newton, m/N: leader first."""
+        own = length_m / (self.modulus_pa * self.area_m2)
+        if self.leader is None:
+            return own
+        of_leader = min(length_m, self.leader_m)
+        return self.leader.stretch_m_n(of_leader) + own * (length_m - of_leader) / length_m
 
     @property
     def area_m2(self) -> float:
@@ -84,7 +97,8 @@ def line_by_test(catalog: Catalog, material: str, test_lb: float, field: str = "
         raise BadInput(f"{field}.test_lb", test_lb, f"from {tests[0]:g} to {tests[-1]:g} lb for {material}")
     roots = [math.sqrt(lb) for lb in tests]
     mm = float(np.interp(math.sqrt(test_lb), roots, [d for _, d in spec.diameters_mm]))
-    return Line(mm * 1e-3, spec.density_kg_m3, catalog.model.line_friction)
+    stiff = spec.modulus_gpa * 1e9
+    return Line(mm * 1e-3, spec.density_kg_m3, catalog.model.line_friction, modulus_pa=stiff)
 
 
 def line_by_size(catalog: Catalog, diameter_mm: float, density: float) -> Line:

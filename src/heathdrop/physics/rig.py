@@ -139,7 +139,8 @@ def rig_by_name(
         require_between(at + "trailer_length_in", length, 0.5, 10.0, "in")
     if blades is not None and not kind.blades:
         raise BadInput(at + "blades", blades, f"left out: a {kind.name} has no blades to choose")
-    set_ = catalog.pick(catalog.blades, at + "blades", blades or kind.blades) if kind.blades else None
+    hung = {b.id: b for b in catalog.blades.values() if b.hangs == kind.blade}
+    set_ = catalog.pick(hung, at + "blades", blades or kind.blades) if kind.blades else None
     if fused and tail.appendages >= 2:
         tail = fused_of(catalog, tail)
     return Rig(

@@ -1,9 +1,12 @@
-"""Touch: whether a lure on the bottom is felt through the day's wind and drift.
+"""Touch: the chance that a landing or a tick of the lure is felt in the hand.
 
-The lure's weight against the line's pull: the boat drifts, so the wetted line
-is swept sideways through the water, and the dry part catches the wind. The
-share ``W / (W + F)`` is 1 when only the lure is felt and falls toward 0 when
-the line hides it. Drift is a share of the wind (practice).
+The boat drifts, so the wetted line is swept sideways through the water, and the dry part catches the wind:
+it bows. When the lure ticks it moves by a little way d; that way is spent on straightening the bow, on the
+line's stretch and on the rod's tip, and what is left is a step of tension ΔT = d / (bow + stretch + tip),
+never more than the lure's own weight. For a shallow bow under a load w a metre at tension T the first is
+w² L³ / (12 T³) (the parabola's, as for a cable); T is the lure's weight and the line's own pull. The chance
+is Φ(ln(ΔT / threshold) / scatter): a hand feels by ratios. Drift is a share of the wind (practice); d,
+threshold and scatter are assumptions.
 """
 
 from __future__ import annotations
@@ -32,7 +35,7 @@ def line_pull_n(
     return in_water + in_air
 
 
-def touch_of(
+def step_n(
     catalog: Catalog,
     net_weight_n: float,
     line: Line,
@@ -41,7 +44,28 @@ def touch_of(
     distance_m: float,
     wind_mph: float,
 ) -> float:
-    """How clearly the bottom is felt, 0 to 1."""
+    """The step of tension (N) at the tip when the lure ticks or lands, at most its own weight."""
+    numbers = catalog.judgement.touch
+    length = math.hypot(depth_m, distance_m)
+    pull = line_pull_n(catalog, line, water, depth_m, distance_m, wind_mph)
+    load = math.hypot(pull / length, line.net_weight_n_m(water.density_kg_m3))
+    bow = load**2 * length**3 / (12.0 * (net_weight_n + pull) ** 3)
+    gives = bow + line.stretch_m_n(length) + numbers.tip_m_n
+    return min(net_weight_n, numbers.tick_m / gives)
+
+
+def felt_of(
+    catalog: Catalog,
+    net_weight_n: float,
+    line: Line,
+    water: Water,
+    depth_m: float,
+    distance_m: float,
+    wind_mph: float,
+) -> float:
+    """Chance, 0 to 1, that a landing or a tick is felt."""
     if net_weight_n <= 0.0:
         return 0.0
-    return net_weight_n / (net_weight_n + line_pull_n(catalog, line, water, depth_m, distance_m, wind_mph))
+    numbers = catalog.judgement.touch
+    step = step_n(catalog, net_weight_n, line, water, depth_m, distance_m, wind_mph)
+    return 0.5 * math.erfc(-math.log(step / numbers.threshold_n) / (numbers.scatter * math.sqrt(2.0)))

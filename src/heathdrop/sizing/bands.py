@@ -108,7 +108,7 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
     temperature = sizing.scenario.conditions.water_temp_f
     rigs = [(r, spread_of(catalog, r.rig, temperature)) for r in rated]
     casts = [
-        (lure_params(moved), line_params(on, water), r.tuned.pace_m_s, start)
+        (lure_params(moved), line_params(on, water), r.tuned.pace_m_s, start, r.cast.distance_m)
         for r, spread in rigs
         for moved, on, start in _moved(catalog, r, spread, line, water)
     ]
@@ -133,11 +133,12 @@ def _means(casts: Sequence[Replay], scene: Scene) -> list[float]:
 
 def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[float]:
     """Mean depth (m) of the useful retrieve at the rig's own pace after each count (s), bottom in its way."""
-    line, water, cast = sizing.line, sizing.water, sizing.cast
+    line, water, cast = sizing.line, sizing.water, rated.cast
     floor = cast.bottom_at(cast.distance_m)
     starts = [min(floor, depth_after_s(rated.lure, s, line, water)) for s in counts_s]
     lure, on, pace = lure_params(rated.lure), line_params(line, water), rated.tuned.pace_m_s
-    return _means([(lure, on, pace, start) for start in starts], scene_of(line, water, cast, (0.0, 1.0), FAR))
+    scene, away = scene_of(line, water, cast, (0.0, 1.0), FAR), cast.distance_m
+    return _means([(lure, on, pace, start, away) for start in starts], scene)
 
 
 def _moved(

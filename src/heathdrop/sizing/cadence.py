@@ -16,7 +16,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import degree
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import CastResult, fly
+from heathdrop.physics.cast import Cast, CastResult, fly
 from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Samples
 from heathdrop.physics.kernels.search import TRIAL_SAMPLE_S, comfort, measure
 from heathdrop.physics.rig import Lure
@@ -58,19 +58,26 @@ def cadences_for(catalog: Catalog, setting: Setting) -> list[Cadence]:
 
 
 def worked_in(
-    setting: Setting, scene: Scene, haze_m: float, lure: Lure, steady: Tuned, count_s: float, cadence: Cadence
+    setting: Setting,
+    scene: Scene,
+    haze_m: float,
+    away: Cast,
+    lure: Lure,
+    steady: Tuned,
+    count_s: float,
+    cadence: Cadence,
 ) -> Cadenced | None:
     """A swum rig played in a cadence at the pace and count of its ``steady`` setting (a floor cadence from
     the bottom), and once more at the pace that should bring it back to the depth of the band where pauses
     or bursts took it out; None where it cannot be played or is not swum home."""
-    found = _played(setting, scene, haze_m, lure, steady.pace_m_s, count_s, cadence)
+    found = _played(setting, scene, haze_m, away, lure, steady.pace_m_s, count_s, cadence)
     if found is None or cadence.floor or found.tuned.soft_share >= steady.soft_share:
         return found
     middle = 0.5 * (scene.band.top + scene.band.low)
     factor = math.sqrt(max(found.tuned.mean_m, LEAST_DEPTH_M) / middle)
     limits = limits_for(setting)
     pace = min(limits.fastest_m_s, max(limits.slowest_m_s, steady.pace_m_s * factor))
-    again = _played(setting, scene, haze_m, lure, pace, count_s, cadence)
+    again = _played(setting, scene, haze_m, away, lure, pace, count_s, cadence)
     if again is None:
         return found
     return max(found, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
@@ -80,20 +87,20 @@ def _played(
     setting: Setting,
     scene: Scene,
     haze_m: float,
+    thrown: Cast,
     lure: Lure,
     pace_m_s: float,
     count_s: float,
     cadence: Cadence,
 ) -> Cadenced | None:
-    away = setting.cast.distance_m
     lift, hold = metres(cadence.lift_ft) or None, cadence.pause_s or None
-    phases = programme(cadence.id, pace_m_s, count_s, away, lift, hold)
+    phases = programme(cadence.id, pace_m_s, count_s, thrown.distance_m, lift, hold)
     try:
         cast = fly(
             lure,
             setting.line,
             setting.water,
-            setting.cast,
+            thrown,
             phases,
             fidelity=SEARCH,
             sample_s=TRIAL_SAMPLE_S,
@@ -107,7 +114,8 @@ def _played(
     samples = Samples(*(np.ascontiguousarray(column[kept]) for column in cast.samples))
     pace = mean if cadence.floor else pace_m_s
     worth = comfort(mean, limits_for(setting))
-    found = measure(samples, len(samples.t), scene, pace, cast.start_depth_m, worth, haze_m)
+    own = scene._replace(distance=thrown.distance_m)
+    found = measure(samples, len(samples.t), own, pace, cast.start_depth_m, worth, haze_m)
     if cadence.floor:
         met = setting.near_floor
         c = setting.scenario.conditions

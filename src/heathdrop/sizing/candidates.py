@@ -12,6 +12,7 @@ from dataclasses import replace
 from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
+from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
@@ -47,6 +48,8 @@ def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float
         orientation=dress.get("orientation"),
         skirt=dress.get("skirt"),
         plastic=dress.get("plastic"),
+        blades=dress.get("blades"),
+        head_material=dress.get("head_material") or USUAL["head_material"],
     )
 
 

@@ -1,8 +1,8 @@
 """How a rig is dressed besides head and trailer: its skirt, what its plastic is poured of, how its trailer is
-turned. Rules and schools settle it, and the rig is simulated as they say.
+turned, its blades, what its head is cast of. Rules and schools settle it, and the rig is simulated so.
 
-None of the three is a candidate of its own: over random waters another dress hardly ever moves a rig's score
-by more than the noise of a score (docs/judgement.md).
+None is a candidate of its own: over random waters another dress hardly ever moves a rig's score by more than
+the noise of a score (docs/judgement.md).
 """
 
 from __future__ import annotations
@@ -23,7 +23,13 @@ Dress = Mapping[DressPart, str]
 
 def worn_by(rig: Rig) -> Dress:
     """The dress of a rig."""
-    return {"orientation": rig.orientation.id, "skirt": rig.skirt.id, "plastic": rig.plastic.id}
+    return {
+        "orientation": rig.orientation.id,
+        "skirt": rig.skirt.id,
+        "plastic": rig.plastic.id,
+        "blades": rig.blades.id if rig.blades else "",
+        "head_material": rig.head_material.id,
+    }
 
 
 def dresses_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> dict[str, Dress]:
@@ -45,7 +51,10 @@ def _wearable(catalog: Catalog, family: Family, trailer: Trailer, said: Dress) -
     """What of a dress such a rig can wear: nothing that it has not, and no skirt fuller than its own."""
     skirts = catalog.skirts
     own = skirts[family.skirt].fall_drag_area_cm2
+    hung = catalog.blades.get(said.get("blades", ""))
     can = {
+        "blades": hung is not None and hung.hangs == family.blade,
+        "head_material": True,
         "orientation": trailer.appendages >= TURNED_FROM,
         "plastic": not trailer.bare,
         "skirt": "skirt" in said and skirts[said["skirt"]].fall_drag_area_cm2 < own,

@@ -55,13 +55,6 @@ def action_fit(catalog: Catalog, rig: Rig, action: float, targets: Targets) -> f
     return ebbing((action - wanted) / numbers.action_edge)
 
 
-def touch_fit(touch: float) -> float:
-    """Fit of a touch W / (W + F): 1 − e^(−W/F), so that a lure twice the line's pull is well felt."""
-    if touch >= 1.0:
-        return 1.0
-    return 1.0 - math.exp(-touch / (1.0 - touch))
-
-
 def cover_fit(catalog: Catalog, cover: CoverOdds, matted: bool) -> float:
     """Fit of the odds: gets through, comes back clean, does not hang. Through a mat, enough is enough."""
     passes = min(1.0, cover.passes / catalog.judgement.fit.enough) if matted else cover.passes

@@ -13,16 +13,17 @@ SECONDS = 3600.0
 
 @dataclass(frozen=True)
 class PerHour:
-    """Casts an hour, and seconds among the fish in them."""
+    """Casts an hour, seconds among the fish in them, and rigs lost to what they hang in."""
 
     casts: float
     seconds_among: float
+    rigs_lost: float
 
 
 def cast_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
     """How long one cast takes (s): the count, the work, the way home, and what lies between two casts."""
     hand, between = catalog.judgement.hand, catalog.search.minutes.between_casts_s
-    away, work = sizing.cast.distance_m, rated.rig.family.work
+    away, work = rated.cast.distance_m, rated.rig.family.work
     if work == "swim":
         worked = away / rated.tuned.pace_m_s
     elif work == "bottom":
@@ -45,7 +46,7 @@ def among_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
     if work == "swim":
         return tuned.soft_share * tuned.useful_s
     if work == "bottom":
-        away = sizing.cast.distance_m
+        away = rated.cast.distance_m
         return tuned.soft_share * away / tuned.pace_m_s * catalog.judgement.hand.worked_share
     top, low = sizing.targets.depth_ft
     passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else 0.0
@@ -55,4 +56,5 @@ def among_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
 def per_hour(catalog: Catalog, sizing: Sizing, rated: Rated) -> PerHour:
     """Water per hour of a rated rig in its water."""
     casts = SECONDS / cast_s(catalog, sizing, rated)
-    return PerHour(casts, casts * among_s(catalog, sizing, rated))
+    lost = casts * rated.cover.hangs * catalog.judgement.hand.lost_of_hung
+    return PerHour(casts, casts * among_s(catalog, sizing, rated), lost)

@@ -30,7 +30,7 @@ def program_of(
     hold_s: float | None = None,
 ) -> tuple[Phase, ...]:
     """The programme of ``way`` for this rig, at the count and the pace that the search found."""
-    pace, away = rated.tuned.pace_m_s, sizing.cast.distance_m
+    pace, away = rated.tuned.pace_m_s, rated.cast.distance_m
     sized = rated.cadence
     if sized is not None and sized.way == way:
         lift_m = metres(sized.cadence.lift_ft) or None if lift_m is None else lift_m
@@ -50,4 +50,4 @@ def play(
 ) -> CastResult:
     """The cast at display fidelity; another ``lure`` or ``line`` on the same programme, to compare."""
     program = program_of(sizing, rated, way, lift_m, hold_s)
-    return fly(lure or rated.lure, line or sizing.line, sizing.water, sizing.cast, program, shapes=True)
+    return fly(lure or rated.lure, line or sizing.line, sizing.water, rated.cast, program, shapes=True)

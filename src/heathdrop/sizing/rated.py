@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
+from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.kernels.search import eased
 from heathdrop.physics.rig import Lure, Rig, liveliness
@@ -17,7 +19,6 @@ from heathdrop.sizing.fit import (
     cover_fit,
     joined,
     seconds_worth,
-    touch_fit,
     within,
 )
 from heathdrop.sizing.setting import Setting
@@ -32,7 +33,8 @@ NEVER_S = 1e6
 class Rated:
     """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
     day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``),
-    ``cadence`` how it is worked where a steady retrieve is not the best."""
+    ``cadence`` how it is worked where a steady retrieve is not the best, ``cast`` as far as it flies,
+    ``felt`` the chance that a landing or a tick of it is felt, ``borne`` whether line and rod can bear it."""
 
     rig: Rig
     lure: Lure
@@ -41,6 +43,9 @@ class Rated:
     fall_ft_s: float
     cover: CoverOdds
     fits: Fits
+    cast: Cast
+    felt: float
+    borne: bool = True
     liking: float = 1.0
     way: str = "open"
     cadence: Cadenced | None = None
@@ -93,24 +98,28 @@ def rated_one(
     action *= 1.0 if cadence is None else cadence.cadence.action
     liking = setting.liking.of(rig)
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
+    cast, held = setting.cast_for(rig), setting.tackle(rig, lure)
+    borne = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
     parts = {
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
         "action": action_fit(catalog, rig, action, targets),
         "profile": liking * bulk,
         "weight": setting.weights.fit(rig.head_oz),
-        "tackle": max(numbers.least_part, setting.tackle(rig, lure).fit),
+        "tackle": max(numbers.least_part, held.fit),
     }
+    felt = setting.felt(lure.net_weight_n, setting.line)
     matted = setting.stand.kind == "matted-grass"
     if rig.family.work != "swim":
-        felt = touch_fit(setting.touch(lure.net_weight_n, setting.line))
         odds = setting.odds(rig, lure, tuned)
         parts |= {
             "depth": setting.met_on_floor(fall),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
-            "touch": min(1.0, felt / numbers.enough),
+            "touch": min(1.0, math.sqrt(felt / numbers.enough)),
         }
         way = way_to(setting, tuned.in_cover)
-        return Rated(rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), liking, way)
+        return Rated(
+            rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), cast, felt, borne, liking, way
+        )
     parts["pace"] = max(numbers.least_part, tuned.comfort)
     swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
     if cadence is not None and cadence.cadence.floor:
@@ -123,7 +132,9 @@ def rated_one(
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
         }
         fits = joined(catalog, parts | more)
-        found.append(Rated(rig, lure, tuned, seconds, fall, odds, fits, liking, way, cadence))
+        found.append(
+            Rated(rig, lure, tuned, seconds, fall, odds, fits, cast, felt, borne, liking, way, cadence)
+        )
     return max(found, key=lambda r: r.fits.score)
 
 

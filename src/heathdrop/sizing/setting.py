@@ -10,9 +10,19 @@ from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import ROOFS, Scenario, fading
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds, top_ft
+from heathdrop.physics.flight import (
+    Launch,
+    Thrown,
+    air_drag_kg_m,
+    flown_m,
+    launch_of,
+    line_kg_m,
+    usual_cast,
+    wind_along_m_s,
+)
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
-from heathdrop.physics.touch import touch_of
+from heathdrop.physics.touch import felt_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.dress import Dress, dresses_of
@@ -21,14 +31,16 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
-from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
+from heathdrop.sizing.tackle import LURE_OVER_HEAD, Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
 from heathdrop.sizing.tune import Limits, Tuned
 from heathdrop.sizing.usual import Weights, weights_for
-from heathdrop.units import feet, metres
+from heathdrop.units import KG_PER_OZ, feet, metres
 
 #: No band of paces is narrower than this, ft/s.
 NARROWEST_FT_S = 0.05
+#: No cast is reckoned shorter, m.
+LEAST_CAST_M = 4.0
 #: Depth (ft) beyond everything: no stems there.
 NOWHERE_FT = 1e6
 #: Cover that a lure can be swum along, edge or no edge.
@@ -57,7 +69,9 @@ class Setting:
     holding: Holding
     mat_factor: float = 1.0
     known: Knowledge = UNTAUGHT
-    _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
+    thrown: Thrown | None = None
+    launch: Launch | None = None
+    _lures: dict[int, tuple[Rig, Areas, Lure, Cast]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -99,12 +113,21 @@ class Setting:
         """The rig's areas part by part in this water, worked out with it."""
         return self._worked_out(rig)[1]
 
-    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure]:
+    def cast_for(self, rig: Rig) -> Cast:
+        """The cast as far as this rig flies; a pitch is a pitch."""
+        return self._worked_out(rig)[3]
+
+    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure, Cast]:
         kept = self._lures.get(id(rig))
         if kept is None or kept[0] is not rig:
             areas = areas_of(self.catalog, rig, self.temperature_f)
             lure = lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas)
-            kept = self._lures[id(rig)] = rig, areas, lure
+            cast = self.cast
+            if self.thrown is not None and self.launch is not None:
+                drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
+                away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
+                cast = replace(cast, distance_m=max(LEAST_CAST_M, away))
+            kept = self._lures[id(rig)] = rig, areas, lure, cast
         return kept
 
     def odds(
@@ -124,7 +147,7 @@ class Setting:
         hand, work = self.catalog.judgement.hand, rig.family.work
         met = self.catalog.cover.wood.beside if beside else 1.0
         sunk = max(0.0, feet(tuned.start_depth_m) - self.cover_top_ft)
-        swum = hand.through_cover * feet(self.cast.distance_m) * tuned.in_cover * met
+        swum = hand.through_cover * feet(self.cast_for(rig).distance_m) * tuned.in_cover * met
         way = hand.hopped_ft if work == "drop" else max(swum, least_way_ft)
         found = cover_odds(
             self.catalog,
@@ -164,12 +187,12 @@ class Setting:
         """How line and rod suit a rig here."""
         return self.holding.fit(rig.head_oz, lure.mass_kg)
 
-    def touch(self, net_weight_n: float, line: Line) -> float:
-        """How clearly a lure of this weight is felt on the bottom on this line, 0 to 1."""
+    def felt(self, net_weight_n: float, line: Line) -> float:
+        """Chance that a lure of this weight is felt to land or tick on this line, 0 to 1."""
         c = self.scenario.conditions
         away = self.catalog.judgement.hand.felt_at * self.cast.distance_m
         depth = metres(c.bottom_depth_ft)
-        return touch_of(self.catalog, net_weight_n, line, self.water, depth, away, c.wind_mph)
+        return felt_of(self.catalog, net_weight_n, line, self.water, depth, away, c.wind_mph)
 
 
 def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
@@ -190,6 +213,8 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
     leans = leans_of(c, activity.value, gear.line, works_at)
     held = leaning.band(family.id) != leaning_of(catalog, (), facts).band(family.id)
+    line = line_of(catalog, gear.line, known)
+    thrown, launch = _launched(catalog, scenario, line, family.work == "drop")
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
     return Setting(
         catalog=catalog,
@@ -197,7 +222,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         family=family,
         targets=targets,
         water=water_at(c.water_temp_f),
-        line=line_of(catalog, gear.line, known),
+        line=line,
         cast=cast_of(catalog, scenario, pitched=family.work == "drop", floored=family.work != "swim"),
         stand=stand,
         leaning=leaning,
@@ -219,7 +244,26 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         facts=facts,
         mat_factor=mat_factor,
         known=known,
+        thrown=thrown,
+        launch=launch,
     )
+
+
+def _launched(
+    catalog: Catalog, scenario: Scenario, line: Line, pitched: bool
+) -> tuple[Thrown | None, Launch | None]:
+    """How lures are thrown here, from the cast that was said; nothing where they are pitched."""
+    if pitched:
+        return None, None
+    gear, numbers, c = scenario.gear, catalog.flight, scenario.conditions
+    rod = gear.rod
+    low, high = numbers.rated_oz if rod is None else (rod.low_oz, rod.high_oz * LURE_OVER_HEAD)
+    wind = wind_along_m_s(catalog, c.wind_mph, c.wind_way)
+    rated = low * KG_PER_OZ, high * KG_PER_OZ
+    thrown = Thrown(line_kg_m(line), numbers.height_m, wind, rated)
+    usual, other = usual_cast(catalog, gear.cast_ft, gear.cast_oz), gear.other_cast
+    second = None if other is None else usual_cast(catalog, other.cast_ft, other.cast_oz)
+    return thrown, launch_of(catalog, thrown, usual, second)
 
 
 def line_of(catalog: Catalog, given: LineSet, known: Knowledge = UNTAUGHT) -> Line:
@@ -300,6 +344,7 @@ def limits_for(setting: Setting) -> Limits:
         liked_fast_m_s=metres(liked_fast),
         slower=numbers.fit.slower_sigma,
         quicker=quicker,
+        distance_m=setting.cast.distance_m,
     )
 
 

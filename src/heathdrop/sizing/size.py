@@ -19,7 +19,7 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
-from heathdrop.sizing.cadence import cadences_for, reaches_steadily, worked_in
+from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, worked_in
 from heathdrop.sizing.candidates import quick_worth, standard_rigs
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import NEVER_S, Rated, rated_one
@@ -43,6 +43,8 @@ __all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "si
 SEARCHED, REFINED = 34, 14
 #: The best of them are tried in the family's other cadences.
 CADENCED = 2
+#: A share of the retrieve near the band that keeps the fish.
+KEEPS_NEAR = 0.65
 #: Steps (log) of a pace that is foretold: finer ones are not worth another cast.
 PACE_GRAIN = 0.02
 #: Share of the band below which a rig that was cast once is cast once more, and the most that its pace is
@@ -204,12 +206,24 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
         if not cadence.floor and not reaches_steadily(steady.tuned):
             continue
         played = worked_in(
-            setting, scene, limits.haze_m, steady.lure, steady.tuned, steady.countdown_s, cadence
+            setting, scene, limits.haze_m, steady.cast, steady.lure, steady.tuned, steady.countdown_s, cadence
         )
-        if played is not None:
+        if played is None:
+            continue
+        if cadence.floor and not _steadily(setting, scene, limits, steady, played):
+            continue
+        if played.tuned.soft_share > 0.0:
             one = rated_one(setting, steady.rig, steady.lure, played.tuned, played.count_s, played)
             best = max(best, one, key=lambda r: r.fits.score)
     return best
+
+
+def _steadily(setting: Setting, scene: Scene, limits: Limits, steady: Rated, played: Cadenced) -> bool:
+    """Whether the pace and count of a floor cadence come near the fish reeled steadily too, or the rig does
+    so at no setting: who turns the handle evenly is not to lose them."""
+    t = played.tuned
+    even = cast_once([steady.lure], [limits], scene, [(t.pace_m_s, t.start_depth_m)])[0]
+    return even.near_band >= KEEPS_NEAR or steady.tuned.near_band < KEEPS_NEAR
 
 
 def _foretold(
@@ -283,7 +297,11 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     for rig in rigs:
         s = spread_of(setting.catalog, rig, setting.temperature_f, setting.areas(rig))
         own = numbers.fit.depth_share * middle * math.hypot(s.run, s.lift)
-        bounds.append(limits._replace(haze_m=metres(math.hypot(known, own))))
+        away = setting.cast_for(rig).distance_m
+        least = 0.0 if rig.blades is None else metres(rig.blades.least_pace_ft_s)
+        slowest = min(max(limits.slowest_m_s, least), 0.98 * limits.fastest_m_s)
+        haze = metres(math.hypot(known, own))
+        bounds.append(limits._replace(slowest_m_s=slowest, haze_m=haze, distance_m=away))
     return scene, bounds
 
 
@@ -293,10 +311,10 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
         return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
     scene, bounds = _scene(setting, [rig], limits_for(setting))
     best = _rated(setting, [rig], tune([setting.lure(rig)], bounds, scene))[0]
-    lure, pace, start = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m
+    lure, pace, start, cast = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m, best.cast
     if count_s is not None:
         sunk = depth_after_s(lure, count_s, setting.line, setting.water)
-        start = min(setting.cast.bottom_at(setting.cast.distance_m), max(LEAST_START_M, sunk))
+        start = min(cast.bottom_at(cast.distance_m), max(LEAST_START_M, sunk))
     if pace_ft_s is not None:
         pace = metres(pace_ft_s)
     tuned = tuned_at(lure, bounds[0], scene, pace, start)

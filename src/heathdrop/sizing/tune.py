@@ -163,8 +163,8 @@ def _played(
     return [Tuned(*row) for row in results.tolist()]
 
 
-#: A lure on a line, reeled at a pace (m/s) from a start (m).
-Replay = tuple[LureParams, LineParams, float, float]
+#: A lure on a line, reeled at a pace (m/s) from a start (m), so far away (m).
+Replay = tuple[LureParams, LineParams, float, float, float]
 
 
 def scene_key(scene: Scene) -> Hashable:
@@ -186,6 +186,6 @@ def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
     slowest = min(cast[2] for cast in casts)
     fastest = 10.0 * slowest
     any_pace = rows_of(
-        [Limits(slowest, fastest, FAR, scene.band.haze, slowest, fastest, 1.0, 1.0)] * len(casts)
+        Limits(slowest, fastest, FAR, scene.band.haze, slowest, fastest, 1.0, 1.0, cast[4]) for cast in casts
     )
-    return _played(lures, lines, any_pace, scene, [cast[2:] for cast in casts])
+    return _played(lures, lines, any_pace, scene, [cast[2:4] for cast in casts])

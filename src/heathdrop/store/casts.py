@@ -20,7 +20,7 @@ from heathdrop.store.versions import CURRENT, upgraded
 
 def rig_of(cast: MadeCast, at: str = "") -> Rig:
     """The rig that was thrown. Raises BadInput naming the field under ``at``."""
-    named = {k: getattr(cast, k) for k in ("skirt", "plastic", "orientation") if getattr(cast, k)}
+    named = {k: getattr(cast, k) for k in ("skirt", "plastic", "orientation", "blades") if getattr(cast, k)}
     length = cast.trailer_length_in or None
     return rig_by_name(
         catalogue.load(),

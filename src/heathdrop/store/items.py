@@ -39,6 +39,10 @@ ALLOWED = {
     "diameter_mm": "from 0.05 to 2 mm",
     "inches_per_turn": "from 10 to 45 in",
     "length_ft": "from 4 to 10 ft",
+    "style": "casting or spinning",
+    "power": "one of light, medium-light, medium, medium-heavy, heavy, extra-heavy",
+    "low_oz": "from 0.02 to 4 oz",
+    "high_oz": "from 0.05 to 8 oz",
     "appendages": "a whole number from 0 to 12",
     "split": "yes or no",
 }
@@ -108,8 +112,15 @@ class ReelItem(ItemBody):
 
 
 class RodItem(ItemBody):
+    """A rod: its length, and what is written on it: casting or spinning, power, the weights it is rated
+    for."""
+
     kind: ClassVar[str] = "rod"
     length_ft: Annotated[float, Field(ge=4, le=10)]
+    style: Literal["casting", "spinning"] | None = None
+    power: Literal["light", "medium-light", "medium", "medium-heavy", "heavy", "extra-heavy"] | None = None
+    low_oz: Annotated[float, Field(ge=0.02, le=4)] | None = None
+    high_oz: Annotated[float, Field(ge=0.05, le=8)] | None = None
 
 
 KINDS: dict[str, type[ItemBody]] = {k.kind: k for k in (HeadItem, TrailerItem, LineItem, ReelItem, RodItem)}

@@ -24,7 +24,7 @@ from heathdrop.physics.kernels.search import comfort, eased, measure, met, trial
 
 
 def test_a_pace_costs_nothing_where_it_is_liked_and_falls_off_outside() -> None:
-    limits = Limits(0.5, 6.0, 9.0, 0.3, 1.0, 4.0, 0.45, 0.25)
+    limits = Limits(0.5, 6.0, 9.0, 0.3, 1.0, 4.0, 0.45, 0.25, 24.0)
     assert [comfort(v, limits) for v in (1.0, 2.0, 4.0)] == [1.0, 1.0, 1.0]
     assert comfort(0.5, limits) == pytest.approx(math.exp(-0.5 * (math.log(2.0) / 0.45) ** 2))
     assert comfort(6.0, limits) == pytest.approx(math.exp(-0.5 * (math.log(1.5) / 0.25) ** 2))

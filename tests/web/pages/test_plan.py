@@ -103,7 +103,7 @@ def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
         ({"do": "stop", "stop": "0", "minutes": "0", "importance": "1"}, "from 5 to 720"),
         ({"do": "stop", "stop": "99", "minutes": "60", "importance": "1"}, "from 0 to 5"),
         ({"do": "add", "scenario": "99"}, "one of those saved on the sheet"),
-        ({"do": "dance"}, "one of day, add, sheet, stop"),
+        ({"do": "dance"}, "one of day, rods, add, sheet, stop"),
     ],
 )
 def test_a_change_that_cannot_be_changes_nothing(

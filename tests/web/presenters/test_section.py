@@ -25,7 +25,7 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
     bands = bands_for(cat, sizing, [best])[0]
     for frame in (WIDE, NARROW):
         drawn = section_of(sizing, best, cast, bands, frame)
-        scale = Scale(frame, 80.0, 9.0, 2.0)
+        scale = Scale(frame, feet(best.cast.distance_m), 9.0, 2.0)
         points = [tuple(map(float, p.split(","))) for p in drawn.path.split()]
         moving = cast.time_s >= cast.fall_s - 1e-9
         assert points[0] == pytest.approx(
@@ -35,7 +35,7 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
         assert all(0 <= x <= frame.width and 0 <= y <= frame.height for x, y in points)
     for distance, depth, _ in drawn.table:
         there = cast.depth_at(metres(float(distance.split()[0])))
-        assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.051)
+        assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.3 if best.cadence else 0.051)
     assert len(drawn.grass) > 10
     assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 
@@ -49,7 +49,7 @@ def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
     )
     best = slope.rigs[0]
     drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
-    scale = Scale(WIDE, 80.0, 9.0, 2.0)
+    scale = Scale(WIDE, feet(best.cast.distance_m), 9.0, 2.0)
     for fish in drawn.fish:
         distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
         assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0

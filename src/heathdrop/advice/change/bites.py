@@ -14,10 +14,11 @@ from heathdrop.advice.change.hand import (
     pick,
     with_part,
 )
-from heathdrop.physics.line import Line
+from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
+from heathdrop.sizing.tackle import BRAID
 from heathdrop.units import feet, metres, ounces_as_written
 
 #: A share of what the hand feels that moves by less than this is not worth showing.
@@ -57,11 +58,11 @@ def _less_to_nip(setting: Setting, hand: Hand, other: Rig) -> str:
 
 
 def felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
-    """Not felt: thinner line or a heavier head, by the share of what the hand feels that is lure."""
+    """Not felt: thinner line, a heavier head, braid; each by the chance that a landing or a tick is felt."""
     rig = rated.rig
 
     def touch(other: Rig, line: Line) -> float:
-        return setting.touch(setting.lure(other).net_weight_n, line)
+        return setting.felt(setting.lure(other).net_weight_n, line)
 
     before = touch(rig, setting.line)
     says = "a slight bow that goes slack has landed; count the seconds to it"
@@ -75,14 +76,26 @@ def felt(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     if thin is not None:
         name = f"{thin[0]:g} lb {setting.scenario.gear.line.material}"
         moves.append((f"Thinner line: {name}", rig, thin[1], (("test_lb", f"{thin[0]:g}"),)))
+    braid = _braid_like(setting)
+    if braid is not None:
+        on = line_by_test(setting.catalog, BRAID, braid)
+        swap = (("line", BRAID), ("test_lb", f"{braid:g}"))
+        moves.append((f"{braid:g} lb braid, with a leader where it is clear", rig, on, swap))
     for what, other, line, tries in moves:
         after = touch(other, line)
         if after - before >= WORTH_FEELING:
-            effect = (
-                f"{after * 100:.0f} % of what the hand feels is the lure, instead of {before * 100:.0f} %"
-            )
+            effect = f"felt {after * 100:.0f} times of 100 instead of {before * 100:.0f}"
             found.append(Change(what, effect, "model", after > before + 0.02, tries))
     return found
+
+
+def _braid_like(setting: Setting) -> float | None:
+    """Test (lb) of a braid as strong as the line that is on, as spools are sold; None on braid."""
+    line = setting.scenario.gear.line
+    if line.material == BRAID:
+        return None
+    tests = [lb for lb, _ in setting.catalog.lines[BRAID].diameters_mm]
+    return next((lb for lb in tests if lb >= line.test_lb), tests[-1])
 
 
 def lost_touch(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:

@@ -16,9 +16,10 @@ from heathdrop.advice.change.hand import (
     pick,
     with_part,
 )
-from heathdrop.catalog import Catalog, Trailer
+from heathdrop.catalog import Catalog, Material, Trailer
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
@@ -105,7 +106,9 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         ),
         Change(
             "Slack line and a shake of the tip",
-            "the head's own weight drops it back off the limb",
+            "the head's own weight drops it back out of the crack"
+            if setting.stand.kind == "rock"
+            else "the head's own weight drops it back off the limb",
             "rule",
             False,
         ),
@@ -117,9 +120,19 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     if oz is not None and setting.stand.kind == "rock":
         light = with_part(setting, rig, oz=oz)
         found += _less(setting, rated, light, f"One head down: {ounces_as_written(oz)} oz", "hangs")
+        if rig.head_material.id == USUAL["head_material"]:
+            small = replace(rig, head_material=_slimmest(setting))
+            what = f"The same weight in {small.head_material.name}: a slimmer head"
+            found += _less(setting, rated, small, what, "hangs")
     if setting.stand.kind in ("wood", "docks", "rock"):
         found += other_family(setting, rated, "hangs")
     return found
+
+
+def _slimmest(setting: Setting) -> Material:
+    """The densest material that heads are cast of."""
+    heads = [m for m in setting.catalog.materials.values() if m.head]
+    return max(heads, key=lambda m: m.density_g_cm3)
 
 
 def through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:

@@ -125,7 +125,7 @@ class Band(NamedTuple):
 
 
 class Scene(NamedTuple):
-    """What every cast of a search shares: line, bottom rows, cast and tip height (m), depth band."""
+    """What every cast of a search shares: line, bottom rows, usual cast and tip height (m), depth band."""
 
     line: LineParams
     bottom: Floats
@@ -137,7 +137,7 @@ class Scene(NamedTuple):
 class Limits(NamedTuple):
     """What one rig may do: paces (m/s), the deepest start of its retrieve (m), and how blurred the band is
     to it (one sigma, m): fish, hand and its own uncertainty. The paces that the fish like cost nothing;
-    below and above them one falls off with these sigmas (log)."""
+    below and above them one falls off with these sigmas (log). Its own cast is ``distance_m`` long."""
 
     slowest_m_s: float
     fastest_m_s: float
@@ -147,6 +147,7 @@ class Limits(NamedTuple):
     liked_fast_m_s: float
     slower: float
     quicker: float
+    distance_m: float
 
 
 class Tuned(NamedTuple):
@@ -228,7 +229,15 @@ def leg_at(rows: Floats, i: int) -> Leg:
 def limits_at(rows: Floats, i: int) -> Limits:
     """Row ``i`` of a batch of limits."""
     return Limits(
-        rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6], rows[i, 7]
+        rows[i, 0],
+        rows[i, 1],
+        rows[i, 2],
+        rows[i, 3],
+        rows[i, 4],
+        rows[i, 5],
+        rows[i, 6],
+        rows[i, 7],
+        rows[i, 8],
     )
 
 

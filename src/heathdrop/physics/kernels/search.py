@@ -363,14 +363,15 @@ def search(
     nothing yet).
     ``refine`` measures the winner once more at the ``fine`` grid.
     """
-    slowest = FAR
+    slowest, longest = FAR, 0.0
     for i in range(first, last):
-        slowest = min(slowest, limits[i, 0])
-    room = trial_room(scene.distance, slowest)
+        slowest, longest = min(slowest, limits[i, 0]), max(longest, limits[i, 8])
+    room = trial_room(longest, slowest)
     for i in range(first, last):
         lure, mine = lure_at(lures, i), limits_at(limits, i)
         line = line_at(lines, i) if lines.shape[0] > 0 else scene.line
-        own = Scene(line, scene.bottom, scene.distance, scene.tip, scene.band)
+        own = Scene(line, scene.bottom, mine.distance_m, scene.tip, scene.band)
+        room[2][:, 6] = TRIAL_ENDS * mine.distance_m
         if begun.shape[0] > 0:
             found = tuned_from(begun, i)
         else:

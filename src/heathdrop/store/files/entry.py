@@ -32,6 +32,21 @@ OUNCES = re.compile(rf"({NUMBER})\s?(?:oz\.?|ounces|ounce)?(?=\s|,|$)", re.I)
 WEIGHTS = re.compile(
     rf"(?:{NUMBER})(?:\s?oz\.?)?(?:\s?(?:,|/|&|and)\s+(?:{NUMBER})(?:\s?oz\.?)?)+(?=\s)", re.I
 )
+#: What a rod is rated for: ``3/8 to 1 oz``.
+RATED = re.compile(rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?({NUMBER})\s?(?:oz\.?|ounces|ounce)", re.I)
+POWERS = {
+    said: power
+    for power, words in {
+        "extra-heavy": ("extra-heavy", "extra heavy", "xh"),
+        "medium-heavy": ("medium-heavy", "medium heavy", "mh"),
+        "medium-light": ("medium-light", "medium light", "ml"),
+        "heavy": ("heavy",),
+        "medium": ("medium",),
+        "light": ("light",),
+    }.items()
+    for said in words
+}
+STYLES = {"casting": "casting", "baitcasting": "casting", "spinning": "spinning", "spin": "spinning"}
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 LINES = {
@@ -56,7 +71,7 @@ def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
     return number, (text[: found.start()] + " " + text[found.end() :]).strip()
 
 
-def _take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
+def take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
     """The longest of ``words`` that stands in the text, and the text without it."""
     for said in sorted(words, key=len, reverse=True):
         found = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
@@ -131,7 +146,7 @@ def _first_of(words: Mapping[str, str], text: str) -> int | None:
 
 def _names_tackle(catalog: Catalog, text: str) -> bool:
     names = _named(catalog.families) | _named(catalog.trailers)
-    return _take_word(names, text)[0] is not None and bool(re.search(r"\d", text))
+    return take_word(names, text)[0] is not None and bool(re.search(r"\d", text))
 
 
 def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[str, Any]]:
@@ -145,16 +160,16 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     if mass is not None:
         data["mass_g"] = mass
     families, trailers = _named(catalog.families), _named(catalog.trailers)
-    family, rest = _take_word(families, text)
+    family, rest = take_word(families, text)
     if family is not None:
         return "head", _head(catalog, rest, {**data, "family": family})
-    shape, rest = _take_word(trailers, text)
+    shape, rest = take_word(trailers, text)
     if shape is not None and not catalog.trailers[shape].bare:
         return "trailer", {**data, "shape": shape, **_trailer(catalog, shape, rest, typed_in)}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
         raise BadInput("the line", text, f"a line that says which jig: {named}")
-    material, rest = _take_word(LINES, text)
+    material, rest = take_word(LINES, text)
     if material is not None:
         test, rest = _take(POUNDS, rest)
         thick, rest = _take(MILLIMETRES, rest)
@@ -164,7 +179,9 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
         ("reel", "reel", TURN, "inches_per_turn"),
         ("rod", "rod", FEET, "length_ft"),
     ):
-        found, rest = _take_word({word: word}, text)
+        found, rest = take_word({word: word}, text)
+        if found is not None and kind == "rod":
+            return kind, {**data, **rod_fields(rest)}
         if found is not None:
             value, rest = _take(unit, rest)
             more_words = re.sub(r"\s*(?:per|a|/)\s*turn", "", rest)
@@ -175,11 +192,25 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     raise BadInput("the line", line, allowed)
 
 
+def rod_fields(text: str) -> dict[str, Any]:
+    """A rod's fields: ``7 ft medium heavy casting 3/8 - 1 oz``."""
+    rated = RATED.search(text)
+    found: dict[str, Any] = {}
+    if rated is not None:
+        found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2])}
+        text = f"{text[: rated.start()]} {text[rated.end() :]}".strip()
+    feet, text = _take(FEET, text)
+    for name, words in (("power", POWERS), ("style", STYLES)):
+        word, text = take_word(words, text)
+        found |= {name: word} if word else {}
+    return {**found, "length_ft": feet or 0.0, "name": text.strip(" ,")}
+
+
 def _head(catalog: Catalog, text: str, data: dict[str, Any]) -> dict[str, Any]:
     """A head's fields. Grams alone are the head's weight; beside ounces they are what the scale says."""
-    material, text = _take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
+    material, text = take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
     skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
-    skirt, text = _take_word(skirts, text)
+    skirt, text = take_word(skirts, text)
     ounces, text = _take(OUNCES, text)
     if ounces is None and "mass_g" in data:
         ounces = round(read(f"{data['mass_g']} g", "oz"), 3)
@@ -190,9 +221,9 @@ def _head(catalog: Catalog, text: str, data: dict[str, Any]) -> dict[str, Any]:
 
 def _trailer(catalog: Catalog, shape: str, text: str, typed_in: str) -> dict[str, Any]:
     plastics = {p: p for p in catalog.plastic} | {"floats": "floating", "sinks": "salted", "salt": "salted"}
-    plastic, text = _take_word(plastics, text)
-    softness, text = _take_word({s: s for s in catalog.softness}, text)
-    fused, text = _take_word({"fused": "fused", "unsplit": "fused"}, text)
+    plastic, text = take_word(plastics, text)
+    softness, text = take_word({s: s for s in catalog.softness}, text)
+    fused, text = take_word({"fused": "fused", "unsplit": "fused"}, text)
     length, text = _take(LENGTH, text)
     if length is None:
         length, text = _take(OUNCES, text)

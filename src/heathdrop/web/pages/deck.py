@@ -88,7 +88,7 @@ def _planned(session: Session, form: Form, own: Own) -> tuple[str, TripBody]:
     asked = plans.body_of(row)
     answer = _worked_out(asked, own)
     rods = [
-        TiedRod(name=r.name, line=r.line, inches_per_turn=r.inches_per_turn, rig=r.rig.name)  # type: ignore[arg-type]
+        TiedRod(name=r.name, line=r.line, inches_per_turn=r.inches_per_turn, rod=r.rod, rig=r.rig.name)  # type: ignore[arg-type]
         for r in answer.rods
     ]
     stops, names = [], set()

@@ -14,13 +14,14 @@ from pydantic import ValidationError
 from heathdrop.answers.jobs import Job, Jobs
 from heathdrop.answers.own import Own
 from heathdrop.api.planning import PlanAnswer, plan_answer, the_stops
-from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest
+from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
 from heathdrop.store import plans, scenarios
 from heathdrop.store.database import Database
+from heathdrop.store.files.rodline import rod_line, rods_in
 from heathdrop.store.models import SavedPlan
 from heathdrop.validation import bad_input
 from heathdrop.web.deckcard import deck_card, printed_card
@@ -54,6 +55,7 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     """What the page shows of a plan: its answer, or how far it is."""
     body = plans.body_of(row)
     found: dict[str, Any] = {"plan": row, "body": body, "job": None, "planned": None, "refusal": ""}
+    found["each"] = _rods_said(body)
     found["waters"] = [_stop_address(body, k) for k in range(len(body["stops"]))]
     if not body["stops"]:
         return found
@@ -65,6 +67,13 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     if job.answer is not None:
         found["planned"] = planned_of(job.answer, body, _stop_address)
     return found
+
+
+def _rods_said(body: dict[str, Any]) -> str:
+    """The plan's rods as lines of text; nothing where it only says how many."""
+    if isinstance(body["rods"], int):
+        return ""
+    return "\n".join(rod_line(RodBody.model_validate(r)) for r in body["rods"])
 
 
 def _stop_address(body: dict[str, Any], k: int, pick: str = "", line: dict[str, Any] | None = None) -> str:
@@ -257,7 +266,12 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
     do, stops = form.get("do"), body["stops"]
     if do == "day":
         body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
-        body["rods"] = _whole("rods", form.get("rods"), 1, MOST_RODS)
+        count = _whole("rods", form.get("rods"), 1, MOST_RODS)
+        if isinstance(body["rods"], int) or count != len(body["rods"]):
+            body["rods"] = count
+    elif do == "rods":
+        each = rods_in(form.get("each"))
+        body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in each]
     elif do == "add":
         row = scenarios.listed(session)
         found = next((s for s in row if str(s.id) == form.get("scenario")), None)
@@ -301,7 +315,7 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
             if 0 <= to < len(stops):
                 stops[k], stops[to] = stops[to], stops[k]
     else:
-        raise BadInput("do", do, "one of day, add, sheet, stop, water, up, down, twice, off, copy, delete")
+        raise BadInput("do", do, "one of day, rods, add, sheet, stop, water, up, down, twice, off")
     if stops:
         try:
             PlanRequest.model_validate(body).day()

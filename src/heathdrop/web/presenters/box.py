@@ -117,7 +117,10 @@ def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
     if isinstance(body, ReelItem):
         return "reel", f"{body.inches_per_turn:g} in per turn"
     assert isinstance(body, RodItem)
-    return "rod", f"{body.length_ft:g} ft"
+    said = [f"{body.length_ft:g} ft", (body.power or "").replace("-", " "), body.style or ""]
+    if body.low_oz and body.high_oz:
+        said.append(f"{ounces_as_written(body.low_oz)} to {ounces_as_written(body.high_oz)} oz")
+    return "rod", ", ".join(s for s in said if s)
 
 
 def bulk_cm2(catalog: Catalog, body: TrailerItem) -> float:

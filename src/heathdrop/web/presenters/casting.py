@@ -17,10 +17,12 @@ from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.program import WAY, WAYS, Way, play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_written
 from heathdrop.web.presenters.frame import NARROW, WIDE, Scale
+from heathdrop.web.presenters.section import span_ft
 
 FRAME_S = 0.2
 #: Steps between the countdown's rows, in the units said, and how many rows at most.
@@ -135,11 +137,13 @@ def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family
     best = theirs.rigs[0]
     name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}, {best.rig.trailer.name}"
     result = play(theirs, best, usual_way(catalog, theirs, best))
-    return Rival(mark, name, _their_best(name, rated, own, best, result), result)
+    mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, theirs, best)
+    hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
+    return Rival(mark, name, _their_best(name, rated, own, best, result, hours), result)
 
 
-def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult) -> str:
-    fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}"
+def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult, hours: str) -> str:
+    fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}, {hours}"
     if result.useful().size == 0:
         return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
     pace = f"count {best.countdown_s:.1f} s, {feet(best.tuned.pace_m_s):.1f} ft/s"
@@ -257,7 +261,7 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
     keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
     keep = np.unique(np.append(keep, len(own.time_s) - 1))
     scales = {
-        f.name: Scale(f, feet(sizing.cast.distance_m), c.bottom_depth_ft, gear.rod_tip_height_ft)
+        f.name: Scale(f, span_ft(own, [r.result for r in rivals]), c.bottom_depth_ft, gear.rod_tip_height_ft)
         for f in (WIDE, NARROW)
     }
 

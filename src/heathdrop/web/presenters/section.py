@@ -79,6 +79,11 @@ class Section:
     summary: str
 
 
+def span_ft(own: CastResult, others: Sequence[CastResult] = ()) -> float:
+    """How far (ft) the longest of the casts that are drawn goes."""
+    return max(feet(c.cast.distance_m) for c in (own, *others))
+
+
 def section_of(
     sizing: Sizing,
     rated: Rated,
@@ -93,7 +98,7 @@ def section_of(
     ``spread`` draws the band around the path: it belongs to the steady retrieve alone.
     """
     c = sizing.scenario.conditions
-    cast_ft, bottom_ft = feet(sizing.cast.distance_m), c.bottom_depth_ft
+    cast_ft, bottom_ft = span_ft(cast, [other for _, other in rivals]), c.bottom_depth_ft
     tip_ft = sizing.scenario.gear.rod_tip_height_ft
     s = Scale(frame, cast_ft, bottom_ft, tip_ft)
     top, low = sizing.targets.depth_ft

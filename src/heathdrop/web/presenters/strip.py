@@ -129,13 +129,12 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
             hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
         )
     if rated.rig.family.work == "bottom":
-        felt = rated.fits.parts["touch"] * 100
         return (
             count,
             Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
             Figure("Works at", f"{mean:.0f}", "ft", _floor_said(worked)),
             falls,
-            Figure("Felt", f"{felt:.0f}", "%", "in today's wind"),
+            Figure("Felt", f"{rated.felt * 100:.0f}", "of 100", "landings, in today's wind"),
         )
     return (
         count,

@@ -1,0 +1,70 @@
+"""Lines of text to the rods of a plan: ``A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz``.
+
+The fast way in, as the box has it; and a rod said back as such a line.
+"""
+
+from __future__ import annotations
+
+import re
+
+from heathdrop.conditions.gear import Leader, Line, Rod
+from heathdrop.conditions.plan import MOST_RODS, RodBody
+from heathdrop.errors import BadInput
+from heathdrop.reading import number_of
+from heathdrop.store.files.entry import LINES, NUMBER, rod_fields, take_word
+from heathdrop.units import ounces_as_written
+
+LEADER = re.compile(
+    rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader", re.I
+)
+TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
+TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
+WANTED = "a line such as A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz"
+
+
+def rods_in(text: str) -> list[RodBody]:
+    """The rods of a text, a line each. Raises BadInput naming the line at fault."""
+    lines = [line.strip() for line in text.splitlines() if line.strip()]
+    if not 1 <= len(lines) <= MOST_RODS:
+        raise BadInput("rods", f"{len(lines)} lines", f"from 1 to {MOST_RODS} rods, a line each")
+    return [_rod_in(line[:200], chr(ord("A") + k)) for k, line in enumerate(lines)]
+
+
+def _rod_in(text: str, usual: str) -> RodBody:
+    name, colon, rest = text.partition(":")
+    if not colon:
+        name, rest = usual, text
+    leader = None
+    tied = LEADER.search(rest)
+    if tied is not None:
+        material = LINES.get((tied[3] or "").strip().lower(), "fluorocarbon")
+        length = number_of(tied[1]) if tied[1] else Leader().length_ft
+        leader = Leader(material=material, test_lb=number_of(tied[2]), length_ft=length)
+        rest = f"{rest[: tied.start()]} {rest[tied.end() :]}"
+    turn = TURN.search(rest)
+    inches = number_of(turn[1]) if turn else RodBody.model_fields["inches_per_turn"].default
+    if turn:
+        rest = f"{rest[: turn.start()]} {rest[turn.end() :]}"
+    material_said, rest = take_word(LINES, rest)
+    test = TEST.search(rest)
+    if material_said is None or test is None:
+        raise BadInput("rods", text[:60], WANTED)
+    rest = f"{rest[: test.start()]} {rest[test.end() :]}"
+    rod = rod_fields(rest)
+    written = {k: rod[k] for k in ("power", "low_oz", "high_oz") if k in rod}
+    said = Rod(kind=rod.get("style", "casting"), **written) if written or "style" in rod else None
+    line = Line(material=material_said, test_lb=number_of(test[1]), leader=leader)
+    return RodBody(name=name.strip()[:40] or usual, line=line, inches_per_turn=inches, rod=said)
+
+
+def rod_line(rod: RodBody) -> str:
+    """A rod as a line that :func:`rods_in` reads back."""
+    line, tied = rod.line, rod.line.leader
+    said = [f"{line.test_lb:g} lb {line.material}"]
+    if tied is not None:
+        said.append(f"{tied.length_ft:g} ft of {tied.test_lb:g} lb {tied.material} leader")
+    said.append(f"{rod.inches_per_turn:g} in a turn")
+    if rod.rod is not None:
+        low, high = ounces_as_written(rod.rod.low_oz), ounces_as_written(rod.rod.high_oz)
+        said.append(f"{rod.rod.power.replace('-', ' ')} {rod.rod.kind} {low} to {high} oz")
+    return f"{rod.name}: " + ", ".join(said)
