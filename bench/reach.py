@@ -55,7 +55,9 @@ def share_near(body: dict[str, Any], rig: dict[str, Any], band: dict[str, Any]) 
     if work != "swim":
         above = c["bottom_depth_ft"] - c["fish_depth_ft"]
         return float(above <= max(FLOOR_FT, FLOOR_SHARE * c["bottom_depth_ft"]))
-    lure = {k: rig[k] for k in ("family", "head_oz", "trailer", "head_material", "skirt", "plastic", "blades")}
+    lure = {
+        k: rig[k] for k in ("family", "head_oz", "trailer", "head_material", "skirt", "plastic", "blades")
+    }
     if rig["trailer"] != "none":
         lure |= {"trailer_length_in": rig["trailer_length_in"], "orientation": rig["orientation"]}
     away = rig["cast_ft"]

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from heathdrop.advice.reach import missing_said
 from heathdrop.advice.strength import tackle_said
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
+from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet_said
 
@@ -27,7 +30,12 @@ def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
     """A sentence when a rig misses the fish, is too much for the tackle, or fits badly, or when the fish's
     depth is not known; None when none is so. Of the best rig it says what would have to change; of
     another, how much better the best one fits."""
-    said = _unplaced(sizing), missing_said(catalog, sizing, rated), tackle_said(catalog, sizing, rated)
+    said = (
+        _unplaced(sizing),
+        missing_said(catalog, sizing, rated),
+        tackle_said(catalog, sizing, rated),
+        _kept_out(catalog, sizing, rated),
+    )
     unknown = " ".join(s for s in said if s)
     if any(said[1:]):
         # What is wrong, and what would mend it, is said: the fit's own words would only repeat it.
@@ -41,6 +49,25 @@ def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
         return f"{unknown} {fits} {limit_sentence(sizing, rated)}".strip()
     fits = f"Nothing here fits well: the best is {max(best, rated.fits.score) * 100:.0f} of 100."
     return f"{unknown} {fits} {limit_sentence(sizing, rated)} {WOULD_HELP[part]}".strip()
+
+
+#: A dropped rig that the cover lets in less often than this does not get to the fish.
+GETS_IN = 0.5
+
+
+def _kept_out(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
+    """The sentence that the cover keeps a dropped rig out, and what lobbing it would do; nothing where it
+    gets in."""
+    passes = rated.cover.passes
+    if rated.rig.family.work != "drop" or passes >= GETS_IN:
+        return ""
+    said = f"It gets through that cover only {passes * 100:.0f} times of 100, entered quietly."
+    alone = replace(sizing.scenario, families=(rated.rig.family.id,))
+    setting = setting_of(catalog, alone, sizing.known)
+    if setting.stand.kind != "matted-grass" or setting.stand.lobbed:
+        return f"{said} A hole, an edge or a thinner patch would have to be found first."
+    loud = setting.odds(rated.rig, rated.lure, rated.tuned, stand=replace(setting.stand, lobbed=True)).passes
+    return f"{said} Lobbed in, high and loud, {loud * 100:.0f}; else a hole or the edge of it."
 
 
 def _unplaced(sizing: Sizing) -> str:

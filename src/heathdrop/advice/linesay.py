@@ -61,7 +61,7 @@ APART = 0.2
 def _another(family: Family, line: LineSet) -> tuple[str, float]:
     """A line to hold the one set against: the first of the family's that is not much the same."""
     rows = [(m, float(lb)) for m, low, high in family.lines for lb in (high, low)]
-    apart = [(m, lb) for m, lb in rows if m != line.material or abs(lb / line.test_lb - 1.0) >= APART]
+    apart = [(m, lb) for m, lb in rows if m != line.material or abs(lb / line.test_lb - 1.0) >= APART - 1e-9]
     return apart[0] if apart else rows[0]
 
 

@@ -9,24 +9,14 @@ from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Rod
+from heathdrop.answers.plan import Rod, Stop, worth_at
 from heathdrop.answers.search import Search, Told, search_water
 from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.size import Sizing, size
-
-#: What a cast came to, and the complaint that it is; what is not here needs no change.
-COMPLAINT_OF = {
-    "ran-high": "ran-too-high",
-    "ran-low": "ran-too-low",
-    "fouled": "fouled",
-    "hung": "hung-up",
-    "short": "short-strikes",
-    "not-felt": "not-felt",
-}
-
 
 #: A rig that gets in less often than this is not sped up; what such a change is called.
 GETS_IN, QUICKER = 0.1, "Speed up"
@@ -51,12 +41,14 @@ class Mend:
 
 @dataclass(frozen=True)
 class NextUp:
-    """The search, the rods it was asked for, the change after a fault (None: nothing was wrong), cautions."""
+    """The search, the rods it was asked for, the change after a fault (None: nothing was wrong), cautions;
+    why the first cast is on another rod than the one that fits this stop best (empty: it is on that one)."""
 
     search: Search
     rods: tuple[OnRod, ...]
     mend: Mend | None
     cautions: tuple[str, ...]
+    left: str = ""
 
     def rod_of(self, rig: str) -> OnRod | None:
         """The rod that a rig (by its name) is on; None for one that is tied on no rod."""
@@ -85,7 +77,30 @@ def next_up(
     rated = sizing.rigs[0] if sizing else None
     cautions = cautions_for(catalogue.load(), found.scenario, rated)
     mend = _mend(found.scenario, own, told[-1], gears) if told else None
-    return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions))
+    left = _left(found, own, rods) if only is None else ""
+    return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions), left)
+
+
+def _left(found: Search, own: Own, rods: Sequence[OnRod]) -> str:
+    """Why the first cast leaves the rod that fits the stop best; nothing where it does not. The worth is the
+    plan's own, so that plan and deck name one rod."""
+    first = found.steps[0]
+    stop = Stop("", found.scenario)
+    worths = [(worth_at(stop, r.rig, r.rod, own), r) for r in rods if r.rod.name]
+    if not worths:
+        return ""
+    worth, best = max(worths, key=lambda row: row[0])
+    if name_of(best.rig).text() == first.next.cast.rig:
+        return ""
+    why = (
+        "it covers more of the water where they may be"
+        if found.scenario.conditions.fish_span_ft is not None
+        else "what was thrown so far speaks against it"
+        if found.tried > 0.0
+        else "it brings more of a minute's cast among them"
+    )
+    fit = f"Rod {best.rod.name} fits this stop best ({100 * worth:.0f} of 100)"
+    return f"{fit}; another one is first because {why}."
 
 
 def _gear(scenario: Scenario, rod: Rod) -> Gear:
@@ -100,8 +115,8 @@ def _sized(scenario: Scenario, own: Own, rig: Rig, gear: Gear) -> Sizing:
 def _mend(scenario: Scenario, own: Own, last: Told, gears: dict[str, Gear]) -> Mend | None:
     """The smallest change after the last cast's fault, the one that mends it first; None where there is no
     fault, or nothing to do."""
-    complaint = COMPLAINT_OF.get(last.outcome)
-    if complaint is None:
+    complaint = OUTCOME[last.outcome].complaint
+    if not complaint:
         return None
     gear = gears.get(name_of(last.rig).text(), scenario.gear)
     sizing = _sized(scenario, own, last.rig, gear)

@@ -24,7 +24,7 @@ from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig_name import USUAL, RigName, name_of
 from heathdrop.planning.choose import adds, bound, choose
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.setting import setting_of
@@ -324,8 +324,9 @@ def _buy(tied: Sequence[Tied], days: Sequence[StopPlan], own: Own) -> tuple[str,
 
 
 def head_said(rig: Rig) -> str:
-    """A head in words: ``3/8 oz swim jig``."""
-    return f"{ounces_as_written(rig.head_oz)} oz {rig.family.name}"
+    """A head in words: ``3/8 oz swim jig``, ``1 oz tungsten punch rig``."""
+    cast_of = "" if rig.head_material.id == USUAL["head_material"] else f"{rig.head_material.name} "
+    return f"{ounces_as_written(rig.head_oz)} oz {cast_of}{rig.family.name}"
 
 
 def tail_said(rig: Rig) -> str:

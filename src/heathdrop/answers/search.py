@@ -16,6 +16,7 @@ from heathdrop.answers.water import call_of, first_belief, placed
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.scenario import ROOFS, Scenario
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult, fly
@@ -26,8 +27,6 @@ from heathdrop.physics.rig_name import name_of
 from heathdrop.search.belief import PACES, Belief, bite_per_s, pace_of
 from heathdrop.search.coverage import Candidate, floor_seconds, passed_s, seconds_within
 from heathdrop.search.order import (
-    BITTEN,
-    OUTCOMES,
     Answered,
     Next,
     Place,
@@ -42,6 +41,7 @@ from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.sizing.tune import COVERING
+from heathdrop.sizing.ways import PLAYED, WAY
 from heathdrop.units import feet, metres, ounces_as_written
 
 #: Seconds between two samples of a cast that is looked at.
@@ -65,6 +65,7 @@ class Told:
     pace_ft_s: float
     outcome: str
     at_s: float | None = None
+    cadence: str = ""
 
 
 @dataclass(frozen=True)
@@ -122,7 +123,9 @@ def search_water(
         hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
     bench.learn(told, hand)
     casts = [cast for rig in hand for cast in bench.casts(rig)]
-    answered = [Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s), t.outcome, t.at_s) for t in told]
+    answered = [
+        Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in told
+    ]
     belief, place, thrown = first, place_of(catalog, scenario), Counter[Hashable]()
     for one_answer in answered:
         belief = told_by(catalog, belief, per_s, one_answer, place, thrown[one_answer.cast.setting])
@@ -137,7 +140,7 @@ def search_water(
     # The same again is a choice only while its rig is to hand.
     if before is not None and before.rig in keys:
         casts = [before, *casts]
-    bitten = bool(answered) and answered[-1].outcome in BITTEN
+    bitten = bool(answered) and OUTCOME[answered[-1].outcome].bitten
     order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten, place, thrown, nobody)
     covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
@@ -192,20 +195,20 @@ def _corrected(
     """The water as the answers show it: the bottom found at a count, the top of the cover that was ticked."""
     said = []
     for k, one in enumerate(told):
-        if one.outcome not in OUTCOMES:
-            raise BadInput(f"casts[{k}].outcome", one.outcome, "one of " + ", ".join(OUTCOMES))
+        if one.outcome not in OUTCOME:
+            raise BadInput(f"casts[{k}].outcome", one.outcome, "one of " + ", ".join(OUTCOME))
         require_between(f"casts[{k}].countdown_s", one.count_s, 0.0, 120.0, "s")
         require_between(f"casts[{k}].pace_ft_s", one.pace_ft_s, 0.1, 15.0, "ft/s")
-        if one.at_s is None or one.outcome not in ("found-bottom", "ticked-top"):
+        if one.at_s is None or not OUTCOME[one.outcome].shows:
             continue
-        if one.outcome == "found-bottom" and scenario.conditions.bottom_ft is not None:
+        if OUTCOME[one.outcome].shows == "bottom" and scenario.conditions.bottom_ft is not None:
             continue  # it is known better, as it was driven
         require_between(f"casts[{k}].at_s", one.at_s, 0.0, 600.0, "s")
         gear = (gears or {}).get(name_of(one.rig).text(), scenario.gear)
         alone = replace(scenario, families=(one.rig.family.id,), gear=gear)
         setting = setting_of(catalogue.load(), alone, own.learned)
         lure, c = setting.lure(own.learned.applied(one.rig)), scenario.conditions
-        if one.outcome == "found-bottom":
+        if OUTCOME[one.outcome].shows == "bottom":
             deep = feet(depth_after_s(lure, min(one.at_s, one.count_s), setting.line, setting.water))
             bottom = round(2.0 * min(max(deep, 1.0), 60.0)) / 2.0
             if abs(bottom - c.bottom_depth_ft) >= 0.5:
@@ -243,7 +246,7 @@ class Bench:
         self.gears = gears or {}
         self.catalog = catalogue.load()
         self._sized: dict[str, tuple[Sizing, Rated]] = {}
-        self._flown: dict[tuple[str, float, float], CastResult] = {}
+        self._flown: dict[tuple[str, float, float, str], CastResult] = {}
         self._of: dict[int, CastResult] = {}
         self._off_ft: dict[str, float] = {}
         self._points: dict[str, float] = {}
@@ -253,7 +256,7 @@ class Bench:
     def learn(self, told: Sequence[Told], hand: Sequence[Rig]) -> None:
         """Take in how often each rig fouled or hung, and the points of the best family to hand."""
         for one in told:
-            self._fouled.setdefault(self.key(one.rig), []).append(one.outcome in ("fouled", "hung"))
+            self._fouled.setdefault(self.key(one.rig), []).append(OUTCOME[one.outcome].held)
         self._best_points = max((self.points(rig) for rig in hand), default=0.0)
 
     def points(self, rig: Rig) -> float:
@@ -339,7 +342,7 @@ class Bench:
 
     def shift(self, told: Told) -> None:
         """What ran high or low is taken to run so from now on."""
-        off = {"ran-high": -1.0, "ran-low": 1.0}.get(told.outcome, 0.0) * self.catalog.search.reach.ran_off_ft
+        off = OUTCOME[told.outcome].ran_off * self.catalog.search.reach.ran_off_ft
         if off:
             key = self.key(told.rig)
             self._off_ft[key] = self._off_ft.get(key, 0.0) + off
@@ -363,15 +366,21 @@ class Bench:
         counts = dict.fromkeys(
             _count_said(time_to_depth_s(rated.lure, metres(d), sizing.line, sizing.water)) for d in depths
         )
-        return [self.cast(rig, count, pace) for count in counts for pace in paces.values()]
+        steady = [self.cast(rig, count, pace) for count in counts for pace in paces.values()]
+        if rated.cadence is None:
+            return steady
+        pace = feet(rated.tuned.pace_m_s)
+        return [*steady, self.cast(rig, rated.countdown_s, pace, rated.cadence.way)]
 
-    def cast(self, rig: Rig, count_s: float, pace_ft_s: float) -> Candidate:
-        """One cast at a count and a pace."""
+    def cast(self, rig: Rig, count_s: float, pace_ft_s: float, cadence: str = "") -> Candidate:
+        """One cast at a count and a pace, reeled steadily or in a ``cadence``."""
         sizing, rated = self.sized(rig)
-        key = rated.key, round(count_s, 2), round(pace_ft_s, 3)
+        if cadence and cadence not in PLAYED:
+            raise BadInput("casts.cadence", cadence, "one of " + ", ".join(PLAYED))
+        key = rated.key, round(count_s, 2), round(pace_ft_s, 3), cadence
         if key not in self._flown:
-            way = usual_way(self.catalog, sizing, rated)
-            swum = rig.family.work == "swim"
+            way = cadence or usual_way(self.catalog, sizing, rated)
+            swum = rig.family.work == "swim" and not cadence
             program = (
                 (
                     Phase("fall", slack=True, for_s=count_s),
@@ -410,6 +419,7 @@ class Bench:
             self.suit(rig),
             rated.cover.passes,
             self.cut(rig),
+            cadence,
         )
         self._of[id(found)] = result
         return found
@@ -459,6 +469,7 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
         "direction": f"Another direction, count {cast.count_s:g}",
         "count": f"Count {cast.count_s:g} instead of {before.count_s if before else 0.0:g}",
         "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {cast.count_s:g}",
+        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, count {cast.count_s:.0f}",
         "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {cast.count_s:g}",
         "rod": f"Pick up the {head}, count {cast.count_s:g}",
         "retie": f"Tie on the {head}, count {cast.count_s:g}",

@@ -72,6 +72,7 @@ class NextAnswer(SearchAnswer):
     stop: str
     casts: list[NextCast]  # type: ignore[assignment]
     mend: IfAnswer | None
+    left: str
     cautions: list[str]
     made: int
     thrown: str
@@ -189,7 +190,8 @@ def next_casts(
 def _told(c: MadeCast) -> Told:
     """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
     count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
-    return Told(casts.rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s)
+    cadence = c.work if c.work in catalogue.load().cadences else ""
+    return Told(casts.rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
 
 
 def _only(here: Here, rig: str) -> OnRod:
@@ -217,6 +219,7 @@ def _written(here: Here, found: NextUp) -> NextAnswer:
             change=sentence(found.mend.change),
             effect=sentence(found.mend.effect),
         ),
+        left=sentence(found.left),
         cautions=[sentence(c) for c in found.cautions],
         made=len(here.made),
         thrown=name_of(casts.rig_of(here.made[-1])).text() if here.made else "",
@@ -232,7 +235,7 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
         **cast.model_dump(exclude={"rod"}),
         rod=tied.rod.name if tied else "",
         lands=family.work != "swim",
-        work=family.work,
+        work=cast.cadence or family.work,
         rig=rig_written(rig),
         line=line,
         said=SaidAnswer(

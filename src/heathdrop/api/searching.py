@@ -10,12 +10,12 @@ from pydantic import BaseModel, Field
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, search_water
+from heathdrop.conditions.outcome import OUTCOMES
 from heathdrop.conditions.request import Body, Id, Number, SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.search.belief import PACES
-from heathdrop.search.order import OUTCOMES
 
 
 class RigBody(Body):
@@ -63,13 +63,14 @@ class AnsweredBody(RigBody):
     line: Any = None
     said: Any = None
     name: Annotated[str, Field(max_length=200)] | None = None
+    cadence: Id | None = None
     outcome: Literal[OUTCOMES]  # type: ignore[valid-type]
     at_s: Number | None = None
 
     def told(self, k: int) -> Told:
         """The core's record. Raises BadInput."""
         rig = self.rig(f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
-        return Told(rig, self.countdown_s, self.pace_ft_s, self.outcome, self.at_s)
+        return Told(rig, self.countdown_s, self.pace_ft_s, self.outcome, self.at_s, self.cadence or "")
 
     def _named(self, at: str) -> Rig:
         """The rig of the cast's own name, as the answer gave it."""
@@ -122,6 +123,7 @@ class CastAnswer(BaseModel):
     per_minute: float
     rod: str
     way: str
+    cadence: str
     direction: str
 
 
@@ -177,6 +179,7 @@ def _cast(step: Step, tip_ft: float) -> CastAnswer:
         per_minute=_r(step.next.adds / step.next.minutes, 4),
         rod=step.rod,
         way=step.way,
+        cadence=cast.cadence,
         direction=step.direction,
     )
 

@@ -10,23 +10,10 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, Field, RootModel, field_validator, model_validator
 
 from heathdrop.conditions.gear import Line
+from heathdrop.conditions.outcome import OUTCOMES
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, plain_text
 
-#: What a cast may come to.
-OUTCOMES = (
-    "nothing",
-    "bump",
-    "fish",
-    "short",
-    "fouled",
-    "hung",
-    "ticked-top",
-    "found-bottom",
-    "ran-high",
-    "ran-low",
-    "not-felt",
-)
 #: The most text of a cast's conditions, characters of JSON.
 MOST_CONDITIONS = 1500
 Words = Annotated[str, Field(max_length=200), AfterValidator(plain_text)]

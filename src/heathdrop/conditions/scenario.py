@@ -145,6 +145,7 @@ class Conditions:
         Quantity(
             "Wind comes",
             words=(("across", "across the cast"), ("behind", "from behind"), ("ahead", "in your face")),
+            group="gear",
             about="From behind it carries a cast, in the face it shortens it, light and bulky lures most.",
         ),
     ] = "across"

@@ -36,11 +36,13 @@ class Candidate:
     suit: float = 1.0
     gets_in: float = 1.0
     cut: float = 1.0
+    cadence: str = ""
 
     @property
-    def setting(self) -> tuple[str, int, float]:
-        """What makes a cast the same cast again: rig, count to the second, pace to a fifth of a foot."""
-        return self.rig, round(self.count_s), round(5.0 * self.pace_ft_s)
+    def setting(self) -> tuple[str, int, float, str]:
+        """What makes a cast the same cast again: rig, count to the second, pace to a fifth of a foot, the
+        cadence (empty: the rig's plain way)."""
+        return self.rig, round(self.count_s), round(5.0 * self.pace_ft_s), self.cadence
 
     def taken(self, per_s: float, fresh: float = 1.0) -> Cells:
         """Chance that fish of each cell, in the lane that is thrown, take it: what these fish make of the rig

@@ -14,15 +14,13 @@ from types import MappingProxyType
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.made import OUTCOMES
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.search.belief import Belief, Cells, pace_of
 from heathdrop.search.coverage import Candidate
 
-__all__ = ["BITTEN", "OUTCOMES", "Answered", "Next", "Place", "nobody_after", "order_of", "told_by", "tried"]
+__all__ = ["Answered", "Next", "Place", "nobody_after", "order_of", "told_by", "tried"]
 #: Nothing was thrown yet.
 NEVER: Mapping[Hashable, int] = MappingProxyType({})
-#: Answers that a fish gave, and answers of a cast that was cut short.
-BITTEN, CUT_SHORT = ("bump", "fish", "short"), ("fouled", "hung", "ticked-top")
 
 
 @dataclass(frozen=True)
@@ -92,7 +90,7 @@ def told_by(
 ) -> Belief:
     """The belief after an answer: no bite takes from what was covered, a bite puts it where it was."""
     cast, reach = answered.cast, catalog.search.reach
-    if answered.outcome in BITTEN:
+    if OUTCOME[answered.outcome].bitten:
         bite = cast.taken(per_s)
         if answered.at_s is not None:
             off = belief.middles_ft - cast.depth_at(answered.at_s)
@@ -101,17 +99,19 @@ def told_by(
             pace = [reach.beside ** abs(k - pace_of(catalog, cast.pace_ft_s)) for k in range(3)]
             bite = np.maximum(bite, 1e-9) * np.outer(near, pace)
         return belief.times(bite)
-    share = reach.fouled_share if answered.outcome in CUT_SHORT else 1.0
+    share = reach.fouled_share if OUTCOME[answered.outcome].cut_short else 1.0
     return belief.times(place.passes(cast, share * per_s, before))
 
 
 def change_between(before: Candidate | None, after: Candidate, to_hand: Sequence[str], lanes: int = 1) -> str:
-    """What is changed from one cast to the next: none, direction, count, pace, trailer, rod or retie. Before
-    the first cast a rod to hand is simply picked up; where there are several ``lanes`` the same cast again
-    goes in another direction."""
+    """What is changed from one cast to the next: none, direction, count, pace, way, trailer, rod or retie.
+    Before the first cast a rod to hand is simply picked up; where there are several ``lanes`` the same cast
+    again goes in another direction."""
     if before is None:
         return "none" if after.rig in to_hand else "retie"
     if before.rig == after.rig:
+        if before.cadence != after.cadence:
+            return "way"
         if abs(before.pace_ft_s - after.pace_ft_s) > 0.05:
             return "pace"
         same = abs(before.count_s - after.count_s) < 0.05
@@ -201,7 +201,7 @@ def nobody_after(
     """Chance that no biting fish is here, after the answers: a cast that nothing takes speaks for it as far
     as fish that are here would have taken it; a bite rules it out (Bayes)."""
     absent = catalog.search.place.absent
-    if any(one.outcome in BITTEN for one in answered):
+    if any(OUTCOME[one.outcome].bitten for one in answered):
         return 0.0
     seen = tried(belief, per_s, answered, place)
     return absent / (absent + (1.0 - absent) * (1.0 - seen))

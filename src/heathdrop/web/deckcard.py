@@ -12,6 +12,7 @@ from typing import Any
 from heathdrop import catalog as catalogue
 from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod
 from heathdrop.api.searching import CastAnswer
+from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
 from heathdrop.units import ounces_as_written
 from heathdrop.web.assets import STATIC
@@ -110,6 +111,7 @@ def deck_card(plan: PlanAnswer) -> str:
     """The deck card: one file with its style, its script and the plan in it."""
     data = {
         "date": plan.date,
+        "outcomes": [[row.id, row.button, row.bitten] for row in OUTCOME_ROWS],
         "rods": [f"{r.name}: {sentence(rig_said(r.rig))}, {sentence(line_said(r.line))}" for r in plan.rods],
         "stops": [_stop_data(plan, s) for s in plan.stops],
     }

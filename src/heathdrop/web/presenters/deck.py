@@ -9,7 +9,8 @@ from typing import Any
 from markupsafe import Markup
 
 from heathdrop.api.casting import NextAnswer
-from heathdrop.conditions.made import OUTCOMES, MadeCast
+from heathdrop.conditions import outcome
+from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.measures import field_said, sentence, step_said, system, unit_said
 from heathdrop.web.fields import BY_NAME, DRIVEN, values_from, values_of
@@ -30,8 +31,9 @@ WATER = (
 #: depth is not the depth where the lure goes.
 SOUNDED = {"water_temp_f": "fills", "wind_mph": "fills", "bottom_depth_ft": "offers"}
 #: The answers as the buttons say them.
-SAID = {"ticked-top": "Ticked top", "found-bottom": "Bottom", "short": "Short strike", "not-felt": "Not felt"}
-ANSWERS = tuple((id_, SAID.get(id_, id_.replace("-", " ").capitalize())) for id_ in OUTCOMES)
+ANSWERS = tuple((row.id, row.button) for row in outcome.ROWS)
+#: Outcomes that a fish gave: the same cast stands.
+BITTEN = tuple(row.id for row in outcome.ROWS if row.bitten)
 
 
 @dataclass(frozen=True)
@@ -121,6 +123,7 @@ def deck_data(
         "stops": stops,
         "made": [c.model_dump(mode="json", exclude_none=True, exclude={"conditions"}) for c in made],
         "answers": ANSWERS,
+        "bitten": BITTEN,
         "sounded": SOUNDED,
         "instruments": instruments,
     }

@@ -7,12 +7,12 @@ from dataclasses import dataclass
 
 from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, water_of
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.search.belief import bite_per_s
 from heathdrop.search.coverage import Candidate
-from heathdrop.search.order import OUTCOMES
 from heathdrop.sizing.activity import judge
 from heathdrop.units import ounces_as_written
 from heathdrop.web.presenters.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
@@ -20,26 +20,13 @@ from heathdrop.web.presenters.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Sca
 Link = Callable[..., str]
 #: Between the parts of a cast in the address, and between casts.
 PART, CAST = "~", ";"
-#: How an outcome is said on its button.
-SAID = {
-    "nothing": "nothing",
-    "bump": "a bump",
-    "fish": "fish",
-    "short": "short strike",
-    "fouled": "fouled",
-    "hung": "hung up",
-    "ticked-top": "ticked the top",
-    "found-bottom": "found bottom",
-    "ran-high": "ran high",
-    "ran-low": "ran low",
-    "not-felt": "not felt",
-}
 #: What a change is called in the order.
 CHANGES = {
     "direction": "another direction",
     "none": "the same",
     "count": "other count",
     "pace": "other pace",
+    "way": "other cadence",
     "trailer": "other trailer",
     "rod": "other rod",
     "retie": "retie",
@@ -120,7 +107,7 @@ def told_in(catalog: Catalog, text: str) -> tuple[Told, ...]:
     for piece in [p for p in text.split(CAST) if p]:
         parts = piece.split(PART)
         wrong = BadInput("tried", piece, "a cast: rig, count, pace and what it came to")
-        if len(parts) not in (4, 5) or parts[3] not in OUTCOMES or len(found) >= MOST_CASTS:
+        if len(parts) not in (4, 5) or parts[3] not in OUTCOME or len(found) >= MOST_CASTS:
             raise wrong
         try:
             at = float(parts[4]) if len(parts) == 5 else None
@@ -152,10 +139,13 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
     return Searching(
         shadings=tuple(_shading(catalog, found, frame) for frame in (WIDE, NARROW)),
         first=rows[0],
-        answers=tuple(Answer(SAID[o], after(o)) for o in OUTCOMES),
+        answers=tuple(Answer(row.button, after(row.id)) for row in OUTCOME.values()),
         order=rows,
         made=tuple(
-            Made(f"{_rig_said(t.rig)}, count {t.count_s:g}: {SAID[t.outcome]}", link(tried=text_of(told[:k])))
+            Made(
+                f"{_rig_said(t.rig)}, count {t.count_s:g}: {OUTCOME[t.outcome].within}",
+                link(tried=text_of(told[:k])),
+            )
             for k, t in enumerate(told)
         ),
         tried=f"{100 * found.tried:.0f} %",
@@ -164,6 +154,10 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         unknown=found.scenario.conditions.fish_span_ft is not None,
         cast=cast,
     )
+
+
+def _made_said(told: Told) -> str:
+    return f"{_rig_said(told.rig)}, count {told.count_s:g}: {OUTCOME[told.outcome].within}"
 
 
 def _rig_said(rig: Rig) -> str:

@@ -10,7 +10,7 @@ import { watch } from "./decksounder.js";
 
 const data = JSON.parse(by("deck").textContent);
 const KEY = "heathdrop-deck-state";
-const BITTEN = ["bump", "fish", "short"];
+const BITTEN = data.bitten;
 const TWICE_MS = 700;
 const SHOWN = 3;
 const said = Object.fromEntries(data.answers);
@@ -63,7 +63,7 @@ function show() {
   by("turns").textContent = here.lands ? "–" : here.said.turns;
   by("runs").textContent = here.lands ? "bottom" : here.said.runs;
   const mend = state.at === 0 && following().mend;
-  const learned = state.at === 0 ? [...following().learned, following().move_on || ""] : [];
+  const learned = state.at === 0 ? [...following().learned, following().move_on || "", following().left || ""] : [];
   by("why").textContent = [mend ? `${mend.symptom}. Smallest change: ${mend.change}. Or search on.` : "",
     ...learned, here.said.why].filter(Boolean).join(" ");
   const change = ["rod", "trailer", "retie"].includes(here.change) && following().thrown;

@@ -4,10 +4,8 @@
   const plan = JSON.parse(document.getElementById("plan").textContent);
   const by = (id) => document.getElementById(id);
   const KEY = "heathdrop-deck-" + plan.key;
-  const OUTCOMES = [["nothing", "Nothing"], ["bump", "Bump"], ["fish", "Fish"], ["short", "Short strike"],
-    ["fouled", "Fouled"], ["hung", "Hung"], ["ticked-top", "Ticked top"], ["found-bottom", "Found bottom"],
-    ["ran-high", "Ran high"], ["ran-low", "Ran low"], ["not-felt", "Not felt"]];
-  const BITTEN = ["bump", "fish", "short"];
+  const OUTCOMES = plan.outcomes;
+  const BITTEN = OUTCOMES.filter(([, , bitten]) => bitten).map(([id]) => id);
   let state = { stop: 0, at: {}, casts: [], begun: 0, reeling: 0 };
   let kept = true;
   let voice = null;
