@@ -7,7 +7,7 @@ kind=${1:-run}
 pins=requirements.txt
 [ "$kind" = dev ] && pins=requirements-dev.txt
 stamp=.venv/.ready-$kind
-sum=$(cat "$pins" pyproject.toml | sha256sum | cut -d' ' -f1)
+sum=$(cat "$pins" requirements-build.txt pyproject.toml | sha256sum | cut -d' ' -f1)
 
 as_root() { if [ "$(id -u)" = 0 ]; then "$@"; else sudo "$@"; fi; }
 
@@ -23,14 +23,16 @@ fi
 if [ "$(cat "$stamp" 2>/dev/null)" != "$sum" ]; then
   echo "Installing the $kind packages ..."
   if ! .venv/bin/python -m uv --version >/dev/null 2>&1; then
-    .venv/bin/python -m pip install -q --disable-pip-version-check uv 2>/dev/null || true
+    .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements-uv.txt \
+      2>/dev/null || true
   fi
+  .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements-build.txt
   if .venv/bin/python -m uv --version >/dev/null 2>&1; then
     .venv/bin/python -m uv pip install -q --python .venv/bin/python --require-hashes -r "$pins"
-    .venv/bin/python -m uv pip install -q --python .venv/bin/python --no-deps -e .
+    .venv/bin/python -m uv pip install -q --python .venv/bin/python --no-deps --no-build-isolation -e .
   else
     .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r "$pins"
-    .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps -e .
+    .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
   fi
   echo "$sum" > "$stamp"
 fi

@@ -223,6 +223,7 @@ def serve(
         proxy_headers=False,
         timeout_keep_alive=15,
         limit_concurrency=200,
+        timeout_graceful_shutdown=8,
     )
 
 

@@ -15,8 +15,9 @@ from heathdrop.units import KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
 WRITTEN = re.compile(
     r"(?:(\d{1,4})\s*[\s-]\s*)?(\d{1,4})/(\d{1,4})|([+-]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9}))", re.ASCII
 )
-#: The longest number that is read.
-LONGEST = 24
+#: The longest number that is read, and the longest with its unit and what stands about it: patterns are tried
+#: on nothing longer.
+LONGEST, LONGEST_TYPED = 24, 60
 #: Fractions that have a sign of their own.
 SIGNS = {
     "½": "1/2",
@@ -116,6 +117,9 @@ def number_of(text: str) -> float:
 
 def parts_of(text: str) -> tuple[str, str]:
     """A typed number and the unit behind it, empty when there is none; the unit as this module names it."""
+    text = text.strip()
+    if len(text) > LONGEST_TYPED:
+        raise ValueError("not a number")
     found = re.fullmatch(r"\s*(.*?[\d½⅓⅔¼¾⅛⅜⅝⅞.,])\s*([^\d\s.,½⅓⅔¼¾⅛⅜⅝⅞/⁄-][^\d]*)?\s*", text, re.S)
     if found is None:
         raise ValueError("not a number")
@@ -161,6 +165,8 @@ def span_of(text: str, one: Callable[[str], float] | None = None) -> tuple[float
     for ``?``. ``one`` reads a single figure, in feet by default. Raises ValueError for anything else."""
     read_one = one or (lambda part: read(part, "ft"))
     plain = " ".join(text.lower().split())
+    if len(plain) > LONGEST_TYPED:
+        raise ValueError("not a depth")
     if plain in _UNKNOWN:
         return None
     if found := _AROUND.fullmatch(plain):

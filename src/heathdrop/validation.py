@@ -8,8 +8,11 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from heathdrop.conditions.scenario import BY_FIELD
-from heathdrop.errors import BadInput
+from heathdrop.conditions.plan import PlanRequest, RodBody, StopBody
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import BY_FIELD, Scenario, check
+from heathdrop.conditions.trip import TripBody, TripStop
+from heathdrop.errors import BadInput, require_between
 
 #: Largest request body or input file, bytes.
 MOST_BYTES = 256 * 1024
@@ -106,3 +109,38 @@ def read_json(model: type[M], raw: bytes) -> M:
         return model.model_validate(data)
     except ValidationError as error:
         raise bad_input(error.errors()) from error
+
+
+def water_of(
+    conditions: dict[str, Any], cast_ft: float, tip_ft: float, schools: dict[str, str], box: str
+) -> Scenario:
+    """A stop's water as a scenario, checked whole. Raises BadInput."""
+    gear = {"cast_ft": cast_ft, "rod_tip_height_ft": tip_ft}
+    asked = {"conditions": conditions, "gear": gear, "schools": schools, "box": box}
+    try:
+        scenario = SizeRequest.model_validate(asked).scenario()
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    check(scenario)
+    return scenario
+
+
+def stops_of(body: PlanRequest | TripBody) -> list[Scenario]:
+    """Every stop's water of a plan or a trip. Raises BadInput naming the stop."""
+    found = []
+    stops: Sequence[StopBody | TripStop] = body.stops
+    for k, stop in enumerate(stops):
+        try:
+            found.append(
+                water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
+            )
+        except BadInput as refusal:
+            raise BadInput(f"stops[{k}].{refusal.field}", refusal.given, refusal.allowed) from refusal
+    return found
+
+
+def rods_checked(rods: Sequence[RodBody]) -> None:
+    """Raise BadInput for the first rod whose reel or line cannot be."""
+    for k, rod in enumerate(rods):
+        require_between(f"rods[{k}].inches_per_turn", rod.inches_per_turn, 10, 45, "in")
+        require_between(f"rods[{k}].line.test_lb", rod.line.test_lb, 1, 100, "lb")

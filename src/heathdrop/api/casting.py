@@ -18,8 +18,7 @@ from heathdrop.api.searching import CastAnswer, SearchAnswer, written
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import StopBody
-from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Scenario, check
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.errors import BadInput
 from heathdrop.measures import IMPERIAL, said_in, sentence
@@ -27,7 +26,7 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.models import SavedPlan
-from heathdrop.validation import bad_input
+from heathdrop.validation import water_of
 
 
 class KeptAnswer(BaseModel):
@@ -123,14 +122,7 @@ class Here:
 
 def scenario_of(stop: TripStop, body: TripBody) -> Scenario:
     """The water of a trip's stop. Raises BadInput."""
-    gear = {"cast_ft": stop.cast_ft, "rod_tip_height_ft": stop.rod_tip_height_ft}
-    asked = {"conditions": stop.conditions, "gear": gear, "schools": body.schools, "box": body.box}
-    try:
-        scenario = SizeRequest.model_validate(asked).scenario()
-    except ValidationError as error:
-        raise bad_input(error.errors()) from error
-    check(scenario)
-    return scenario
+    return water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
 
 
 def rods_of(body: TripBody) -> tuple[OnRod, ...]:

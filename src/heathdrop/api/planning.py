@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import BaseModel, Field
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
@@ -12,15 +12,13 @@ from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan
 from heathdrop.api.searching import CastAnswer, casts_written
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.gear import Rod as GearRod
-from heathdrop.conditions.plan import PlanRequest, StopBody
-from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import check
+from heathdrop.conditions.plan import PlanRequest
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.setting import line_of
 from heathdrop.units import feet
-from heathdrop.validation import bad_input
+from heathdrop.validation import stops_of
 
 
 def the_rods(request: PlanRequest) -> list[Rod] | int:
@@ -41,22 +39,11 @@ def the_rods(request: PlanRequest) -> list[Rod] | int:
 
 def the_stops(request: PlanRequest) -> list[Stop]:
     """The stops of a request as the core's records. Raises BadInput naming the stop."""
-    return [_stop_of(request, k, body) for k, body in enumerate(request.stops)]
-
-
-def _stop_of(request: PlanRequest, k: int, body: StopBody) -> Stop:
-    gear = {"cast_ft": body.cast_ft, "rod_tip_height_ft": body.rod_tip_height_ft}
-    asked = {"conditions": body.conditions, "gear": gear, "schools": request.schools, "box": request.box}
-    try:
-        scenario = SizeRequest.model_validate(asked).scenario()
-        check(scenario)
-    except BadInput as refusal:
-        raise BadInput(f"stops[{k}].{refusal.field}", refusal.given, refusal.allowed) from refusal
-    except ValidationError as error:
-        first = bad_input(error.errors())
-        raise BadInput(f"stops[{k}].{first.field}", first.given, first.allowed) from error
-    at = None if body.position is None else (body.position.lat, body.position.lon)
-    return Stop(body.name, scenario, body.minutes, body.importance, at)
+    found = []
+    for body, scenario in zip(request.stops, stops_of(request), strict=True):
+        at = None if body.position is None else (body.position.lat, body.position.lon)
+        found.append(Stop(body.name, scenario, body.minutes, body.importance, at))
+    return found
 
 
 class RigFields(BaseModel):

@@ -19,6 +19,7 @@ from heathdrop.api.casting import (
     take_back,
 )
 from heathdrop.api.feeding import FeedAnswer, feed_answer
+from heathdrop.api.heavy import heavy, quick
 from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
@@ -37,6 +38,9 @@ REFUSED: dict[int | str, dict[str, Any]] = {
 }
 
 
+BUSY: dict[int | str, dict[str, Any]] = {503: {"model": Refusal, "description": "Too much at once"}}
+
+
 def own(request: Request) -> Own:
     """The angler's own, as the data file has it now."""
     with request.app.state.database.session() as session:
@@ -49,7 +53,7 @@ def simulate(request: SimulateRequest) -> SimulateAnswer:
     return simulate_answer(request)
 
 
-@router.post("/size", responses=REFUSED)
+@router.post("/size", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
 def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer:
     """Rank rigs for a scenario, from the standard set, the box kept here, or both.
 
@@ -58,13 +62,13 @@ def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer
     return size_answer(request, mine)
 
 
-@router.post("/search", responses=REFUSED)
+@router.post("/search", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
 def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
     """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
     return search_answer(request, mine)
 
 
-@router.post("/plan", responses=REFUSED)
+@router.post("/plan", responses=REFUSED | BUSY, dependencies=[Depends(heavy)])
 def plan(request: PlanRequest, mine: Annotated[Own, Depends(own)]) -> PlanAnswer:
     """Which few rigs to tie on for a day of stops, and how each stop is fished with them."""
     return plan_answer(request, mine)

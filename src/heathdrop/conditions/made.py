@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 import uuid
 from datetime import datetime
 from typing import Annotated, Any
@@ -17,6 +18,19 @@ from heathdrop.errors import BadInput, plain_text
 #: The most text of a cast's conditions, characters of JSON.
 MOST_CONDITIONS = 1500
 Words = Annotated[str, Field(max_length=200), AfterValidator(plain_text)]
+
+
+#: Conditions are nested no deeper.
+DEEPEST = 4
+
+
+def _flat(value: Any, left: int = DEEPEST) -> bool:
+    """Whether a value is no deeper than conditions are, and every number in it finite."""
+    if isinstance(value, dict):
+        return left > 0 and all(_flat(v, left - 1) for v in value.values())
+    if isinstance(value, list):
+        return left > 0 and all(_flat(v, left - 1) for v in value)
+    return not isinstance(value, float) or math.isfinite(value)
 
 
 class FishBody(Body):
@@ -75,6 +89,8 @@ class MadeCast(Body):
     @field_validator("conditions")
     @classmethod
     def _short(cls, value: dict[str, Any] | None) -> dict[str, Any] | None:
+        if value is not None and not _flat(value):
+            raise BadInput("conditions", "too deep, or not finite", "the conditions of a size request")
         if value is not None and len(json.dumps(value)) > MOST_CONDITIONS:
             raise BadInput("conditions", "too long", f"at most {MOST_CONDITIONS} characters of JSON")
         return value

@@ -18,6 +18,10 @@ from heathdrop.units import M_PER_FT
 Floats = NDArray[np.float64]
 #: A position counts as moved from so far on, ft: a receiver at rest wanders less.
 MOVED_FT = 2.0
+#: A receiver that moves by more than this between two fixes (ft) has lost itself.
+JUMPED_FT = 3000.0
+#: The longest run that is drawn, ft.
+LONGEST_RUN_FT = 20.0 * 5280.0
 #: Soundings of a run at most: two hours of one a second.
 MOST = 7200
 #: Soundings that a sounding is held against; so far from their middle (ft; share of it) it is out of line.
@@ -66,12 +70,12 @@ class Track:
 
     def moved(self, lat: float, lon: float) -> None:
         """The boat is here."""
-        if not self.recording:
+        if not self.recording or not on_earth(lat, lon):
             return
         with self._lock:
             if self._at is not None:
                 far = apart_ft(*self._at, lat, lon)
-                if far < MOVED_FT:
+                if far < MOVED_FT or far > JUMPED_FT:
                     return
                 self._ran_ft += far
             self._at = lat, lon
@@ -103,6 +107,11 @@ class Driven:
         if keep.sum() < 3 or away[keep][-1] < 0.25 * cast_ft:
             raise BadInput("the run", f"{away[-1]:.0f} ft long", f"at least {0.25 * cast_ft:.0f} ft")
         return simplified(away[keep], deep[keep])
+
+
+def on_earth(lat: float | None, lon: float | None) -> bool:
+    """Whether two numbers are a position: degrees within their ranges, finite."""
+    return lat is not None and lon is not None and abs(lat) <= 90.0 and abs(lon) <= 180.0
 
 
 def apart_ft(lat0: float, lon0: float, lat1: float, lon1: float) -> float:
@@ -169,12 +178,16 @@ def from_gpx(text: str) -> list[Sounding]:
     found: list[Sounding] = []
     ran, last = 0.0, None
     for point, *_ in gpx.walk():
+        if not on_earth(point.latitude, point.longitude):
+            raise BadInput("the file", f"at {point.latitude}, {point.longitude}", "positions on the Earth")
         depth = _depth_m(point)
         if last is not None:
-            ran += apart_ft(*last, point.latitude, point.longitude)
+            ran += min(JUMPED_FT, apart_ft(*last, point.latitude, point.longitude))
         last = point.latitude, point.longitude
         if depth is not None and 0.05 <= depth <= 180.0:
             found.append(Sounding(ran, depth / M_PER_FT, point.latitude, point.longitude))
+        if ran > LONGEST_RUN_FT:
+            raise BadInput("the file", f"a run of more than {LONGEST_RUN_FT / 5280:.0f} miles", "shorter")
     if len(found) < 3:
         raise BadInput("the file", f"{len(found)} points with a depth", "a track with depths at its points")
     return found[:MOST]

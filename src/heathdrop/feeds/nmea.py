@@ -46,6 +46,8 @@ def figures_of(line: str) -> Figures:
 
 
 def _can_be(name: str, value: Any) -> bool:
+    if name == "position":
+        return bool(abs(value["lat"]) <= 90.0 and abs(value["lon"]) <= 180.0)
     if name not in POSSIBLE:
         return True
     low, high = POSSIBLE[name]

@@ -10,6 +10,7 @@ import sqlite3
 from collections.abc import Iterator
 from contextlib import closing, contextmanager, suppress
 from datetime import UTC, datetime
+from glob import escape as glob_escape
 from importlib import resources
 from pathlib import Path
 from typing import Any
@@ -67,6 +68,7 @@ def _revision(path: Path) -> str | None:
     if not path.exists() or path.stat().st_size == 0:
         return None
     try:
+        _recover(path)
         with closing(_reading(path)) as connection:
             tables = {
                 name for (name,) in connection.execute("select name from sqlite_master where type = 'table'")
@@ -85,6 +87,15 @@ def _revision(path: Path) -> str | None:
     if row is not None and str(row[0]) > newest():
         raise BadInput("the data file", path.name, "of this version of Heathdrop or an older one")
     return row[0] if row else None
+
+
+def _recover(path: Path) -> None:
+    """Let SQLite finish what a kill left half done. A connection that only reads cannot roll a hot journal
+    back, and would call the file broken; one that may write does so with its first read."""
+    journal = path.with_name(path.name + "-journal")
+    if journal.exists() and os.access(path, os.W_OK) and os.access(path.parent, os.W_OK):
+        with closing(sqlite3.connect(path)) as connection:
+            connection.execute("select count(*) from sqlite_master").fetchone()
 
 
 def migrate(path: Path, to: str = "head") -> None:
@@ -112,13 +123,17 @@ def backup(path: Path, why: str, keep: Path | None = None) -> Path:
     made and ``keep`` never do. Raises sqlite3.OperationalError when it cannot be written.
     """
     folder = path.parent / "backups"
-    folder.mkdir(exist_ok=True)
+    folder.mkdir(mode=0o700, exist_ok=True)
+    for stale in folder.glob(f"{glob_escape(path.stem)}-*.part*"):
+        # A backup that a kill cut short; no other is being made, for the data file has one owner.
+        stale.unlink(missing_ok=True)
     stamp = datetime.now(UTC).strftime(STAMP)
     copy = folder / f"{path.stem}-{stamp}-{why}.sqlite"
     part = copy.with_suffix(".part")
     try:
         with closing(_reading(path)) as source, closing(sqlite3.connect(part)) as target:
             source.backup(target)
+        _for_the_owner(part)
         part.replace(copy)
     finally:
         part.unlink(missing_ok=True)
@@ -146,9 +161,13 @@ def _sound(path: Path) -> bool:
         with closing(_reading(path)) as connection:
             whole = connection.execute("pragma integrity_check").fetchone() == ("ok",)
             row = connection.execute("select version_num from alembic_version").fetchone()
+            tables = {
+                name for (name,) in connection.execute("select name from sqlite_master where type = 'table'")
+            }
     except sqlite3.Error:
         return False
-    return whole and row is not None and str(row[0]) <= newest()
+    ours = bool(OURS & tables)
+    return whole and ours and row is not None and str(row[0]) <= newest()
 
 
 def restore(path: Path, copy: Path) -> Path:
@@ -168,8 +187,21 @@ def restore(path: Path, copy: Path) -> Path:
         with closing(sqlite3.connect(path)) as target:
             kept.backup(target)
     migrate(path)
+    with closing(sqlite3.connect(path)) as restored, restored:
+        # Who was sent off stays out: every phone pairs anew.
+        restored.execute("update device set gone_at = current_timestamp where gone_at is null")
     LOG.info("restored from %s", copy.name)
     return saved
+
+
+def _for_the_owner(path: Path) -> None:
+    """A file readable by its owner alone: positions and catches are nobody else's."""
+    with suppress(OSError):
+        path.chmod(0o600)
+
+
+class Replaced(Exception):
+    """The data file was removed, or another one was put in its place, while it was open."""
 
 
 class Database:
@@ -198,6 +230,8 @@ class Database:
             self.read_only = self._reading_only = True
         if not self._can_write():
             self.read_only = self._reading_only = True
+        else:
+            _for_the_owner(path)
         self._open()
 
     def _can_write(self) -> bool:
@@ -211,8 +245,29 @@ class Database:
         else:
             self.engine = create_engine(URL.create("sqlite", database=str(self.path)))
             event.listen(self.engine, "connect", _settings)
+        self._opened = self._identity()
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
         event.listen(self._sessions, "after_flush", lambda session, _: session.info.update(wrote=True))
+
+    def _identity(self) -> tuple[int, int] | None:
+        """Which file stands at the path: device and inode; None for none."""
+        try:
+            found = self.path.stat()
+        except OSError:
+            return None
+        return found.st_dev, found.st_ino
+
+    def _still_there(self) -> None:
+        """Raise Replaced when the path does not lead to the file that is open: what is written to that one
+        would be gone at the stop. What stands there now is opened for the next one who asks."""
+        if self._identity() == self._opened:
+            return
+        self.engine.dispose()
+        if self._identity() is None:
+            raise Replaced("The data file was removed while Heathdrop ran")
+        migrate(self.path)
+        self._open()
+        raise Replaced("Another file was put in the place of the data file while Heathdrop ran")
 
     @contextmanager
     def session(self) -> Iterator[Session]:
@@ -223,6 +278,9 @@ class Database:
             self._open()
         with self._sessions.begin() as session:
             yield session
+            session.flush()
+            if session.info.get("wrote"):
+                self._still_there()
         if session.info.get("wrote"):
             self.read_only = False
             self.fold()

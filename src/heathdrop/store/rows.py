@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from typing import TypeVar
 
-from sqlalchemy import select
+from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from heathdrop.store.models import Kept, now
@@ -35,6 +35,17 @@ def _at(session: Session, table: type[K], id_: int) -> K | None:
 def uids(session: Session, table: type[Kept]) -> set[str]:
     """The names for good of every row, those put away too."""
     return set(session.scalars(select(table.uid)))
+
+
+def living(session: Session, table: type[Kept]) -> set[str]:
+    """The names for good of the rows that are not put away."""
+    return set(session.scalars(select(table.uid).where(table.gone_at.is_(None))))
+
+
+def forget_gone(session: Session, table: type[Kept], names: Collection[str]) -> None:
+    """Take out for good the rows of these names that were put away, so that they can come back anew."""
+    if names:
+        session.execute(delete(table).where(table.uid.in_(names), table.gone_at.is_not(None)))
 
 
 def put_away(session: Session, table: type[K], id_: int) -> K | None:

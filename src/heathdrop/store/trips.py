@@ -31,7 +31,8 @@ def begin(session: Session, name: str, body: TripBody, uid: str | None = None) -
     name, taken = " ".join(name.split())[:LONGEST_NAME] or "A day", {t.name for t in listed(session)}
     called, k = name, 2
     while called in taken:
-        called, k = f"{name} ({k})", k + 1
+        tail = f" ({k})"
+        called, k = name[: LONGEST_NAME - len(tail)] + tail, k + 1
     row = Trip(name=called, body=body.model_dump(mode="json"), version=CURRENT["trip"], uid=uid or new_uid())
     session.add(row)
     session.flush()

@@ -25,7 +25,7 @@ from heathdrop.feeds.driven import Track
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
-from heathdrop.store.database import Database, install_secret, unwritable
+from heathdrop.store.database import Database, Replaced, install_secret, unwritable
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
@@ -80,6 +80,7 @@ def create_app(
     app.add_exception_handler(NotOurs, _not_ours)
     app.add_exception_handler(OperationalError, _unwritable)
     app.add_exception_handler(sqlite3.OperationalError, _unwritable)
+    app.add_exception_handler(Replaced, _replaced)
     app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(units.Measured, database=app.state.database)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
@@ -141,6 +142,14 @@ async def _unwritable(request: Request, error: Any) -> Response:
     request.app.state.database.read_only = True
     said = "The data file cannot be written now (full disk, locked or read-only); nothing was lost or kept."
     LOG.warning("the data file cannot be written: %s", getattr(error, "orig", error))
+    return problem(request, said, 503)
+
+
+async def _replaced(request: Request, error: Any) -> Response:
+    """The data file is not the one that was open: nothing was kept, and that is said."""
+    LOG.warning("%s", error)
+    why = "a sync program, or a file manager"
+    said = f"{error} ({why}): nothing of this was kept. Look at the file, then try again."
     return problem(request, said, 503)
 
 

@@ -8,10 +8,13 @@ import socket
 import time
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from datetime import UTC, datetime
 from threading import Lock
 
 from itsdangerous import BadSignature, TimestampSigner
 from starlette.concurrency import run_in_threadpool
+from starlette.exceptions import HTTPException
+from starlette.formparsers import MultiPartException
 from starlette.requests import Request
 from starlette.responses import RedirectResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
@@ -26,6 +29,8 @@ LASTS_S, TRIES, DIGITS = 300.0, 5, 6
 COOKIE, KEPT_S = "heathdrop-device", 30 * 24 * 3600
 #: Sockets of this machine alone; what the framework's test client, which has none, calls itself.
 LOOPBACK, TESTS = ("127.0.0.1", "::1"), "testclient"
+#: What a proxy says of the request that it hands on.
+FORWARDED = {b"forwarded", b"x-forwarded-for", b"x-forwarded-host", b"x-real-ip", b"via"}
 #: An address that nothing is sent to: asking the way to it tells this machine's own on the network.
 NOWHERE = ("192.0.2.1", 9)
 ALONE = "This is someone's own Heathdrop, and it answers its own machine alone."
@@ -90,6 +95,9 @@ def own_address() -> str:
 def is_here(scope: Scope) -> bool:
     """Whether a request came over this machine's own loopback, from both ends."""
     client, server = scope["client"], scope.get("server")
+    if any(name in FORWARDED for name, _ in scope.get("headers", ())):
+        # Somebody else's request, handed on by a proxy of this machine.
+        return False
     if client[0] == TESTS:
         return True
     return client[0] in LOOPBACK and (server is None or server[0] in LOOPBACK)
@@ -123,8 +131,12 @@ class Reach:
     async def _knows(self, request: Request) -> bool:
         """Whether the request shows the cookie of a phone that is paired, and was not sent off."""
         try:
-            uid = self.signer.unsign(request.cookies.get(COOKIE, ""), max_age=KEPT_S).decode()
-        except (BadSignature, UnicodeDecodeError):
+            text, signed = self.signer.unsign(request.cookies.get(COOKIE, ""), return_timestamp=True)
+            uid = text.decode()
+        except (BadSignature, UnicodeDecodeError, ValueError):
+            return False
+        # A clock that was set back makes a cookie younger than new, and locks nobody out.
+        if (datetime.now(UTC) - signed).total_seconds() > KEPT_S:
             return False
         return await run_in_threadpool(devices.seen, self.database, uid)
 
@@ -136,8 +148,11 @@ class Reach:
             )
         if request.method != "POST" or request.url.path != "/pair":
             return unpaired("", request.query_params.get("code", "") if request.url.path == "/pair" else "")
-        async with request.form(max_files=0, max_fields=4) as form:
-            code, name = str(form.get("code", "")), str(form.get("name", ""))
+        try:
+            async with request.form(max_files=0, max_fields=4) as form:
+                code, name = str(form.get("code", "")), str(form.get("name", ""))
+        except (HTTPException, MultiPartException):
+            return unpaired("This could not be read.")
         if not self.pairing.take(code):
             return unpaired(WRONG)
         uid = await run_in_threadpool(

@@ -20,7 +20,7 @@ POLICY = (
     "connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 )
 #: A file brought in may be larger than a form.
-MOST_FILE_BYTES = 4_000_000
+MOST_FILE_BYTES = 64_000_000
 SAFE = {"GET", "HEAD", "OPTIONS"}
 
 

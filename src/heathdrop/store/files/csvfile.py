@@ -125,7 +125,7 @@ YES_NO = {"split", "off_reel"}
 RUNS = ("=", "+", "-", "@", "\t", "\r")
 #: The longest cell, and the most columns, that are read.
 MOST_CELL, MOST_COLUMNS = 2000, 60
-MOST_ROWS = 5000
+MOST_ROWS = 200_000
 Row = dict[str, Any]
 
 

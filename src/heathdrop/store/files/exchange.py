@@ -24,12 +24,15 @@ from heathdrop.store.files.csvfile import Row
 from heathdrop.store.files.jsonfile import VERSION, json_object, read_record
 from heathdrop.store.files.registry import BY_NAME, REGISTRY, new_of
 from heathdrop.store.models import now
+from heathdrop.store.rows import forget_gone
 
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"
 #: Largest file inside an export, bytes; faults said at most.
-MOST_BYTES, MOST_FAULTS = 8_000_000, 5
+MOST_BYTES, MOST_FAULTS = 64_000_000, 5
 #: Largest sum of the known files, bytes; where the last import's names are kept.
-MOST_WHOLE, LAST_IMPORT = 16_000_000, "last-import"
+MOST_WHOLE, LAST_IMPORT = 128_000_000, "last-import"
+#: Names that one statement asks for.
+AT_ONCE = 500
 
 
 @dataclass
@@ -189,12 +192,18 @@ def sifted(session: Session, parcel: Parcel) -> Parcel:
 
 
 def keep(session: Session, parcel: Parcel) -> dict[str, list[str]]:
-    """Keep a parcel beside what is there; a scenario of the same name is replaced.
+    """Keep a parcel beside what is there, and over nothing: a scenario whose name is taken gets another.
 
-    Rows that the data file has are passed over. Answers the names for good of what came, by file.
+    Rows that the data file has are passed over; those that were put away come back. Answers the names for
+    good of what came, by file.
     """
     at_once(session)
     new = sifted(session, parcel)
+    for name, found in new.rows.items():
+        table = BY_NAME[name].table
+        names = [str(r["id"]) for r in found if r.get("id")]
+        for k in range(0, len(names) if table is not None else 0, AT_ONCE):
+            forget_gone(session, table, names[k : k + AT_ONCE])  # type: ignore[arg-type]
     came = {name: BY_NAME[name].keep(session, rows) for name, rows in new.rows.items()}
     settings.keep(session, LAST_IMPORT, {name: uids for name, uids in came.items() if uids})
     return came
@@ -207,9 +216,10 @@ def undo(session: Session) -> int:
     for name, uids in came.items():
         table = BY_NAME[name].table
         if table is not None:
-            rows = session.scalars(select(table).where(table.uid.in_(uids), table.gone_at.is_(None)))
-            for row in rows:
-                row.gone_at = now()
-                count += 1
+            for k in range(0, len(uids), AT_ONCE):
+                these = table.uid.in_(uids[k : k + AT_ONCE])
+                for row in session.scalars(select(table).where(these, table.gone_at.is_(None))):
+                    row.gone_at = now()
+                    count += 1
     settings.keep(session, LAST_IMPORT, {})
     return count

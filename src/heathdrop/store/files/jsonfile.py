@@ -6,6 +6,7 @@ import json
 import uuid
 from collections.abc import Callable
 from dataclasses import replace
+from functools import partial
 from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
@@ -22,7 +23,7 @@ from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import casts, observations, plans, scenarios, trips
 from heathdrop.store.files.csvfile import MOST_ROWS, Read, Row
-from heathdrop.validation import bad_input
+from heathdrop.validation import bad_input, rods_checked, stops_of
 
 VERSION = 1
 #: Stands for the stops of a plan that has none yet, while the rest of it is checked.
@@ -144,13 +145,27 @@ def _plan(row: Row, at: str) -> Row:
     body, whole = row.get("body"), row
     if isinstance(body, dict) and body.get("stops") == []:
         whole = {**row, "body": {**body, "stops": [NO_STOP]}}
-    _placed(at, PlanRow.model_validate(whole).body.day)
+    plan = PlanRow.model_validate(whole).body
+    _placed(at, plan.day)
+    if not (isinstance(body, dict) and body.get("stops") == []):
+        _placed(at, lambda: stops_of(plan))
+        _placed(at, lambda: rods_checked(plan.rods if isinstance(plan.rods, list) else ()))
     return row
 
 
 def _trip(row: Row, at: str) -> Row:
-    TripRow.model_validate(row)
+    trip = TripRow.model_validate(row).body
+    _placed(at, lambda: stops_of(trip))
+    _placed(at, lambda: rods_checked(trip.rods))
+    chosen(catalogue.load(), tuple(trip.schools.items()))
+    for k, rod in enumerate(trip.rods):
+        _placed(f"{at}.body.rods[{k}].rig", partial(_rig_named, rod.rig))
     return row
+
+
+def _rig_named(name: str) -> None:
+    """Raise BadInput for a rig that is none."""
+    RigName.parse(name).rig(catalogue.load())
 
 
 def read_checks(raw: bytes) -> Read:

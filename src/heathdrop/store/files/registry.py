@@ -23,7 +23,7 @@ from heathdrop.store.files import csvfile, jsonfile
 from heathdrop.store.files.csvfile import Read, Row
 from heathdrop.store.files.jsonfile import VERSION
 from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario, Trip
-from heathdrop.store.rows import uids
+from heathdrop.store.rows import living
 
 
 @dataclass(frozen=True)
@@ -48,7 +48,7 @@ def counted(count: int, one: str, many: str) -> str:
 
 def new_of(session: Session, table: type[Kept], found: Sequence[Row]) -> list[Row]:
     """The rows that are not in the data file yet, by their names for good. Each name counts once."""
-    there, new = uids(session, table), []
+    there, new = living(session, table), []
     for row in found:
         uid = row.get("id")
         if uid is None or uid not in there:
@@ -106,9 +106,22 @@ def _pick(text: str) -> str:
 
 def _keep_scenarios(session: Session, rows: Sequence[Row]) -> list[str]:
     return [
-        scenarios.save(session, r["name"], r["body"], r.get("pick", ""), r.get("note", ""), r.get("id")).uid
+        scenarios.save(
+            session, _beside(session, r), r["body"], r.get("pick", ""), r.get("note", ""), r.get("id")
+        ).uid
         for r in rows
     ]
+
+
+def _beside(session: Session, row: Row) -> str:
+    """The name that a scenario from a file is kept under: its own, or with a word where one's own has it. A
+    file never writes over what is there, so that its undo takes away only what it brought."""
+    name, k = str(row["name"]), 1
+    while scenarios.named(session, name) is not None:
+        k += 1
+        tail = " (from a file)" if k == 2 else f" (from a file {k - 1})"
+        name = str(row["name"])[: scenarios.LONGEST_NAME - len(tail)] + tail
+    return name
 
 
 def _plan_rows(session: Session) -> list[Row]:

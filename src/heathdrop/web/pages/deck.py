@@ -54,7 +54,11 @@ def deck(request: Request, database: Db, own: Mine) -> Response:
             kept = [(i, n, len(b["stops"]), b.get("date", "")) for i, n, b in ready if b["stops"]]
             return page(request, "deck/begin.html", {"plans": kept, "page": "deck"})
         row, body = found
-        stops = [_stop_data(session, body, k, own) for k in range(len(body.stops))]
+        try:
+            stops = [_stop_data(session, body, k, own) for k in range(len(body.stops))]
+        except BadInput as refusal:
+            broken = {"plans": [], "page": "deck", "broken": row.name, "refusal": str(refusal)}
+            return page(request, "deck/begin.html", broken)
         made = casts.listed(session, trip=row.name)
         said = {r.rig: rig_said(RigName.parse(r.rig).rig(catalogue.load())) for r in body.rods}
         data = deck_data(row.name, body, stops, said, made, request.app.state.feed is not None)

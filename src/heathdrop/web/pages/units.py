@@ -51,6 +51,9 @@ def keep_units(request: Request, form: OwnForm, database: Db) -> Response:
         raise BadInput("units", wanted, "one of " + ", ".join(dict(SYSTEMS)))
     with database.session() as session:
         settings.keep(session, settings.MEASURES, wanted)
-    came = urlsplit(request.headers.get("referer", ""))
+    try:
+        came = urlsplit(request.headers.get("referer", ""))
+    except ValueError:
+        came = urlsplit("")
     path = came.path if came.path.startswith("/") and not came.path.startswith("//") else "/"
     return RedirectResponse(path + (f"?{came.query}" if came.query else ""), 303)
