@@ -53,7 +53,7 @@ def test_a_topic_has_two_sides_and_a_default_with_a_reason(cat: Catalog) -> None
         assert all(s.says for s in topic.schools.values())
     assert set(cat.topics["weight-lean"].schools) == {"lighter", "usual", "heavier"}
     leans = [cat.topics["weight-lean"].schools[k].effect.lean for k in ("lighter", "usual", "heavier")]
-    assert leans == [0.85, 1.0, 1.18]
+    assert leans == [0.8, 1.0, 1.18]
 
 
 def test_a_rule_says_a_sentence_of_its_own(cat: Catalog) -> None:

@@ -98,7 +98,7 @@ def test_a_lean_moves_the_usual_weight_and_nothing_else(cat: Catalog) -> None:
             settings_of(cat, c, weight_lean=s) for s in ("usual", "lighter", "heavier")
         )
         for f, s in usual.items():
-            assert lighter[f].weights.middle_oz == pytest.approx(0.85 * s.weights.middle_oz)
+            assert lighter[f].weights.middle_oz == pytest.approx(0.8 * s.weights.middle_oz)
             assert heavier[f].weights.middle_oz == pytest.approx(1.18 * s.weights.middle_oz)
             assert replace(lighter[f].weights, middle_oz=0.0) == replace(s.weights, middle_oz=0.0)
             assert (lighter[f].targets, lighter[f].liking) == (s.targets, s.liking)

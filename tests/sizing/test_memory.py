@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Cover, Scenario
 from heathdrop.sizing import tune as tuning
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import size
@@ -53,6 +53,7 @@ def test_a_remembered_sizing_is_the_same_to_the_digit(cat: Catalog) -> None:
 
 
 def test_other_water_under_the_rig_is_another_key(cat: Catalog) -> None:
-    deep = replace(GRASS, bottom_depth_ft=12, bottom_shape="slope")
-    one, other = (size(cat, Scenario(c, families=("swim-jig",))) for c in (GRASS, deep))
+    floor = replace(GRASS, cover=Cover(), fish_depth_ft=9)
+    slope = replace(floor, bottom_shape="slope")
+    one, other = (size(cat, Scenario(c, families=("swim-jig",))) for c in (floor, slope))
     assert one.rigs[0].tuned != other.rigs[0].tuned

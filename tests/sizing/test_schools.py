@@ -56,7 +56,7 @@ def test_what_a_school_moves(cat: Catalog) -> None:
     lobbed = setting_of(cat, Scenario(MAT, families=("punch-rig",), schools=(("mat-entry", "lobbed"),)))
     assert (lobbed.leaning.lobbed, lobbed.stand.lobbed, lobbed.leaning.bare) == (True, True, False)
     lean = leaning_of(cat, (("weight-lean", "lighter"),), BOTTOM)
-    assert lean == Leaning(lean=0.85)
+    assert lean == Leaning(lean=0.8)
 
 
 def test_one_familys_trailers_go_before_every_familys(cat: Catalog) -> None:

@@ -250,7 +250,7 @@ def test_what_is_no_number_is_none(text: str) -> None:
 def test_bounds_are_looked_at_before_anything_is_read() -> None:
     with pytest.raises(BadInput, match="at most 200 characters"):
         parsed(catalogue.load(), "3/8 swim jig " + "9" * 16000)
-    with pytest.raises(BadInput, match="at most 5000 rows"):
+    with pytest.raises(BadInput, match="at most 200000 rows"):
         read_tackle(b"kind\n" + b"\n" * 3_800_000)
     with pytest.raises(BadInput, match="at most 60 columns"):
         read_tackle(b"kind,family\nhead," + b"x" * 5000)

@@ -113,8 +113,9 @@ def test_the_cookie_is_signed_kept_from_scripts_and_ends(
         assert phone(app, cookie=bad).get("/deck").status_code == 403, bad
     assert phone(app, cookie=good).get("/deck").status_code == 200
     real = TimestampSigner.get_timestamp
-    monkeypatch.setattr(TimestampSigner, "get_timestamp", lambda self: real(self) + 31 * 24 * 3600)
-    assert phone(app, cookie=good).get("/deck").status_code == 403
+    monkeypatch.setattr(TimestampSigner, "get_timestamp", lambda self: real(self) - 31 * 24 * 3600)
+    old = TimestampSigner(app.state.secret, salt="device").sign(uid).decode()
+    assert phone(app, cookie=old).get("/deck").status_code == 403
 
 
 @pytest.mark.parametrize(

@@ -10,10 +10,11 @@ import pytest
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.search import MOST_CASTS, Told, search_water
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import OUTCOMES, ROWS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
-from heathdrop.web.presenters.searching import SAID, searching_of, text_of, told_in
+from heathdrop.web.presenters.searching import searching_of, text_of, told_in
 from tests.waters import BAIT
 
 
@@ -68,8 +69,8 @@ def test_the_view_says_what_the_search_found(cat: Catalog) -> None:
     assert [row.number for row in view.order] == [1, 2, 3, 4][: len(view.order)]
     assert view.first == view.order[0]
     assert view.first.count == f"{found.steps[0].next.cast.count_s:g}"
-    assert [a.said for a in view.answers] == list(SAID.values())
-    for answer, outcome in zip(view.answers, SAID, strict=True):
+    assert [a.said for a in view.answers] == [row.button for row in ROWS]
+    for answer, outcome in zip(view.answers, OUTCOMES, strict=True):
         after = dict(parse_qsl(answer.address.removeprefix("/?")))["tried"]
         assert told_in(cat, after)[:2] == tuple(told)
         assert told_in(cat, after)[2].outcome == outcome
