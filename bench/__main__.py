@@ -118,7 +118,7 @@ def core() -> None:
     scene = scene_of(line, water, cast, (1.2, 1.8), 1e6)
     for count in (250, 500, 1000, 2500):
         many = (lures * 3)[:count]
-        limits = [Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35)] * count
+        limits = [Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35, 24.0)] * count
 
         def anew(_: int, some: list[Lure] = many, bounds: list[Limits] = limits) -> object:
             TUNED.clear()  # else what was found is remembered

@@ -7,7 +7,7 @@ import pytest
 from heathdrop.advice.change import COMPLAINTS, MEASURED, changes_for
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from tests.advice.cases import CASES, rated
+from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
@@ -21,7 +21,8 @@ def test_changes(cat: Catalog, complaint: str) -> None:
         for name in CASES
         for missed in misses
     }
-    holds_to(f"advice.change.{complaint}", found)
+    assert all(all(c.what and c.effect for c in changes) for changes in found.values())
+    holds_to(f"advice.change.{complaint}", {k: v for k, v in found.items() if k.split(",")[0] in SHOWN})
 
 
 @pytest.mark.parametrize("missed", [0.05, 30.1])

@@ -4,9 +4,14 @@ from __future__ import annotations
 
 from heathdrop.advice.finish import finish_of
 from heathdrop.catalog import Catalog
-from tests.advice.cases import CASES, rated
+from heathdrop.catalog.vocabulary import SLOTS
+from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
 def test_finish(cat: Catalog) -> None:
-    holds_to("advice.finish", {name: finish_of(cat, *rated(name)) for name in CASES})
+    found = {name: finish_of(cat, *rated(name)) for name in CASES}
+    for settled in found.values():
+        assert [s.slot for s in settled] == [k for k in SLOTS if k in {s.slot for s in settled}]
+        assert all(s.text and s.source and s.because for s in settled)
+    holds_to("advice.finish", {name: found[name] for name in SHOWN})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.catalog import Catalog
-from tests.advice.cases import CASES, rated
+from tests.advice.cases import SHOWN, rated
 from tests.golden_file import holds_to
 
 
@@ -16,6 +16,6 @@ def test_rules_that_speak(cat: Catalog) -> None:
                 "facts": (facts := rig_facts(cat, *rated(name))),
                 "rules": [rule.id for rule in spoken(cat, facts)],
             }
-            for name in CASES
+            for name in SHOWN
         },
     )

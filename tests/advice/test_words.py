@@ -36,10 +36,9 @@ def contradictions(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
             found.append(f"{rated.key}: {what}")
 
     working = settled["working"].text.lower()
-    wrong(
-        work == "swim" and re.search(r"\bdrag|sweep it|let it land|hop it|drop it in", working) is not None,
-        working,
-    )
+    lands = rated.along_floor and work == "swim"
+    wrong(work == "swim" and re.search(r"\bdrag|sweep it|hop it|drop it in", working) is not None, working)
+    wrong(work == "swim" and ("let it land" in working) != lands, working)
     wrong(
         work == "drop" and re.search(r"\breel|tick the tops|\bdrag|count it down", working) is not None,
         working,
@@ -67,7 +66,8 @@ def contradictions(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
         rig.skirt.bare and "skirt" in settled.get("cut", settled["trailer"]).text, "past a skirt it has not"
     )
     wrong(("blade" in settled or "blades" in settled) and not family.blade, "a blade it has not")
-    wrong("blades" in settled and "willow" in settled["blades"].text and family.blade != "arm", "willow")
+    hung = rig.blades.name if rig.blades else ""
+    wrong("blades" in settled and not settled["blades"].text.startswith(hung), "other blades")
     wrong("trailer_hook" in settled and not family.takes_trailer_hook, "trailer hook")
     wrong("guard" in settled and not family.guarded, "guard")
     reel = settled.get("reel")

@@ -8,7 +8,7 @@ from heathdrop.answers.search import Told
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.casting import _told, rig_said, rig_written
 from heathdrop.api.schemas import SimulateRequest
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, load
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.rig import rig_by_name
@@ -43,7 +43,13 @@ def test_sized_rigs() -> None:
 
 
 def test_schools_to_hold_to() -> None:
-    holds_to("api.answers.schools", schools_answer().model_dump(mode="json"))
+    topics = {t.id: t for t in schools_answer().topics}
+    assert set(topics) == set(load().topics)
+    for id_, topic in load().topics.items():
+        said = topics[id_]
+        assert (said.name, said.default, said.because) == (topic.name, topic.default, topic.because)
+        schools = [(s.id, s.name, s.says) for s in topic.schools.values()]
+        assert [(s.id, s.name, s.says) for s in said.schools] == schools
 
 
 @pytest.mark.parametrize(

@@ -26,8 +26,10 @@ def test_every_kind_leg_by_leg() -> None:
     found = {}
     for do in KINDS:
         found[do] = legs_of([phase(do)], 0, SCENE)
-        found[f"{do}, told"] = legs_of([phase(do, **FULL, for_s=2.4)], 0, SCENE)
-        found[f"{do}, taken up, tip moved"] = legs_of([phase(do, take_up=True, tip_m=1.5, times=1)], 0, SCENE)
+        found[f"{do}, told"] = legs_of([phase(do, **FULL, for_s=2.4)], 0, SCENE)[:4]
+        found[f"{do}, taken up, tip moved"] = legs_of(
+            [phase(do, take_up=True, tip_m=1.5, times=1)], 0, SCENE
+        )[:3]
     found["a slack fall"] = legs_of([Phase("fall", slack=True)], 0, SCENE)
     found["a fall to a depth"] = legs_of([Phase("fall", to_depth_m=2.5)], 0, SCENE)
     found["from the second on"] = legs_of([phase("hop"), phase("retrieve"), phase("pause")], 1, SCENE)

@@ -63,15 +63,16 @@ def test_no_rig_scores_above_its_familys_promise(cat: Catalog, family: str) -> N
 
 
 def test_the_standard_set_of_every_family(cat: Catalog) -> None:
-    """Every pair by name, with the length that suits it best, in three waters."""
+    """Every pair by name, some of them named with the length that suits them best, in two waters."""
     found = {}
-    for water in ("grass", "winter rock", "mat"):
+    for water in ("grass", "winter rock"):
         for family in cat.families:
             setting = setting_of(cat, Scenario(ALL[water], families=(family,)))
             rigs = standard_rigs(setting)
             found[f"{water}, {family}"] = {
                 "promise": promise(setting),
-                "rigs": [name_of(rig).text() for rig in rigs],
-                "worth": [quick_worth(setting, rig) for rig in rigs[:6]],
+                "count": len(rigs),
+                "rigs": [name_of(rig).text() for rig in rigs[:: max(1, len(rigs) // 4)]],
+                "worth": [quick_worth(setting, rig) for rig in rigs[:4]],
             }
     holds_to("sizing.candidates", found)

@@ -6,21 +6,9 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import fly
-from heathdrop.sizing.program import WAY, WAYS, play, program_of, usual_way
+from heathdrop.sizing.program import WAY, play, program_of, usual_way
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
-
-PLAYED = ("right over grass", "wood swum", "winter rock", "mat too light")
-
-
-def test_programmes(cat: Catalog) -> None:
-    found = {
-        f"{name}, {way.id}{said}": program_of(*rated(name), way.id, lift, hold)
-        for name in PLAYED
-        for way in WAYS
-        for said, lift, hold in (("", None, None), (" asked", 0.35, 2.5))
-    }
-    holds_to("sizing.program", found)
 
 
 def test_each_rig_is_worked_as_its_presentation_asks(cat: Catalog) -> None:

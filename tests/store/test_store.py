@@ -94,7 +94,7 @@ def test_lines_in_other_units_and_other_spellings() -> None:
 def test_a_line_that_names_nothing_is_refused() -> None:
     with pytest.raises(BadInput, match="the line was “banana”"):
         parsed(CAT, "banana")
-    with pytest.raises(BadInput, match="weight_oz was 0; it must be from 1/32 to 4 oz"):
+    with pytest.raises(BadInput, match="a weight too: 3/8 swim jig"):
         items.checked(*parsed(CAT, "swim jig"))
 
 

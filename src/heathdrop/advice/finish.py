@@ -86,6 +86,9 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             text = SHONE.get(shine, "{metal}").format(metal=metal)
             settle("blade", text, f"school: {school.name}", school.says)
     worn = worn_by(rated.rig)
+    other = catalog.cadences.get(str(facts["way"]))
+    if other is not None and (rated.cadence is not None or rated.rig.family.work == "bottom"):
+        settle("working", other.says, "Worked as sized", "It is met by more of them so than reeled evenly.")
     for rule in spoken(catalog, facts):
         for slot, text in rule.finish.items():
             # A skirt is cut and a trailer turned at the water; what plastic is poured of stays as it is.

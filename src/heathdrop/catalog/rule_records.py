@@ -29,11 +29,12 @@ class Rule:
 
 @dataclass(frozen=True)
 class Cadence:
-    """A way of working besides the family's usual one: the water and mood it is for, whether it begins on the
-    ``floor``, lift of the rod (ft), pause (s), and a factor on the lure's action."""
+    """A way of working besides the family's usual one: what the hands do, the water and mood it is for,
+    whether it begins on the ``floor``, lift of the rod (ft), pause (s), and a factor on the lure's action."""
 
     __pydantic_config__ = STRICT
     id: str
+    says: str
     when: When
     floor: bool
     lift_ft: float

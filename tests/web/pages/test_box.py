@@ -19,7 +19,7 @@ def test_every_line_or_none(client: TestClient, token: str) -> None:
     assert rows(client) == before + 3
     bad = client.post("/box", data={"token": token, "entry": "3/8 swim jig\nswim jig\ncraw 3"}, headers=HX)
     assert bad.status_code == 422
-    assert "“swim jig”: weight_oz was 0; it must be from 1/32 to 4 oz." in bad.text
+    assert "“swim jig”: the line was “swim jig”; it must be a weight too: 3/8 swim jig." in bad.text
     assert rows(client) == before + 3
     empty = client.post("/box", data={"token": token, "entry": "  "}, headers=HX)
     assert "the entry was “0 lines long”; it must be 1 to 200 lines." in empty.text

@@ -7,7 +7,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.web.presenters.strip import aloud, figures_of, rig_said, title_of
-from tests.advice.cases import CASES, rated
+from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
@@ -26,4 +26,5 @@ def test_what_the_strip_says(cat: Catalog) -> None:
             "usual": figures_of(sizing, best, bands, worked, True),
             **{w: figures_of(sizing, best, bands, other, False) for w, other in ways.items()},
         }
-    holds_to("web.strip", found)
+    assert all(said["aloud"].endswith(".") and len(said["usual"]) >= 3 for said in found.values())
+    holds_to("web.strip", {name: found[name] for name in SHOWN})

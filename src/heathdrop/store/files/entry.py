@@ -16,6 +16,8 @@ from heathdrop.measures import METRIC, meant
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.physics.rig_name import USUAL
 from heathdrop.reading import SIGNS, number_of, read
+from heathdrop.store.files.spelling import UNCOUNTED, nearest, tidied
+from heathdrop.units import ounces_as_written
 
 #: The longest line that is read.
 LONGEST_LINE = 200
@@ -47,6 +49,10 @@ POWERS = {
     for said in words
 }
 STYLES = {"casting": "casting", "baitcasting": "casting", "spinning": "spinning", "spin": "spinning"}
+#: A plain number; a reel's ratio; a spinnerbait's blades, which are no colour.
+PLAIN = re.compile(rf"({NUMBER})(?=\s|,|$)")
+RATIO = re.compile(r"\b\d(?:[.,]\d)?\s?(?:[:to]+)\s?1\b", re.I)
+BLADES = ("double willow", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 LINES = {
@@ -96,7 +102,14 @@ def pieces(catalog: Catalog, line: str, typed_in: str = "") -> list[tuple[str, d
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     for sign, written in SIGNS.items():
         line = line.replace(sign, written if sign == "⁄" else f" {written}")
-    line = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
+    kept = line
+    line = tidied(line)
+    if not QUANTITY.search(line) and UNCOUNTED.search(line):
+        raise BadInput("the line", kept, "a line that says how many: x8, 8 pack, a dozen")
+    line = " ".join(ARTICLES.sub("", line).split())
+    halves = [p.strip() for p in re.split(r"\s+(?:/|\+|with|w/)\s+", line)]
+    if len(halves) == 2 and all(_names_tackle(catalog, p) for p in halves):
+        return [one for half in halves for one in pieces(catalog, half, typed_in)]
     parts = [p.strip() for p in line.split(",")]
     if len(parts) > 1 and all(_names_tackle(catalog, p) for p in parts):
         return [parsed(catalog, p, typed_in) for p in parts]
@@ -162,19 +175,24 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     families, trailers = _named(catalog.families), _named(catalog.trailers)
     family, rest = take_word(families, text)
     if family is not None:
-        return "head", _head(catalog, rest, {**data, "family": family})
+        return "head", _head(catalog, line, rest, {**data, "family": family})
     shape, rest = take_word(trailers, text)
     if shape is not None and not catalog.trailers[shape].bare:
-        return "trailer", {**data, "shape": shape, **_trailer(catalog, shape, rest, typed_in)}
+        return "trailer", {**data, "shape": shape, **_trailer(catalog, line, shape, rest, typed_in)}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
-        raise BadInput("the line", text, f"a line that says which jig: {named}")
+        near = nearest((*families, *trailers), text)
+        raise BadInput("the line", text, f"a line that says which jig: {named}{_asked(near)}")
     material, rest = take_word(LINES, text)
     if material is not None:
         test, rest = _take(POUNDS, rest)
         thick, rest = _take(MILLIMETRES, rest)
+        if test is None:
+            test, rest = _take(PLAIN, rest)
+        if test is None:
+            raise BadInput("the line", line, f"its strength too: 15 lb {material}")
         more = {"diameter_mm": thick} if thick is not None else {}
-        return "line", {**data, "material": material, "test_lb": test or 0.0, "name": rest, **more}
+        return "line", {**data, "material": material, "test_lb": test, "name": _left(line, rest), **more}
     for word, kind, unit, name in (
         ("reel", "reel", TURN, "inches_per_turn"),
         ("rod", "rod", FEET, "length_ft"),
@@ -183,13 +201,49 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
         if found is not None and kind == "rod":
             return kind, {**data, **rod_fields(rest)}
         if found is not None:
+            rest = RATIO.sub(" ", rest)
             value, rest = _take(unit, rest)
+            if value is None:
+                raise BadInput("the line", line, f"the line that a turn takes in: 29 in a turn {word}")
             more_words = re.sub(r"\s*(?:per|a|/)\s*turn", "", rest)
-            return kind, {**data, name: value or 0.0, "name": more_words.strip()}
+            return kind, {**data, name: value, "name": _left(line, more_words)}
     allowed = (
         "a weight and a lure (3/8 swim jig), a trailer and its length (craw 4 in), a line, a reel or a rod"
     )
-    raise BadInput("the line", line, allowed)
+    raise BadInput("the line", line, allowed + _asked(nearest((*families, *trailers, *LINES), text)))
+
+
+def _asked(near: str) -> str:
+    """The question whether another spelling was meant; nothing where none is near."""
+    return f"; did you mean “{near}”?" if near else ""
+
+
+#: A head this much lighter or heavier than its family's listed ones (a factor) is asked about.
+UNLIKELY = 1.7
+#: What says that an unlikely figure is meant.
+MEANT = "!"
+
+
+def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> float:
+    """A head's weight. Raises BadInput where none is said, or one that is asked about: such a head is hardly
+    made, and ``!`` says that it is meant."""
+    kind = catalog.families[family]
+    if not ounces:
+        raise BadInput("the line", line, f"a weight too: 3/8 {kind.name}")
+    low, high = kind.weights_oz[0] / UNLIKELY, kind.weights_oz[-1] * UNLIKELY
+    if MEANT not in line and not low <= ounces <= high:
+        usual = f"{ounces_as_written(kind.weights_oz[0])} to {ounces_as_written(kind.weights_oz[-1])} oz"
+        raise BadInput("the line", line, f"a {kind.name} of {usual}, or with a ! where it is meant")
+    return ounces
+
+
+def _left(line: str, text: str) -> str:
+    """What is left of a line as its colour or name. Raises BadInput where it holds a number that nobody
+    took: it would be lost in silence."""
+    left = " ".join(text.replace(MEANT, " ").replace("(", " ").replace(")", " ").split()).strip(" ,-/")
+    if re.search(r"\d", re.sub(r"\bcolou?r\s+\S+", "", left, flags=re.I)):
+        raise BadInput("the line", line, f"a line all of whose numbers are understood: “{left}” is not")
+    return left
 
 
 def rod_fields(text: str) -> dict[str, Any]:
@@ -200,13 +254,15 @@ def rod_fields(text: str) -> dict[str, Any]:
         found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2])}
         text = f"{text[: rated.start()]} {text[rated.end() :]}".strip()
     feet, text = _take(FEET, text)
+    if feet is None:
+        raise BadInput("the line", text, "its length too: 7 ft rod")
     for name, words in (("power", POWERS), ("style", STYLES)):
         word, text = take_word(words, text)
         found |= {name: word} if word else {}
-    return {**found, "length_ft": feet or 0.0, "name": text.strip(" ,")}
+    return {**found, "length_ft": feet, "name": _left(text, text)}
 
 
-def _head(catalog: Catalog, text: str, data: dict[str, Any]) -> dict[str, Any]:
+def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[str, Any]:
     """A head's fields. Grams alone are the head's weight; beside ounces they are what the scale says."""
     material, text = take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
     skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
@@ -215,11 +271,15 @@ def _head(catalog: Catalog, text: str, data: dict[str, Any]) -> dict[str, Any]:
     if ounces is None and "mass_g" in data:
         ounces = round(read(f"{data['mass_g']} g", "oz"), 3)
         data = {k: v for k, v in data.items() if k != "mass_g"}
-    found: dict[str, Any] = {**data, "weight_oz": ounces or 0.0, "colour": text.strip(" ,")}
+    weight = _weighed(catalog, line, data["family"], ounces)
+    blades = BLADES if catalog.families[data["family"]].blade else ()
+    for word in blades:
+        text = re.sub(rf"\b{word}\b", " ", text, flags=re.I)
+    found: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
     return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
 
 
-def _trailer(catalog: Catalog, shape: str, text: str, typed_in: str) -> dict[str, Any]:
+def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) -> dict[str, Any]:
     plastics = {p: p for p in catalog.plastic} | {"floats": "floating", "sinks": "salted", "salt": "salted"}
     plastic, text = take_word(plastics, text)
     softness, text = take_word({s: s for s in catalog.softness}, text)
@@ -230,7 +290,7 @@ def _trailer(catalog: Catalog, shape: str, text: str, typed_in: str) -> dict[str
         length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
     found: dict[str, Any] = {
         "length_in": length or catalog.trailers[shape].length_in,
-        "colour": text.strip(" ,"),
+        "colour": _left(line, re.sub(r"\b(?:trailers?|baits?|plastics?)\b", " ", text, flags=re.I)),
     }
     if fused:
         found["split"] = False

@@ -50,7 +50,7 @@ def _rod_in(text: str, usual: str) -> RodBody:
     if material_said is None or test is None:
         raise BadInput("rods", text[:60], WANTED)
     rest = f"{rest[: test.start()]} {rest[test.end() :]}"
-    rod = rod_fields(rest)
+    rod = rod_fields(f"{rest} 7 ft")
     written = {k: rod[k] for k in ("power", "low_oz", "high_oz") if k in rod}
     said = Rod(kind=rod.get("style", "casting"), **written) if written or "style" in rod else None
     line = Line(material=material_said, test_lb=number_of(test[1]), leader=leader)

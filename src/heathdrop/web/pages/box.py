@@ -86,7 +86,7 @@ def understood(request: Request, entry: str = "") -> Response:
 def add(request: Request, form: OwnForm, database: Db) -> Response:
     """Add every line of the entry, all or nothing."""
     lines = [line for line in form.get("entry").splitlines() if line.strip()]
-    catalog = catalogue.load()
+    catalog, line = catalogue.load(), ""
     try:
         if not 1 <= len(lines) <= MOST_LINES:
             raise BadInput("the entry", f"{len(lines)} lines long", f"1 to {MOST_LINES} lines")
@@ -97,7 +97,7 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
                     items.add(session, kind, data)
                     found.append((kind, data))
     except BadInput as refusal:
-        where = f"“{line.strip()}”: " if lines and len(lines) > 1 else ""
+        where = f"“{line.strip()}”: " if line and len(lines) > 1 else ""
         return problem(request, where + str(refusal))
     said = "Added: " + "; ".join(item_words(*one) for one in found[:MOST_SAID])
     said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."

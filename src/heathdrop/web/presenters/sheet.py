@@ -36,7 +36,7 @@ TIMED_FT = 10.0
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Rules cited beside the board at most.
-MOST_CITED = 3
+MOST_CITED = 2
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,118 @@
+"""How anglers write tackle, brought to one spelling: hyphens, number words, packs, feet, shop words.
+
+Nothing is guessed here: what is rewritten says the same in other letters. What a word might have meant is
+asked (``nearest``), not taken.
+"""
+
+from __future__ import annotations
+
+import difflib
+import re
+from collections.abc import Iterable
+
+#: Whole numbers in words.
+COUNTS = {
+    "a dozen": 12,
+    "dozen": 12,
+    "half a dozen": 6,
+    "a pair of": 2,
+    "pair of": 2,
+    "a couple of": 2,
+    "two": 2,
+    "three": 3,
+    "four": 4,
+    "five": 5,
+    "six": 6,
+    "seven": 7,
+    "eight": 8,
+    "nine": 9,
+    "ten": 10,
+    "eleven": 11,
+    "twelve": 12,
+    "twenty": 20,
+}
+UNITS = r"oz|ounces?|in|inch|inches|ft|foot|feet|lbs?|pounds?|g|grams?|cm|mm"
+#: Other ways to write a count, each with the number in its first group.
+PACKS = (
+    r"\b(\d{1,3})\s?-?\s?(?:packs?|pks?|pcs?|pieces|ct|count)\b",
+    r"\b(?:pack|packs|pk|bag|box)\s+of\s+(\d{1,3})\b",
+    r"\b(?:qty|quantity)[:\s]\s*(\d{1,3})\b",
+    r"\((?:x\s*)?(\d{1,3})\s?x?\)",
+)
+#: A pack of nobody knows how many.
+UNCOUNTED = re.compile(r"\b(?:a\s+)?(?:packs?|bags?|some|few|several|bunch)\b", re.I)
+#: Words of the shop for what is listed under another.
+SHOP = {
+    "spinner bait": "spinnerbait",
+    "blade jig": "bladed jig",
+    "bladed swim jig": "bladed jig",
+    "vibrating blade jig": "bladed jig",
+    "under spin": "underspin",
+    "brush jig": "flipping jig",
+    "pitching jig": "flipping jig",
+    "flippin jig": "flipping jig",
+    "flip jig": "flipping jig",
+    "arkie jig": "casting jig",
+    "arky jig": "casting jig",
+    "skipping jig": "casting jig",
+    "weed jig": "grass jig",
+    "swimming jig": "swim jig",
+    "worm weight": "weighted plastic",
+    "bullet weight": "weighted plastic",
+    "bullet sinker": "weighted plastic",
+    "flipping weight": "weighted plastic",
+    "punch weight": "punch rig",
+    "punching weight": "punch rig",
+    "creature bait": "creature",
+    "trailer craw": "craw",
+    "trailer chunk": "chunk",
+    "craw trailer": "craw",
+    "chunk trailer": "chunk",
+    "crawfish": "craw",
+    "paddle tail swimbait": "paddle-tail",
+    "paddletail swimbait": "paddle-tail",
+    "twin tail grub": "twin-tail",
+    "double tail grub": "twin-tail",
+    "split tail minnow": "pin-tail",
+}
+NUMBER = r"\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?"
+
+
+def tidied(line: str) -> str:
+    """The line with one spelling for each thing; counts as ``x12``, feet and inches as feet."""
+    text = re.sub(r"[‐‑–—]", "-", line)
+    text = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", text)
+    text = re.sub(rf"(\d)\s*-\s*({UNITS})\b", r"\1 \2", text, flags=re.I)
+    text = re.sub(r"(\d)\s*#(?=\s|,|$)", r"\1 lb", text)
+    text = re.sub(
+        r"(\d{1,2})\s?(?:'|′|ft\.?|feet|foot)\s?(\d{1,2})\s?(?:\"|″|''|in\.?|inch|inches)?(?=\s|,|$)",
+        lambda m: f"{int(m[1]) + int(m[2]) / 12.0:.3f}".rstrip("0").rstrip(".") + " ft",
+        text,
+        flags=re.I,
+    )
+    text = re.sub(r"(\d)\s?(?:''|”)", r'\1"', text)
+    text = re.sub(r"(\d)\s?'(?=\s|,|$)", r"\1 ft", text)
+    text = re.sub(r"\bipt\b", "in per turn", text, flags=re.I)
+    text = re.sub(rf"\b({NUMBER})\s?in(?:ches)?/turn", r"\1 in per turn", text, flags=re.I)
+    for pattern in PACKS:
+        text = re.sub(pattern, r" x\1 ", text, flags=re.I)
+    for word in sorted(COUNTS, key=len, reverse=True):
+        text = re.sub(rf"^\s*{word}\s+(?=\S)", f"x{COUNTS[word]} ", text, flags=re.I)
+    for said in sorted(SHOP, key=len, reverse=True):
+        text = re.sub(rf"(?<![\w-]){said}(?:s)?(?![\w-])", SHOP[said], text, flags=re.I)
+    return " ".join(text.split())
+
+
+def nearest(words: Iterable[str], line: str) -> str:
+    """The line with its one misspelt name put right, to be asked; empty where none is near."""
+    names = sorted(set(words), key=len, reverse=True)
+    tokens = line.split()
+    for size in (3, 2, 1):
+        for k in range(len(tokens) - size + 1):
+            said = " ".join(tokens[k : k + size]).lower().rstrip("s")
+            if len(said) < 4 or any(c.isdigit() for c in said):
+                continue
+            close = difflib.get_close_matches(said, names, 1, 0.8)
+            if close and close[0] != said:
+                return " ".join([*tokens[:k], close[0], *tokens[k + size :]])
+    return ""

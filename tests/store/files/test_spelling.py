@@ -1,0 +1,108 @@
+"""Tackle as anglers type it: kept right, or refused with what is missing; never kept wrongly in silence."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.store.files.entry import pieces
+from heathdrop.store.files.spelling import nearest, tidied
+
+
+def head(family: str, oz: float, colour: str = "", **more: Any) -> tuple[str, dict[str, Any]]:
+    return "head", {"family": family, "weight_oz": oz, "colour": colour, **more}
+
+
+def tail(shape: str, inches: float, colour: str = "", **more: Any) -> tuple[str, dict[str, Any]]:
+    return "trailer", {"shape": shape, "length_in": inches, "colour": colour, **more}
+
+
+KEPT = {
+    "3/8-oz swim jig": [head("swim-jig", 0.375)],
+    "1/2-ounce spinnerbait": [head("spinnerbait", 0.5)],
+    "1-1/4 oz punch rig": [head("punch-rig", 1.25)],
+    "1 1/4 oz punch rig": [head("punch-rig", 1.25)],
+    "1.25oz punch rig": [head("punch-rig", 1.25)],
+    "two 3/8 swim jigs": [head("swim-jig", 0.375, quantity=2)],
+    "a dozen 1/2 oz grass jigs": [head("grass-jig", 0.5, quantity=12)],
+    "six 1/2 oz casting jigs": [head("casting-jig", 0.5, quantity=6)],
+    "1/2 oz football jig (black/blue) 3 pack": [head("football-jig", 0.5, "black/blue", quantity=3)],
+    "3/8 swim jig (4)": [head("swim-jig", 0.375, quantity=4)],
+    "qty 4 3/8 swim jig": [head("swim-jig", 0.375, quantity=4)],
+    "pack of 8 craws 4 in": [tail("craw", 4.0, quantity=8)],
+    "beaver 4 inch x 10": [tail("beaver", 4.0, quantity=10)],
+    "football jig 3/4 brown / craw 3.5": [head("football-jig", 0.75, "brown"), tail("craw", 3.5)],
+    "3/8 swim jig with paddle tail 4 in": [head("swim-jig", 0.375), tail("paddle-tail", 4.0)],
+    'creature bait 4"': [tail("creature", 4.0)],
+    'trailer chunk 3"': [tail("chunk", 3.0)],
+    "paddletail swimbait 4.5 inch": [tail("paddle-tail", 4.5)],
+    'twin tail grub 5"': [tail("twin-tail", 5.0)],
+    "5/8 spinner bait double willow": [head("spinnerbait", 0.625)],
+    "3/8oz white/chartreuse spinnerbait tandem": [head("spinnerbait", 0.375, "white/chartreuse")],
+    "1/2 blade jig": [head("bladed-jig", 0.5)],
+    "arkie jig 1/2": [head("casting-jig", 0.5)],
+    "brush jig 3/8 black": [head("flipping-jig", 0.375, "black")],
+    "1/2 tungsten bullet weight": [head("weighted-plastic", 0.5, material="tungsten")],
+    "punch weight 1.5 oz": [head("punch-rig", 1.5)],
+    "3 oz swim jig !": [head("swim-jig", 3.0)],
+    "½ flipping jig": [head("flipping-jig", 0.5)],
+    "football jig 1/2, green pumpkin": [head("football-jig", 0.5, "green pumpkin")],
+    "3/8, 1/2 swim jig black": [head("swim-jig", 0.375, "black"), head("swim-jig", 0.5, "black")],
+    "30# braid": [("line", {"material": "braid", "test_lb": 30.0, "name": ""})],
+    "fluoro 17": [("line", {"material": "fluorocarbon", "test_lb": 17.0, "name": ""})],
+    "12lb mono": [("line", {"material": "nylon", "test_lb": 12.0, "name": ""})],
+    "reel 7.1:1 29 ipt": [("reel", {"inches_per_turn": 29.0, "name": ""})],
+    "reel 29 in per turn": [("reel", {"inches_per_turn": 29.0, "name": ""})],
+    "rod 7 ft 2 in": [("rod", {"length_ft": 7.167, "name": ""})],
+    "7'2\" MH rod": [("rod", {"length_ft": 7.167, "power": "medium-heavy", "name": ""})],
+    "6'6\" spinning rod 1/8 to 3/8 oz": [
+        ("rod", {"length_ft": 6.5, "style": "spinning", "low_oz": 0.125, "high_oz": 0.375, "name": ""})
+    ],
+}
+
+
+@pytest.mark.parametrize("line", KEPT)
+def test_kept_as_it_was_meant(cat: Catalog, line: str) -> None:
+    assert pieces(cat, line) == KEPT[line]
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ("3/8 swim jog", "did you mean “3/8 swim jig”"),
+        ("1/2 spinerbait", "did you mean “1/2 spinnerbait”"),
+        ("paddel tail 4 in", "did you mean “paddle tail 4 in”"),
+        ("green pumpkin jig 1/2", "a line that says which jig"),
+        ("a pack of craws 4 in", "says how many: x8, 8 pack, a dozen"),
+        ("3 oz swim jig", "a swim jig of 3/16 to 1 oz, or with a ! where it is meant"),
+        ("swim jig", "a weight too: 3/8 swim jig"),
+        ("football jig 1/2 brown 77", "all of whose numbers are understood: “brown 77” is not"),
+        ("fluorocarbon", "its strength too: 15 lb fluorocarbon"),
+        ("7:1 reel", "the line that a turn takes in"),
+        ("medium rod", "its length too: 7 ft rod"),
+        ('ribbon tail worm 7"', "a weight and a lure"),
+    ],
+)
+def test_asked_about_and_never_guessed(cat: Catalog, line: str, said: str) -> None:
+    with pytest.raises(BadInput, match=said.replace("(", r"\(").replace("?", r"\?")):
+        pieces(cat, line)
+
+
+def test_one_spelling_is_left_alone() -> None:
+    for line in ("3/8 swim jig black", "craw 4 in floating 9.8 g x8", "15 lb fluorocarbon 0.37 mm"):
+        assert tidied(line) == line
+        assert tidied(tidied(line)) == line
+
+
+def test_nothing_near_is_nothing_asked() -> None:
+    assert nearest(("swim jig", "craw"), "a boat 3") == ""
+    assert nearest(("swim jig", "craw"), "3/8 swin jig red") == "3/8 swim jig red"
+
+
+@pytest.mark.parametrize("line", ["x" * 199, " " * 150 + "jig", "1-" * 90, "(" * 190, "pack of " * 20])
+def test_odd_lines_are_refused_in_a_sentence(cat: Catalog, line: str) -> None:
+    with pytest.raises(BadInput):
+        pieces(cat, line)
