@@ -237,11 +237,15 @@ def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> 
     return ounces
 
 
+#: A number that belongs to no word before it, a fraction, or one with a unit: somebody meant a figure by it.
+LOOSE = re.compile(r"^\d|\d/\d|\d[.,]\d|\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b|\d[\"″]", re.I)
+
+
 def _left(line: str, text: str) -> str:
-    """What is left of a line as its colour or name. Raises BadInput where it holds a number that nobody
-    took: it would be lost in silence."""
+    """What is left of a line as its colour or name; a number after a word (``colour 7``) is part of it.
+    Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
     left = " ".join(text.replace(MEANT, " ").replace("(", " ").replace(")", " ").split()).strip(" ,-/")
-    if re.search(r"\d", re.sub(r"\bcolou?r\s+\S+", "", left, flags=re.I)):
+    if LOOSE.search(left):
         raise BadInput("the line", line, f"a line all of whose numbers are understood: “{left}” is not")
     return left
 
