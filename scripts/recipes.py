@@ -159,7 +159,7 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
     text = _more(text, r"(from heathdrop\.store\.models import .+)", ", Remark, new_uid")
     registry.write_text(
         text.replace(
-            "from heathdrop.store.rows import uids", "from heathdrop.store.rows import listed, uids"
+            "from heathdrop.store.rows import living", "from heathdrop.store.rows import listed, living"
         ),
         "utf-8",
     )
