@@ -121,6 +121,28 @@ def plan(
 
 
 @app.command()
+def lessons(
+    data: DataFile = None,
+    stop: Annotated[str, typer.Option(help="A stop of the trip under way, or of a saved plan.")] = "",
+) -> None:
+    """Say what the log supports: bites an hour, schools on trial, days like today; JSON out."""
+    from heathdrop.api.lessons import lessons_of_log
+    from heathdrop.store.database import Database
+
+    where = data or Settings().data
+    if not where.exists():
+        raise _refuse(BadInput("--data", str(where.name), "a data file that is there"))
+    database = Database(where)
+    try:
+        with database.session() as session:
+            typer.echo(lessons_of_log(session, stop).model_dump_json(indent=1))
+    except BadInput as refusal:
+        raise _refuse(refusal) from refusal
+    finally:
+        database.close()
+
+
+@app.command()
 def warm() -> None:
     """Compile the simulation's inner loops now, so that no request waits for them."""
     from heathdrop.warmth import warm_up

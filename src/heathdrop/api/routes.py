@@ -20,6 +20,7 @@ from heathdrop.api.casting import (
 )
 from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.heavy import heavy, quick
+from heathdrop.api.lessons import LessonsAnswer, lessons_of_log
 from heathdrop.api.planning import PlanAnswer, plan_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
@@ -108,6 +109,14 @@ def next_(
     there; ``rig`` asks for that rig alone, ``units`` are those of the words."""
     with request.app.state.database.session() as session:
         return next_casts(session, stop, mine, limit, rig, units)
+
+
+@router.get("/lessons", responses=REFUSED)
+def lessons(request: Request, stop: Annotated[str, Query(max_length=200)] = "") -> LessonsAnswer:
+    """What the log supports: bites an hour by what was different, schools on trial, one's own fish; with a
+    ``stop`` of the trip under way or of a saved plan also the days most like it."""
+    with request.app.state.database.session() as session:
+        return lessons_of_log(session, stop)
 
 
 @router.get("/feed")

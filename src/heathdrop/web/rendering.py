@@ -23,6 +23,7 @@ PAGES = (
     ("/", "sheet", "Sheet"),
     ("/plan", "plan", "Plan"),
     ("/deck", "deck", "Deck"),
+    ("/log", "log", "Log"),
     ("/box", "box", "Box"),
     ("/drops", "drops", "Drop tests"),
 )

@@ -1,0 +1,135 @@
+"""Lessons of the log as JSON."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+from sqlalchemy.orm import Session
+
+from heathdrop.answers.lessons import Day, Lessons, lessons_of
+from heathdrop.api.casting import here_of
+from heathdrop.store import casts
+
+
+class LikeAnswer(BaseModel):
+    """A day at a stop that was like this one."""
+
+    date: str
+    stop: str
+    distance: float
+    alike: list[str]
+    differs: list[str]
+    casts: int
+    bites: int
+    bit: list[str]
+    in_vain: list[str]
+
+
+class RateAnswer(BaseModel):
+    """Bites an hour of a bin, shrunk toward the whole log, with its 80 % interval; ``differs`` says better,
+    worse or nothing told."""
+
+    by: str
+    bin: str
+    casts: int
+    minutes: float
+    bites: int
+    per_hour: float
+    low: float
+    high: float
+    enough: bool
+    differs: str
+
+
+class TrialAnswer(BaseModel):
+    """A school against its topic's default: natural log of the likelihood ratio, and what that says."""
+
+    topic: str
+    school: str
+    ratio: float
+    words: str
+    casts: int
+
+
+class OwnAnswer(BaseModel):
+    """How one's own fish differ from the tables, a factor with its 80 % interval. None is in use: the tables
+    stand until the angler agrees to another number."""
+
+    what: str
+    shift: float
+    low: float
+    high: float
+    casts: int
+    in_use: bool
+
+
+class LessonsAnswer(BaseModel):
+    """What the log supports."""
+
+    casts: int
+    bites: int
+    like_today: list[LikeAnswer]
+    rates: list[RateAnswer]
+    schools: list[TrialAnswer]
+    own: list[OwnAnswer]
+
+
+def lessons_of_log(session: Session, stop: str = "") -> LessonsAnswer:
+    """The lessons of everything that was kept. Raises BadInput for a stop that nobody has."""
+    today = here_of(session, stop).scenario if stop else None
+    return lessons_answer(lessons_of(casts.listed(session), today))
+
+
+DIFFERS = {1: "better", -1: "worse", 0: ""}
+
+
+def lessons_answer(found: Lessons) -> LessonsAnswer:
+    """Lessons as their JSON answer."""
+    return LessonsAnswer(
+        casts=found.casts,
+        bites=found.bites,
+        like_today=[_like(day) for day in found.like_today],
+        rates=[
+            RateAnswer(
+                by=r.effort.by,
+                bin=r.effort.bin,
+                casts=r.effort.casts,
+                minutes=round(60.0 * r.effort.hours, 1),
+                bites=r.effort.bites,
+                per_hour=round(r.per_hour, 3),
+                low=round(r.low, 3),
+                high=round(r.high, 3),
+                enough=r.enough,
+                differs=DIFFERS[r.differs],
+            )
+            for r in found.rates
+        ],
+        schools=[
+            TrialAnswer(topic=t.topic, school=t.school, ratio=round(t.ratio, 3), words=t.words, casts=t.casts)
+            for t in found.schools
+        ],
+        own=[
+            OwnAnswer(
+                what=s.what,
+                shift=round(s.factor, 3),
+                low=round(s.low, 3),
+                high=round(s.high, 3),
+                casts=s.casts,
+                in_use=False,
+            )
+            for s in found.own
+        ],
+    )
+
+
+def _like(day: Day) -> LikeAnswer:
+    return LikeAnswer(
+        date=day.date,
+        stop=day.stop,
+        distance=round(day.distance, 3),
+        alike=list(day.alike),
+        differs=list(day.differs),
+        casts=day.casts,
+        bites=day.bites,
+        bit=list(day.bit),
+        in_vain=list(day.in_vain),
+    )

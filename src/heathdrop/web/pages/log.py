@@ -1,0 +1,38 @@
+"""The log: the days on the water, and what they teach."""
+
+from __future__ import annotations
+
+from itertools import groupby
+
+from fastapi import APIRouter, Request
+from fastapi.responses import Response
+
+from heathdrop.answers.lessons import lessons_of
+from heathdrop.store import casts
+from heathdrop.web.deps import Db
+from heathdrop.web.presenters.lessons import day_rows, looks_of, sayings_of
+from heathdrop.web.rendering import page
+
+router = APIRouter(include_in_schema=False)
+#: Days on one page.
+SHOWN = 30
+
+
+@router.get("/log")
+def log(request: Request, database: Db, before: str = "") -> Response:
+    """Days, the newest first, a page at a time; what the whole log teaches beside them."""
+    with database.session() as session:
+        made = casts.listed(session)
+    days = [(day, list(some)) for day, some in groupby(made, key=lambda c: c.time.date().isoformat())]
+    found = lessons_of(made)
+    shown = [d for d in reversed(days) if not before or d[0] < before[:10]]
+    context = {
+        "days": day_rows(shown[:SHOWN]),
+        "more": shown[SHOWN - 1][0] if len(shown) > SHOWN else "",
+        "looks": looks_of(found),
+        "sayings": sayings_of(found),
+        "casts": found.casts,
+        "bites": found.bites,
+        "page": "log",
+    }
+    return page(request, "log/page.html", context)

@@ -1,0 +1,36 @@
+"""The log's page: days newest first, a page at a time, rates drawn, nothing claimed of a small log."""
+
+from __future__ import annotations
+
+import re
+
+from fastapi.testclient import TestClient
+
+from tests.answers.test_lessons import cast
+
+
+def test_days_are_listed_newest_first_and_turned_over(client: TestClient) -> None:
+    made = [cast(1440 * day + k, "fish" if k == 3 else "nothing") for day in range(33) for k in range(6)]
+    for at in range(0, len(made), 99):
+        body = [c.model_dump(mode="json", exclude_none=True) for c in made[at : at + 99]]
+        assert client.post("/api/v1/casts", json=body).status_code == 200
+    page = client.get("/log").text
+    days = re.findall(r"<li><p><b>(\d{4}-\d\d-\d\d)</b>", page)
+    assert len(days) == 30
+    assert days == sorted(days, reverse=True)
+    older = re.search(r'href="(/log\?before=[\d-]+)"', page)
+    assert older is not None
+    more = re.findall(r"<li><p><b>(\d{4}-\d\d-\d\d)</b>", client.get(older[1]).text)
+    assert len(more) == 3
+    assert not set(more) & set(days)
+    assert "6 casts, 1 bitten" in page
+    assert "more than the rest of your log" not in page
+
+
+def test_a_stop_s_name_is_text(client: TestClient) -> None:
+    evil = cast(0, stop="<script>alert(1)</script>")
+    assert (
+        client.post("/api/v1/casts", json=[evil.model_dump(mode="json", exclude_none=True)]).status_code
+        == 200
+    )
+    assert "<script>alert" not in client.get("/log").text
