@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import json
 import uuid
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Any
 
 from pydantic import ValidationError
-from sqlalchemy import select
+from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
@@ -84,19 +86,30 @@ def body_of(row: CastMade) -> dict[str, Any]:
     return {"id": row.uid, **upgraded("cast", "*", row.version, row.body)}
 
 
+#: Casts that are remembered as read: a season of many, so that a page reads only what is new.
+REMEMBERED = 32768
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _read(uid: str, version: int, text: str) -> MadeCast | None:
+    """A cast from its row's text; None for one that cannot be read. The same object each time: it is not
+    changed, but copied where it must differ."""
+    try:
+        return MadeCast.model_validate({"id": uid, **upgraded("cast", "*", version, json.loads(text))})
+    except (ValidationError, ValueError):
+        return None
+
+
 def listed(session: Session, stop: str | None = None, trip: str | None = None) -> list[MadeCast]:
     """Casts in the order they were made, at one stop and of one trip where they are named; what cannot be
     read is passed over."""
-    found = []
-    query = select(CastMade).where(CastMade.gone_at.is_(None)).order_by(CastMade.id)
-    for row in session.scalars(query if stop is None else query.where(CastMade.stop == stop)):
-        try:
-            cast = MadeCast.model_validate(body_of(row))
-        except ValidationError:
-            continue
-        if trip is None or cast.trip == trip:
-            found.append(cast)
-    return sorted(found, key=lambda c: c.time)
+    session.flush()
+    where = "" if stop is None else " and stop = :stop"
+    query = f"select uid, version, cast(body as text) from cast_made where gone_at is null{where} order by id"
+    rows_ = session.execute(text(query), {} if stop is None else {"stop": stop})
+    found = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
+    made = [c for c in found if c is not None and (trip is None or c.trip == trip)]
+    return sorted(made, key=lambda c: c.time)
 
 
 def withdraw(session: Session, uid: str) -> bool:
