@@ -13,10 +13,15 @@ browser:
 demo: setup
 	@.venv/bin/heathdrop serve --demo --data .demo/ashmoor.sqlite
 
-test: setup-dev browser
-	@.venv/bin/python -m pytest
-
+# Two workers, the quick tests first; a browser's tests stay together by file.
 FAST = -n 2 --dist worksteal -m "not slow and not browser" --ignore=tests/browser
+SLOW = -n 2 --dist worksteal -m "slow and not browser" --ignore=tests/browser
+SEEN = -n 2 --dist loadfile tests/browser
+
+test: setup-dev browser
+	@.venv/bin/python -m pytest $(FAST)
+	@.venv/bin/python -m pytest $(SLOW)
+	@.venv/bin/python -m pytest $(SEEN)
 
 # The fast tests alone: no browser, nothing slow.
 fast: setup-dev
@@ -32,7 +37,8 @@ check: setup-dev browser
 	@.venv/bin/ruff format --check .
 	@.venv/bin/mypy
 	@.venv/bin/python -m pytest $(FAST) --cov --cov-report=term:skip-covered
-	@.venv/bin/python -m pytest -m "slow or browser"
+	@.venv/bin/python -m pytest $(SLOW)
+	@.venv/bin/python -m pytest $(SEEN)
 
 # Branch coverage of the core by the fast tests alone, with the lines that are missed.
 cover: setup-dev

@@ -22,6 +22,10 @@ from heathdrop.physics.water import Water
 G = 9.80665
 SKIN_M, PLANING = 0.03, 0.5
 STEP_S, SEGMENTS = 2e-4, 100
+#: A hand that rolls along the floor eases to this share of its pace once the lure is off it.
+EASED_HAND = 0.2
+#: A hand taking up slack stops once the lure slides (m/s) on a line this nearly straight.
+FELT_M_S, NEARLY = 0.02, 0.975
 
 
 @njit(cache=True)
@@ -96,8 +100,23 @@ def _kept_off(x, z, u, w, i, floor, shallowest):
 
 
 @njit(cache=True)
-def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
-    """March the chain; ``out`` takes (t, x, z, tension at the tip) of the lure. Returns rows written."""
+def _ended(leg, x, z, u, rest, n0, n, down):
+    """Whether a leg ends here: on the floor, or with the line as straight as it asks for (or nearly so, once
+    the lure is felt to move over the floor). ``leg``: time, reel, tip_x, tip_z, bottom, tight, clear; as
+    :class:`heathdrop.physics.kernels.records.Leg`."""
+    if leg[4] > 0.5 and down:
+        return True
+    if leg[5] <= 0.0:
+        return False
+    straight, out = math.hypot(x[n] - x[n0], z[n] - z[n0]), rest[n0:n].sum()
+    felt = down and abs(u[n]) > FELT_M_S and straight >= NEARLY * out
+    return felt or straight >= leg[5] * out
+
+
+@njit(cache=True)
+def _run(x, z, rest, lure, line, legs, near, dt, every, floor, out):
+    """March the chain through ``legs``; ``out`` takes (t, x, z, tension at the tip) of the lure. Returns rows
+    written."""
     mass_l, weight, a_run, a_fall, a_lift, fades = lure
     area, rho_l, d, nu, ct, rho = line
     n = x.size - 1
@@ -108,7 +127,23 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
     d_ends, shallowest = np.zeros((4, n)), floor[:, 1].min()
     full = rest[0]
     n0, k, t, due = 0, 0, 0.0, 0.0
-    while t < seconds and k < out.shape[0]:
+    row, leg_end, rising = 0, legs[0, 0], True
+    while k < out.shape[0]:
+        down = z[n] >= np.interp(x[n], floor[:, 0], floor[:, 1]) - 1e-3
+        if t >= leg_end or _ended(legs[row], x, z, u, rest, n0, n, down):
+            row += 1
+            if row >= legs.shape[0]:
+                break
+            leg_end = t + legs[row, 0]
+            continue
+        reel = legs[row, 1]
+        if legs[row, 6] > 0.0:
+            height = np.interp(x[n], floor[:, 0], floor[:, 1]) - z[n]
+            if height > legs[row, 6]:
+                rising = False
+            elif height < 0.01:
+                rising = True
+            reel *= 1.0 if rising else EASED_HAND
         if t >= due:
             out[k, 0], out[k, 1], out[k, 2], out[k, 3] = t, x[n], max(0.0, z[n]), lam[n0] / dt
             k += 1
@@ -123,7 +158,9 @@ def _run(x, z, rest, lure, line, reel, seconds, near, dt, every, floor, out):
             rest[n0 + 1] += rest[n0]
             full = rest[n0 + 1]
             n0 += 1
-        u[n0], w[n0] = 0.0, 0.0
+        u[n0], w[n0] = legs[row, 2], legs[row, 3]
+        x[n0] += dt * u[n0]
+        z[n0] += dt * w[n0]
         for i in range(n0 + 1, n + 1):
             la = 0.5 * rest[i - 1]
             lb = 0.5 * rest[i] if i < n else 0.0
@@ -215,6 +252,37 @@ def reference_cast(
     ``floor`` has rows of distance and depth (m), level or upright; the line runs over its lips without
     friction, and so does the lure over it.
     """
+    legs = np.array([[seconds, pace_m_s, 0.0, 0.0, 0.0, 0.0, 0.0]])
+    start, step = (cast_m, tip_m, start_m), step_s
+    while True:
+        rows = reference_legs(
+            lure, line, water, start, legs, segments=segments, step_s=step, near_m=near_m, floor=floor
+        )
+        # Explicit forces on light line need short steps when a heavy lure snatches it: a cast that ends far
+        # from home before its time has burst, and is run again at half the step.
+        if rows[-1, 1] <= near_m + 1.0 or rows[-1, 0] > seconds - 1.0 or step < step_s / 10.0:
+            return rows
+        step *= 0.5
+
+
+def reference_legs(
+    lure: Lure,
+    line: Line,
+    water: Water,
+    start: tuple[float, float, float],
+    legs: NDArray[np.float64],
+    *,
+    segments: int = SEGMENTS,
+    step_s: float = STEP_S,
+    near_m: float = 2.0,
+    floor: tuple[tuple[float, float], ...] = ((0.0, 1e3), (1e3, 1e3)),
+) -> NDArray[np.float64]:
+    """A programme from the L-shaped line: rows of (s since its start, x m, depth m, tension N).
+
+    ``start`` is the cast's length, the tip's height and the lure's depth (m); ``legs`` has rows of time (s),
+    reel, tip_x, tip_z (m/s), till_bottom, tight, clear (m), as the product's own legs.
+    """
+    cast_m, tip_m, start_m = start
     meets = min(cast_m / 5.0, 4.0)
     corners = np.array([[0.0, -tip_m], [meets, 0.0], [cast_m, 0.0], [cast_m, start_m]])
     along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(corners, axis=0).T))])
@@ -222,7 +290,7 @@ def reference_cast(
     keep = np.concatenate([[True], np.diff(at) > 1e-3])
     at = at[keep]
     x, z = (np.interp(at, along, corners[:, k]) for k in (0, 1))
-    rows = np.zeros((int(seconds / 0.05) + 2, 4))
+    rows = np.zeros((int(legs[:, 0].sum() / 0.05) + 2, 4))
     packed = (
         lure.mass_kg,
         lure.net_weight_n,
@@ -239,15 +307,8 @@ def reference_cast(
         line.friction,
         water.density_kg_m3,
     )
-    bottom, step = np.array(floor), step_s
-    while True:
-        chain = x.copy(), z.copy(), np.diff(at), packed, of_line
-        k = _run(*chain, pace_m_s, seconds, near_m, step, 0.05, bottom, rows)
-        # Explicit forces on light line need short steps when a heavy lure snatches it: a cast that ends far
-        # from home before its time has burst, and is run again at half the step.
-        if rows[k - 1, 1] <= near_m + 1.0 or rows[k - 1, 0] > seconds - 1.0 or step < step_s / 10.0:
-            return rows[:k]
-        step *= 0.5
+    k = _run(x, z, np.diff(at), packed, of_line, legs, near_m, step_s, 0.05, np.array(floor), rows)
+    return rows[:k]
 
 
 def depth_at(rows: NDArray[np.float64], distance_m: float) -> float:

@@ -10,17 +10,18 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from bench.reference import depth_at, reference_cast
+from bench.reference import STEP_S, depth_at, reference_cast, reference_legs
 from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, fly
-from heathdrop.physics.fall import depth_after_s
+from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.line import Line, line_by_test
-from heathdrop.physics.program import Phase
+from heathdrop.physics.program import Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name, spread_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.bands import EIGHTY, cast_bands, fall_factors
 from heathdrop.sizing.tune import BOARD, SEARCH
+from heathdrop.sizing.ways import programme
 
 #: Shares of the cast at which depths are compared: the useful retrieve.
 SHARES = (0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2)
@@ -127,6 +128,73 @@ def errors_of(depths: NDArray[np.float64], which: int = 1) -> dict[str, float]:
         "worst_over_allowed": float((off / allowed).max()),
         "beyond": float((off > allowed).any(axis=1).sum()),
     }
+
+
+#: Worked casts that are held against the reference: those in mid-water, and those from the floor.
+MID_WATER = ("stop-and-go", "burn-and-drop", "twitch", "swing")
+FROM_THE_FLOOR = ("yo-yo", "stroke", "lift-and-drop", "slow-roll")
+
+
+#: A lure that goes so far (m) between two samples of the reference was not moved by the hand.
+BURST_M = 0.4
+#: Depths that this share of the work's time is spent above: compared where the strokes drift out of step.
+QUANTILES = (0.1, 0.25, 0.5, 0.75, 0.9)
+
+
+def worked_against_reference(task: tuple[Draw, str]) -> tuple[float, float, float]:
+    """One worked cast: median and worst depth error (m) between 80 % and 20 % of the cast (all of the work
+    for a lure that stays far out), and the mean depth there.
+
+    In mid-water depths are compared at equal times. From the floor (level, without friction: the reference
+    has none) strokes begin when the lure is felt to be down, and drift out of step by tenths of a second;
+    there the depths are compared that are exceeded for the same share of the time.
+    """
+    draw, way = task
+    floor_m = 1.5 + draw.start_m if way in FROM_THE_FLOOR else 60.0
+    away = Cast(draw.cast_m, draw.tip_m, ((0.0, floor_m), (300.0, floor_m)))
+    start = floor_m if way in FROM_THE_FLOOR else draw.start_m
+    lure = replace(draw.lure, bottom_grip=0.0)
+    count = time_to_depth_s(lure, start, draw.line, draw.water)
+    program = programme(way, draw.pace_m_s, count, draw.cast_m)
+    ours = fly(lure, draw.line, draw.water, away, program)
+    still = float(fall_speed_m_s(lure.net_weight_n, lure.fall_drag_area_m2, 0.0, draw.line, draw.water))
+    legs = legs_of(program, 1, Scene(draw.cast_m, floor_m, still, draw.tip_m))
+    rows = np.array([[g.time, g.reel, g.tip_x, g.tip_z, g.bottom, g.tight, g.clear] for g in legs])
+    from_m = draw.cast_m, draw.tip_m, start
+    near, step = 0.19 * draw.cast_m, STEP_S
+    while True:
+        truth = reference_legs(
+            lure, draw.line, draw.water, from_m, rows, near_m=near, floor=away.bottom, step_s=step
+        )
+        # A snatch that throws the lure faster than any rod can has burst the explicit forces.
+        if np.abs(np.diff(truth[:, 1:3], axis=0)).max() < BURST_M or step < STEP_S / 10.0:
+            break
+        step *= 0.5
+    inside = _useful(truth[:, 1], draw.cast_m)
+    if way in FROM_THE_FLOOR:
+        kept = ours.time_s >= ours.fall_s
+        there = ours.depth_m[kept][_useful(ours.distance_m[kept], draw.cast_m)]
+        off = np.abs(np.quantile(there, QUANTILES) - np.quantile(truth[inside, 2], QUANTILES))
+    else:
+        depths = np.interp(truth[:, 0] + ours.fall_s, ours.time_s, ours.depth_m)
+        off = np.abs(depths - truth[:, 2])[inside]
+    return float(np.median(off)), float(off.max()), float(truth[inside, 2].mean())
+
+
+def _useful(x_m: NDArray[np.float64], cast_m: float) -> NDArray[np.bool_]:
+    """Where the lure is 80 % to 20 % of the cast away; everywhere when it hardly comes that near."""
+    inside = (x_m <= 0.8 * cast_m) & (x_m >= 0.2 * cast_m)
+    return inside if inside.sum() > 20 else np.ones(x_m.size, dtype=bool)
+
+
+def worked_study(catalog: Catalog, count: int = 20, seed: int = 31) -> dict[str, NDArray[np.float64]]:
+    """By way of working: ``count`` random casts, rows of median error, worst error and mean depth (m)."""
+    casts = draws(catalog, count, seed)
+    found = {}
+    with ProcessPoolExecutor(2) as pool:
+        for way in MID_WATER + FROM_THE_FLOOR:
+            found[way] = np.array(list(pool.map(worked_against_reference, [(d, way) for d in casts])))
+    return found
 
 
 def refinement(draw: Draw) -> dict[str, list[tuple[float, float]]]:

@@ -156,7 +156,7 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
 """,
     )
     text = registry.read_text("utf-8")
-    text = _more(text, r"(from heathdrop\.store\.models import .+)", ", Remark, new_uid")
+    text = _more(text, r"(from heathdrop\.store\.models import \([^)]+)", "    Remark,\n    new_uid,\n")
     registry.write_text(
         text.replace(
             "from heathdrop.store.rows import living", "from heathdrop.store.rows import listed, living"

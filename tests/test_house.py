@@ -51,6 +51,7 @@ FLOORS = (
     "planning",
     "advice",
     "learning",
+    "training",
     "feeds",
     "answers",
     "validation",

@@ -102,4 +102,5 @@ def test_a_count_and_a_pace_of_ones_own() -> None:
     assert mine.tuned.mean_m > best.tuned.mean_m
     same = at_setting(sizing, best, None, None)
     assert same.countdown_s == pytest.approx(best.countdown_s)
-    assert same.fits.score == pytest.approx(best.fits.score, abs=0.02)
+    # At a setting of one's own it is reeled steadily; the best is twitched.
+    assert same.fits.score == pytest.approx(best.fits.score, abs=0.03)

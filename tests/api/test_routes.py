@@ -18,7 +18,9 @@ ROUTES = {
     ("DELETE", "/api/v1/casts/{id_}"),
     ("GET", "/api/v1/next"),
     ("GET", "/api/v1/feed"),
-        ("GET", "/api/v1/lessons"),
+    ("GET", "/api/v1/lessons"),
+    ("GET", "/api/v1/drill"),
+    ("POST", "/api/v1/drill/answer"),
     ("GET", "/api/v1/schools"),
     ("GET", "/api/v1/schema/{name}"),
 }

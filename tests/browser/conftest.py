@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from selenium import webdriver
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Every test of this folder needs the browser."""
+    for item in items:
+        if Path(__file__).parent in item.path.parents:
+            item.add_marker("browser")
 
 
 @pytest.fixture(autouse=True)

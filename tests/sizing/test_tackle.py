@@ -60,7 +60,7 @@ def test_the_line_that_holds(cat: Catalog, family: str, c: Conditions, oz: float
     """Wood never under 15 lb for a flipping jig, some 50 lb under a mat, 16 lb an ounce of head."""
     found = held(cat, family, c, fluorocarbon(25)).fit(oz, 0.03)
     assert found.need_lb == pytest.approx(need)
-    weak = held(cat, family, c, fluorocarbon(need * math.exp(-0.35) if need < 30 else 25)).fit(oz, 0.03)
+    weak = held(cat, family, c, fluorocarbon(need * math.exp(-0.5) if need < 30 else 25)).fit(oz, 0.03)
     if need < 30:
         assert weak.strength == pytest.approx(0.5)
     strong = held(cat, family, c, Line(material="braid", test_lb=65)).fit(oz, 0.03)
@@ -70,7 +70,7 @@ def test_the_line_that_holds(cat: Catalog, family: str, c: Conditions, oz: float
 def test_the_leader_is_what_holds_and_spinning_tackle_sets_less_well(cat: Catalog) -> None:
     found = held(cat, "flipping-jig", WOOD, SPIN)
     assert found.test_lb == 8.0
-    assert found.fit(0.375, 0.03).strength == pytest.approx(1 / (1 + (math.log(16.8 / 8) / 0.35) ** 2))
+    assert found.fit(0.375, 0.03).strength == pytest.approx(1 / (1 + (math.log(16.8 / 8) / 0.5) ** 2))
     rod = Rod(kind="spinning", power="medium", low_oz=0.125, high_oz=0.5)
     assert held(cat, "flipping-jig", WOOD, SPIN, rod).hook_lb == pytest.approx(1.25 * 16.8)
 

@@ -36,6 +36,8 @@ WRITES = (
     "/drops/1/withdraw",
     "/import",
     "/import/undo",
+    "/train/answer",
+    "/train/hand",
 )
 
 

@@ -204,6 +204,12 @@ def hour_sentence(sizing: Sizing, rated: Rated) -> str:
     return f"{said}."
 
 
+def hand_sentence(sizing: Sizing) -> str:
+    """That the bands rest on the angler's own counting hand, where they do."""
+    own = sizing.known.count_error()
+    return "" if own is None else f"Its bands rest on your own count, uneven by {100.0 * own:.0f} %."
+
+
 def reach_sentence(sizing: Sizing, rated: Rated) -> str:
     """How far it flies where that is not the cast that was said."""
     gear, away = sizing.scenario.gear, feet(rated.cast.distance_m)
@@ -229,6 +235,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         weight_sentence(sizing, rated),
         reach_sentence(sizing, rated),
         hour_sentence(sizing, rated),
+        hand_sentence(sizing),
         change_sentence(sizing, rated),
     ]
     return tuple(s for s in said if s)

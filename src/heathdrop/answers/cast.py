@@ -100,7 +100,15 @@ def worked_of(
     if closely and not steady:
         water = sizing.scenario.conditions.water_temp_f
         found = cast_bands(
-            catalog, rated.rig, rated.lure, sizing.line, sizing.water, rated.cast, program, water
+            catalog,
+            rated.rig,
+            rated.lure,
+            sizing.line,
+            sizing.water,
+            rated.cast,
+            program,
+            water,
+            sizing.known,
         )
         low, high = found.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None

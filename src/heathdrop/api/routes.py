@@ -18,6 +18,7 @@ from heathdrop.api.casting import (
     next_casts,
     take_back,
 )
+from heathdrop.api.drilling import DrillAnswer, DrillRequest, MarkAnswer, drill_answer, marked_answer
 from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.heavy import heavy, quick
 from heathdrop.api.lessons import LessonsAnswer, lessons_of_log
@@ -117,6 +118,26 @@ def lessons(request: Request, stop: Annotated[str, Query(max_length=200)] = "") 
     ``stop`` of the trip under way or of a saved plan also the days most like it."""
     with request.app.state.database.session() as session:
         return lessons_of_log(session, stop)
+
+
+@router.get("/drill", responses=REFUSED)
+def drill(
+    request: Request,
+    kind: Annotated[str, Query(max_length=20)] = "",
+    topic: Annotated[str, Query(max_length=40)] = "",
+    seed: Annotated[int | None, Query(ge=0, lt=10**6)] = None,
+) -> DrillAnswer:
+    """The trainer's next question: of a ``kind`` (count, pace, eye, call, repair), a ``topic`` and a ``seed``
+    where they are given, else the most overdue; what is due, and the counting hand."""
+    with request.app.state.database.session() as session:
+        return drill_answer(session, kind, topic, seed)
+
+
+@router.post("/drill/answer", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
+def drilled(request: Request, given: DrillRequest) -> MarkAnswer:
+    """Mark an answer and keep it."""
+    with request.app.state.database.session() as session:
+        return marked_answer(session, given)[1]
 
 
 @router.get("/feed")

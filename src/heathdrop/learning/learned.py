@@ -20,12 +20,17 @@ Observation = DropTest | DepthCheck | MatCheck
 
 @dataclass(frozen=True, eq=False)
 class Learned:
-    """Factors on fall areas and line friction, on lift by rig, on mats by texture (told apart by
-    identity)."""
+    """Factors on fall areas and line friction, on lift by rig, on mats by texture; the error of one's own
+    count (told apart by identity)."""
 
     falls: Factors = field(default_factory=Factors)
     lifts: dict[str, OneFactor] = field(default_factory=dict)
     mats: dict[str, OneFactor] = field(default_factory=dict)
+    counted: float | None = None
+
+    def count_error(self) -> float | None:
+        """One sigma of a second as this hand counts it (a share); None: the one assumed."""
+        return self.counted
 
     def applied(self, rig: Rig) -> Rig:
         """The rig with everything learned of its parts; the same rig when there is nothing."""

@@ -20,6 +20,7 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, Spread, spread_of
 from heathdrop.physics.water import Water
+from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.tune import REMEMBERED, Replay, Scene, replayed, scene_key, scene_of
@@ -58,8 +59,10 @@ def cast_bands(
     cast: Cast,
     program: Sequence[Phase],
     temperature_f: float,
+    known: Knowledge = UNTAUGHT,
 ) -> CastBands:
-    """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full."""
+    """Bands of one cast of a named rig, whatever its programme: each moved quantity is played in full. The
+    count is as uneven as the hand is ``known`` to be."""
     s = spread_of(catalog, rig, temperature_f)
     plain = fly(lure, line, water, cast, program, sample_s=0.2)
     thick = line.thicker(catalog.spread("lines", "diameters_mm"))
@@ -68,7 +71,7 @@ def cast_bands(
         (replace(lure, run_lift_area_m2=lure.run_lift_area_m2 * (1.0 + s.lift)), line, 1.0),
         (replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall)), line, 1.0),
         (lure, thick, 1.0),
-        (lure, line, 1.0 + catalog.model.count_error),
+        (lure, line, 1.0 + count_error_of(catalog, known)),
     ]
     moved = [
         fly(one, on, water, cast, _counted(program, plain.fall_s * k), sample_s=0.2) for one, on, k in cases
@@ -82,6 +85,12 @@ def cast_bands(
     mean = float(depths.mean())
     off = EIGHTY * math.sqrt(sum((float(o.mean()) - mean) ** 2 for o in others))
     return CastBands(fall, (max(0.0, mean - off), mean + off))
+
+
+def count_error_of(catalog: Catalog, known: Knowledge) -> float:
+    """One sigma of a counted second, as a share: the angler's own where it is known."""
+    own = known.count_error()
+    return catalog.model.count_error if own is None else own
 
 
 def _counted(program: Sequence[Phase], seconds: float) -> Sequence[Phase]:
@@ -110,7 +119,7 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
     casts = [
         (lure_params(moved), line_params(on, water), r.tuned.pace_m_s, start, r.cast.distance_m)
         for r, spread in rigs
-        for moved, on, start in _moved(catalog, r, spread, line, water)
+        for moved, on, start in _moved(catalog, r, spread, line, water, count_error_of(catalog, sizing.known))
     ]
     means = np.array(_means(casts, scene_of(line, water, cast, (0.0, 1.0), FAR))).reshape(len(rigs), -1)
     found = []
@@ -142,13 +151,13 @@ def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[fl
 
 
 def _moved(
-    catalog: Catalog, rated: Rated, s: Spread, line: Line, water: Water
+    catalog: Catalog, rated: Rated, s: Spread, line: Line, water: Water, count_error: float
 ) -> list[tuple[Lure, Line, float]]:
     """The prediction, then each uncertain quantity moved by one sigma."""
     lure, seconds, start = rated.lure, rated.countdown_s, rated.tuned.start_depth_m
     thick = catalog.spread("lines", "diameters_mm")
     heavier_fall = replace(lure, fall_drag_area_m2=lure.fall_drag_area_m2 * (1.0 + s.fall))
-    late = depth_after_s(lure, seconds * (1.0 + catalog.model.count_error), line, water)
+    late = depth_after_s(lure, seconds * (1.0 + count_error), line, water)
     return [
         (lure, line, start),
         (replace(lure, run_drag_area_m2=lure.run_drag_area_m2 * (1.0 + s.run)), line, start),

@@ -13,6 +13,7 @@ from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
 from heathdrop.physics.rig_name import USUAL
+from heathdrop.sizing.cadence import cadences_for
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
@@ -92,12 +93,12 @@ def _fall_worth(setting: Setting, sinks: tuple[float, float]) -> float:
     return numbers.weights["fall"] * math.log(max(fit, LEAST_PART))
 
 
-def _steady_worth(setting: Setting, rig: Rig) -> float:
-    """Worth of what the head does not change, as a log: action and profile."""
+def _steady_worth(setting: Setting, rig: Rig, livelier: float = 1.0) -> float:
+    """Worth of what the head does not change, as a log: action (``livelier`` by a cadence) and profile."""
     catalog, targets = setting.catalog, setting.targets
     numbers = catalog.judgement.fit
     bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
-    action = action_fit(catalog, rig, action_of(catalog, rig), targets)
+    action = action_fit(catalog, rig, livelier * action_of(catalog, rig), targets)
     profile = setting.liking.of(rig) * bulk
     return numbers.weights["action"] * math.log(max(action, LEAST_PART)) + numbers.weights[
         "profile"
@@ -117,11 +118,14 @@ def quick_worth(setting: Setting, rig: Rig) -> float:
 
 def promise(setting: Setting) -> float:
     """The score that no standard rig of the setting's family can pass: action and profile of its best
-    trailer, its most usual head, everything else perfect. Cheap: no rig is simulated."""
+    trailer, however it may be worked, its most usual head, everything else perfect. Cheap: no rig is
+    simulated."""
     catalog, family = setting.catalog, setting.family
     weights = catalog.judgement.fit.weights
+    livelier = (1.0, *(cadence.action for cadence in cadences_for(catalog, setting)))
     steady = max(
-        _steady_worth(setting, dressed(setting, family.weights_oz[0], catalog.trailers[id_], length))
+        _steady_worth(setting, dressed(setting, family.weights_oz[0], catalog.trailers[id_], length), factor)
+        for factor in livelier
         for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too)
         for length in lengths_of(family, catalog.trailers[id_])
     )

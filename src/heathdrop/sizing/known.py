@@ -20,6 +20,9 @@ class Knowledge(Protocol):
     def mat_factor(self, texture: str) -> float:
         """Factor on the half-way weight of a mat of this texture."""
 
+    def count_error(self) -> float | None:
+        """One sigma of a counted second (a share); None: the one assumed."""
+
 
 class Untaught:
     """Nothing learned yet: the catalogue stands."""
@@ -32,6 +35,9 @@ class Untaught:
 
     def mat_factor(self, texture: str) -> float:
         return 1.0
+
+    def count_error(self) -> float | None:
+        return None
 
 
 UNTAUGHT = Untaught()

@@ -200,8 +200,9 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
 
 
 def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> Rated:
-    """A swum rig in the best of the cadences that its family has here; steady where none is better."""
-    best = steady
+    """A swum rig in the best of the cadences that its family has here; steady where none is better by more
+    than the noise: the simpler hand stands."""
+    best, noise = steady, setting.catalog.judgement.fit.noise
     for cadence in cadences_for(setting.catalog, setting):
         if not cadence.floor and not reaches_steadily(steady.tuned):
             continue
@@ -214,7 +215,8 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
             continue
         if played.tuned.soft_share > 0.0:
             one = rated_one(setting, steady.rig, steady.lure, played.tuned, played.count_s, played)
-            best = max(best, one, key=lambda r: r.fits.score)
+            if one.fits.score > max(best.fits.score, steady.fits.score + noise):
+                best = one
     return best
 
 

@@ -87,6 +87,15 @@ class Device(Kept):
     seen_at: Mapped[datetime] = mapped_column(DateTime, default=now)
 
 
+class DrillDone(Kept):
+    """An answer to a question of the trainer. ``body`` is a :class:`heathdrop.conditions.drilled.Drilled`
+    without its id, which is the row's ``uid``."""
+
+    __tablename__ = "drill"
+
+    body: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
 class CastMade(Kept):
     """A cast that was made. ``body`` is a :class:`heathdrop.conditions.made.MadeCast` without its id, which
     is the row's ``uid``."""

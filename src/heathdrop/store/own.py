@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import time
+from dataclasses import replace
 from functools import lru_cache
 
 from sqlalchemy.orm import Session
@@ -13,7 +14,7 @@ from heathdrop.answers.own import Own
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.logs import logger
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
-from heathdrop.store import items, observations, settings
+from heathdrop.store import drills, items, observations, settings
 from heathdrop.store.versions import upgraded
 
 LOG = logger("learning")
@@ -22,7 +23,7 @@ Row = tuple[str, int, str]
 
 
 @lru_cache(maxsize=8)
-def _learned(rows: tuple[Row, ...]) -> Learned:
+def _learned(rows: tuple[Row, ...], counted: float | None) -> Learned:
     catalog, begun = catalogue.load(), time.perf_counter()
     bodies = [
         (kind, upgraded("observation", kind, version, json.loads(body))) for kind, version, body in rows
@@ -30,14 +31,19 @@ def _learned(rows: tuple[Row, ...]) -> Learned:
     learned = learn(
         catalog, [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
     )
+    if counted is not None:
+        learned = replace(learned, counted=counted)
     LOG.info("learned from %d observations in %.2f s", len(rows), time.perf_counter() - begun)
     return learned
 
 
 def learned_of(session: Session) -> Learned:
     """What the observations in force teach (remembered until one changes)."""
+    hand = drills.hand_used(session)
+    counted = None if hand is None else round(hand.error, 4)
     return _learned(
-        tuple((o.kind, o.version, json.dumps(o.body, sort_keys=True)) for o in observations.listed(session))
+        tuple((o.kind, o.version, json.dumps(o.body, sort_keys=True)) for o in observations.listed(session)),
+        counted,
     )
 
 

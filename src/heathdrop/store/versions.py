@@ -11,7 +11,7 @@ from typing import Any
 
 Upgrade = Callable[[dict[str, Any]], dict[str, Any]]
 #: The version that each table's bodies are written in.
-CURRENT = {"scenario": 1, "item": 1, "observation": 1, "plan": 1, "cast": 1, "trip": 1}
+CURRENT = {"scenario": 1, "item": 1, "observation": 1, "plan": 1, "cast": 1, "trip": 1, "drill": 1}
 UPGRADES: dict[tuple[str, str, int], Upgrade] = {}
 
 

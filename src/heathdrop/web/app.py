@@ -29,7 +29,7 @@ from heathdrop.store.database import Database, Replaced, install_secret, unwrita
 from heathdrop.validation import bad_input
 from heathdrop.web.assets import STATIC
 from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import bottom, box, deck, devices, drops, feed, files, log, plan, sheet, units
+from heathdrop.web.pages import bottom, box, deck, devices, drops, feed, files, log, plan, sheet, train, units
 from heathdrop.web.pairing import Pairing, Reach
 from heathdrop.web.rendering import problem
 from heathdrop.web.security import Guard, KnownHost
@@ -69,7 +69,7 @@ def create_app(
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan, deck, devices, bottom):
+    for room in (sheet, files, box, drops, plan, deck, devices, bottom, train):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(log.router)

@@ -26,6 +26,7 @@ PAGES = (
     ("/log", "log", "Log"),
     ("/box", "box", "Box"),
     ("/drops", "drops", "Drop tests"),
+    ("/train", "train", "Trainer"),
 )
 #: The cookie that holds the last water shown (the address's part after ?), and for how long (s).
 KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600

@@ -49,6 +49,7 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
             "plans.json": 1,
             "trips.json": 1,
             "casts.csv": 1,
+            "drills.json": 0,
             "settings.json": 0,
         }
         again = exchange.packed(there)

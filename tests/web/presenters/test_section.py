@@ -35,7 +35,8 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
         assert all(0 <= x <= frame.width and 0 <= y <= frame.height for x, y in points)
     for distance, depth, _ in drawn.table:
         there = cast.depth_at(metres(float(distance.split()[0])))
-        assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.3 if best.cadence else 0.11)
+        # A twitched lure goes up and down by half a foot within the foot that a row stands for.
+        assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.6 if best.cadence else 0.11)
     assert len(drawn.grass) > 10
     assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 

@@ -170,7 +170,7 @@ def _json_parcel(raw: bytes, name: str) -> Parcel:
         raise BadInput(f"{name}, version", version, f"{VERSION}")
     if "casts" in holds:
         return Parcel({"casts.csv": read_record(raw, name).rows})
-    for key in ("scenarios", "checks", "plans", "trips", "schools"):
+    for key in ("scenarios", "checks", "plans", "trips", "drills", "schools"):
         if key in holds:
             table = "settings.json" if key == "schools" else f"{key}.json"
             return Parcel({table: BY_NAME[table].read(raw).rows})

@@ -12,6 +12,8 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.drill import Named
+from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
@@ -23,6 +25,7 @@ from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import casts, observations, plans, scenarios, trips
 from heathdrop.store.files.csvfile import MOST_ROWS, Read, Row
+from heathdrop.training.hand import tapped
 from heathdrop.validation import bad_input, rods_checked, stops_of
 
 VERSION = 1
@@ -163,6 +166,15 @@ def _trip(row: Row, at: str) -> Row:
     return row
 
 
+def _drill(row: Row, at: str) -> Row:
+    done = Drilled.model_validate(row)
+    _placed(at, lambda: Named.parse(done.question))
+    if done.asked_s is not None and done.tapped_s is not None:
+        asked, passed = done.asked_s, done.tapped_s
+        _placed(at, lambda: tapped(asked, passed))
+    return row
+
+
 def _rig_named(name: str) -> None:
     """Raise BadInput for a rig that is none."""
     RigName.parse(name).rig(catalogue.load())
@@ -188,6 +200,11 @@ def read_trips(raw: bytes) -> Read:
     return read_rows(raw, "trips.json", _trip)
 
 
+def read_drills(raw: bytes) -> Read:
+    """Answers to the trainer's questions. Raises BadInput."""
+    return read_rows(raw, "drills.json", _drill)
+
+
 def read_record(raw: bytes, name: str) -> Read:
     """The casts of a deck card's record. Raises BadInput naming the one at fault."""
     read = Read()
@@ -211,4 +228,7 @@ def read_settings(raw: bytes) -> Read:
     if not isinstance(held, dict) or not all(isinstance(v, str) for v in held.values()):
         raise BadInput("settings.json, schools", "not topics with schools", "an object of topic and school")
     chosen(catalogue.load(), tuple(held.items()))
-    return Read([{"schools": held, "measures": said_in}])
+    hand = given.get("hand", False)
+    if not isinstance(hand, bool):
+        raise BadInput("settings.json, hand", hand, "true or false: whether one's own hand is in use")
+    return Read([{"schools": held, "measures": said_in, "hand": hand}])

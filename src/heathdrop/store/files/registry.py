@@ -13,16 +13,26 @@ from dataclasses import dataclass
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.measures import IMPERIAL
 from heathdrop.physics.rig_name import RigName
-from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
+from heathdrop.store import casts, drills, items, observations, plans, scenarios, settings, trips
 from heathdrop.store.files import csvfile, jsonfile
 from heathdrop.store.files.csvfile import Read, Row
 from heathdrop.store.files.jsonfile import VERSION
-from heathdrop.store.models import CastMade, Item, Kept, Observation, SavedPlan, SavedScenario, Trip
+from heathdrop.store.models import (
+    CastMade,
+    DrillDone,
+    Item,
+    Kept,
+    Observation,
+    SavedPlan,
+    SavedScenario,
+    Trip,
+)
 from heathdrop.store.rows import living
 
 
@@ -150,8 +160,17 @@ def _keep_trips(session: Session, rows: Sequence[Row]) -> list[str]:
     ]
 
 
+def _drill_rows(session: Session) -> list[Row]:
+    return [d.model_dump(mode="json", exclude_none=True) for d in drills.listed(session)]
+
+
+def _keep_drills(session: Session, rows: Sequence[Row]) -> list[str]:
+    return drills.keep(session, [Drilled.model_validate(r) for r in rows])
+
+
 def _setting_rows(session: Session) -> list[Row]:
-    return [{"schools": settings.schools(session), "measures": settings.measures(session)}]
+    hand = {"hand": True} if drills.in_use(session) else {}
+    return [{"schools": settings.schools(session), "measures": settings.measures(session), **hand}]
 
 
 def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -160,6 +179,8 @@ def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
             settings.keep(session, settings.SCHOOLS, {**settings.schools(session), **row["schools"]})
         if row["measures"] != IMPERIAL:
             settings.keep(session, settings.MEASURES, row["measures"])
+        if row["hand"]:
+            settings.keep(session, drills.HAND_IN_USE, True)
     return []
 
 
@@ -234,6 +255,16 @@ REGISTRY: tuple[Exported, ...] = (
         csvfile.read_casts,
         _keep_casts,
         CastMade,
+    ),
+    Exported(
+        "drills.json",
+        "application/json",
+        lambda n: counted(n, "answer to the trainer", "answers to the trainer"),
+        _drill_rows,
+        lambda rows: jsonfile.written({"version": VERSION, "drills": rows}),
+        jsonfile.read_drills,
+        _keep_drills,
+        DrillDone,
     ),
     Exported(
         "settings.json",

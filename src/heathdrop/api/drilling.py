@@ -1,0 +1,224 @@
+"""The trainer as JSON: the question that is due, its marking, the hand that the rounds tell."""
+
+from __future__ import annotations
+
+import uuid
+from dataclasses import asdict
+from datetime import UTC, datetime
+from typing import Annotated, Any
+
+from pydantic import BaseModel, Field
+from sqlalchemy.orm import Session
+
+from heathdrop.answers.drill import KINDS, SEEDS, Marking, Named, Question, mark_of, question_of, topics
+from heathdrop.conditions.drilled import LONGEST_NAME, Drilled
+from heathdrop.conditions.request import Body
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import name_of
+from heathdrop.store import drills
+from heathdrop.training.hand import LEAST_ROUNDS, HandError
+from heathdrop.training.spacing import due_of
+
+
+class DrillRequest(Body):
+    """An answer: the question's ``id``, and what its kind asks for. ``uid`` is the client's own: sent twice
+    it is kept once."""
+
+    id: Annotated[str, Field(max_length=LONGEST_NAME)]
+    answer: Annotated[dict[str, float | str], Field(max_length=8)]
+    uid: uuid.UUID | None = None
+    time: datetime | None = None
+
+
+class QuestionAnswer(BaseModel):
+    """A question without its answer. ``answer`` names the fields that it takes."""
+
+    id: str
+    kind: str
+    topic: str
+    seed: int
+    ask: str
+    seconds: float | None
+    turns: int | None
+    conditions: dict[str, Any] | None
+    rig: str | None
+    options: list[str]
+    answer: list[str]
+
+
+class DueAnswer(BaseModel):
+    """A topic, most overdue first: when it is due (null: never asked), answers so far, the mean of the last
+    five marks."""
+
+    kind: str
+    topic: str
+    due: datetime | None
+    answered: int
+    lately: float | None
+
+
+class HandAnswer(BaseModel):
+    """The counting hand: bias as a share (0.05: a twentieth slow) with its 80 % band, scatter, rounds;
+    whether it is in use, and whether it has grown stale."""
+
+    bias: float
+    low: float
+    high: float
+    scatter: float
+    rounds: int
+    enough: bool
+    in_use: bool
+    stale: bool
+    by_length: dict[str, list[float]]
+
+
+class DrillAnswer(BaseModel):
+    """What is asked next, what is due, the hand."""
+
+    question: QuestionAnswer
+    due: list[DueAnswer]
+    hand: HandAnswer | None
+
+
+class MarkAnswer(BaseModel):
+    """A marking: 0 to 1, in words, why; by how much it was off and the truth (s or ft); the board of a call
+    (the chosen rig last), the options of a repair with what each does."""
+
+    id: str
+    kept: str
+    mark: float
+    said: str
+    why: list[str]
+    off: float | None
+    truth: float | None
+    board: list[dict[str, Any]]
+    options: list[dict[str, Any]]
+
+
+#: What each kind's answer holds.
+FIELDS = {
+    "count": ["tapped_s"],
+    "pace": ["tapped_s"],
+    "eye": ["depth_ft"],
+    "call": ["way", "family", "head_oz", "trailer"],
+    "repair": ["option"],
+}
+
+
+def due_for(session: Session, kind: str = "") -> list[DueAnswer]:
+    """Every topic (of a kind), most overdue first. Raises BadInput for a kind that there is not."""
+    if kind and kind not in KINDS:
+        raise BadInput("kind", kind[:40], "one of " + ", ".join(KINDS))
+    names = [f"{k}.{t}" for k, some in topics().items() if not kind or k == kind for t in some]
+    found = due_of(names, drills.marked(drills.listed(session)))
+    return [
+        DueAnswer(
+            kind=d.topic.partition(".")[0],
+            topic=d.topic.partition(".")[2],
+            due=d.due,
+            answered=d.answered,
+            lately=d.lately,
+        )
+        for d in found
+    ]
+
+
+def next_question(
+    session: Session, kind: str = "", topic: str = "", seed: int | None = None
+) -> tuple[Question, list[DueAnswer]]:
+    """The question of a topic and a seed; the most overdue topic and a seed not asked yet where they are left
+    out. Raises BadInput."""
+    due = due_for(session, kind)
+    mine = [d for d in due if not topic or d.topic == topic]
+    if not mine:
+        raise BadInput("topic", topic[:40], "one of " + ", ".join(sorted({d.topic for d in due})))
+    first = mine[0]
+    asked = first.answered if seed is None else seed
+    for at in range(asked, asked + 20):
+        named = Named(first.kind, first.topic, at % SEEDS)
+        try:
+            return question_of(named), due
+        except BadInput:
+            if seed is not None:
+                raise
+    raise BadInput("topic", first.topic, "another topic: nothing to ask here")
+
+
+def question_answer(question: Question) -> QuestionAnswer:
+    """A question as its JSON answer."""
+    named, scenario = question.named, question.scenario
+    return QuestionAnswer(
+        id=named.text,
+        kind=named.kind,
+        topic=named.topic,
+        seed=named.seed,
+        ask=question.ask,
+        seconds=question.seconds or None,
+        turns=question.turns or None,
+        conditions=None if scenario is None else asdict(scenario.conditions),
+        rig=None if question.rated is None else name_of(question.rated.rig).text(),
+        options=[o.what for o in question.options],
+        answer=FIELDS[named.kind],
+    )
+
+
+def drill_answer(session: Session, kind: str = "", topic: str = "", seed: int | None = None) -> DrillAnswer:
+    """What is asked next. Raises BadInput."""
+    question, due = next_question(session, kind, topic, seed)
+    return DrillAnswer(
+        question=question_answer(question), due=due, hand=hand_answer(session, drills.hand(session))
+    )
+
+
+def hand_answer(session: Session, hand: HandError | None) -> HandAnswer | None:
+    """The hand as its JSON answer; null without a round."""
+    if hand is None:
+        return None
+    return HandAnswer(
+        bias=round(hand.whole.bias, 4),
+        low=round(hand.whole.low, 4),
+        high=round(hand.whole.high, 4),
+        scatter=round(hand.scatter, 4),
+        rounds=hand.whole.rounds,
+        enough=hand.enough,
+        in_use=drills.hand_used(session) is not None,
+        stale=drills.stale(session),
+        by_length={name: [round(b.bias, 4), round(b.low, 4), round(b.high, 4)] for name, b in hand.by_length},
+    )
+
+
+def marked_answer(session: Session, given: DrillRequest) -> tuple[Marking, MarkAnswer]:
+    """Mark an answer and keep it. Raises BadInput; then nothing is kept."""
+    named = Named.parse(given.id)
+    marking = mark_of(named, dict(given.answer))
+    uid = given.uid or uuid.uuid4()
+    hand = named.kind in ("count", "pace")
+    done = Drilled(
+        id=uid,
+        question=named.text,
+        time=given.time or datetime.now(UTC),
+        mark=round(marking.mark, 4),
+        off=None if marking.off is None else round(marking.off, 3),
+        asked_s=marking.truth if hand else None,
+        tapped_s=float(given.answer["tapped_s"]) if hand else None,
+    )
+    drills.keep(session, [done])
+    return marking, MarkAnswer(
+        id=named.text,
+        kept=str(uid),
+        mark=done.mark,
+        said=marking.said,
+        why=list(marking.why),
+        off=done.off,
+        truth=None if marking.truth is None else round(marking.truth, 3),
+        board=[asdict(row) for row in marking.board],
+        options=[asdict(o) for o in marking.options],
+    )
+
+
+def use_hand(session: Session, use: bool) -> None:
+    """Use one's own hand in the bands, or withdraw it. Raises BadInput without enough rounds."""
+    hand = drills.hand(session)
+    if use and (hand is None or not hand.enough):
+        raise BadInput("hand", "too few rounds", f"{LEAST_ROUNDS} counted rounds first")
+    drills.use(session, use)

@@ -1,0 +1,1 @@
+"""The trainer: a counting hand judged from blind taps, and which topic is due next."""

@@ -1,0 +1,59 @@
+"""Which topic is due: spaced repetition by the scheduler of the fsrs package, replayed from the answers.
+
+Nothing but the answers is kept: the state of a topic follows from them, the same each time, without chance.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from fsrs import Card, Rating, Scheduler
+
+#: Marks (0 to 1) from which an answer was good and easy; under the first it was hard, under the least wrong.
+WRONG, GOOD, EASY = 0.5, 0.75, 0.95
+
+
+@dataclass(frozen=True)
+class Marked:
+    """A topic answered: when, and its mark, 0 to 1."""
+
+    topic: str
+    time: datetime
+    mark: float
+
+
+@dataclass(frozen=True)
+class Due:
+    """A topic: when it is due (None: never asked), how often it was answered, how well on average lately."""
+
+    topic: str
+    due: datetime | None
+    answered: int
+    lately: float | None
+
+
+def rating_of(mark: float) -> Rating:
+    """A mark in the scheduler's four grades."""
+    if mark < WRONG:
+        return Rating.Again
+    if mark < GOOD:
+        return Rating.Hard
+    return Rating.Good if mark < EASY else Rating.Easy
+
+
+def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
+    """The topics, most overdue first; those never asked come before all."""
+    scheduler, found = Scheduler(enable_fuzzing=False), []
+    for topic in topics:
+        mine = sorted((a for a in answers if a.topic == topic), key=lambda a: a.time)
+        card, last = Card(due=datetime(2000, 1, 1, tzinfo=UTC)), None
+        for one in mine:
+            card, last = scheduler.review_card(card, rating_of(one.mark), one.time)[0], one
+        lately = sum(a.mark for a in mine[-5:]) / len(mine[-5:]) if mine else None
+        found.append(Due(topic, card.due if last is not None else None, len(mine), lately))
+    return sorted(found, key=lambda d: (d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic))
+
+
+__all__ = ["Due", "Marked", "due_of", "rating_of"]
