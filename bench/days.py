@@ -46,6 +46,10 @@ PACE_SIGMA = 0.5
 RODS, STOPS = 5, 6
 
 
+#: What the search said of the chance of a bite by each cast of its order, stop by stop.
+SAID: list[list[float]] = []
+
+
 @dataclass(frozen=True)
 class Throw:
     """A cast as an angler makes it: the candidate, its rated rig, the direction (None: the same as ever)."""
@@ -140,6 +144,7 @@ def anglers(stop: Stop, rods: Sequence[tuple[Rod, Rig]], served: Rig) -> dict[st
     gears = {name_of(rig).text(): _geared(scenario, rod) for rod, rig in rods}
     hand = [rig for _, rig in rods]
     found = search_water(scenario, STRANGER, hand, (), ORDER, gears)
+    SAID.append([step.next.so_far for step in found.steps])
     bench = Bench(scenario, STRANGER, first_belief(scenario), gears)
     rated = {bench.key(rig): bench.sized(rig)[1] for rig in hand}
     order = [
@@ -157,7 +162,15 @@ def anglers(stop: Stop, rods: Sequence[tuple[Rod, Rig]], served: Rig) -> dict[st
         for again in (0, 1)
     ]
     same = [Throw(t.cast, t.rated, 0) for t in order]
+    habit = random.Random(17)
+
+    def by_habit(throws: Sequence[Throw]) -> list[Throw]:
+        """The same casts where the arm throws by itself: one way, or a lane beside it."""
+        return [Throw(t.cast, t.rated, habit.choice((0, 1, 2))) for t in throws]
+
     return {
+        "plan's rod stepped, by habit": by_habit(stepped),
+        "guide, by habit": by_habit(guide),
         "search": order,
         "one count": [Throw(one, rated[key], 0)],
         "plan's rod stepped": stepped,
@@ -193,11 +206,30 @@ def the_stops(seed: int) -> list[Stop]:
     return found
 
 
+def _calibration(took: Sequence[tuple[int, int]]) -> list[str]:
+    """By tenths of what was said: how often a bite had come by then, somebody being home in half of the
+    stops."""
+    home = 1.0 - catalogue.load().search.place.absent
+    stops: dict[int, list[int]] = {}
+    for at, n in took:
+        stops.setdefault(at, []).append(n)
+    rows: dict[int, list[tuple[float, float]]] = {}
+    for at, casts in stops.items():
+        for k, said in enumerate(SAID[at]):
+            came = home * sum(n <= k + 1 for n in casts) / len(casts)
+            rows.setdefault(int(10.0 * said), []).append((said, came))
+    return [
+        f"{100 * np.mean([s for s, _ in some]):.0f}: {100 * np.mean([c for _, c in some]):.0f} %"
+        for _, some in sorted(rows.items())
+    ]
+
+
 def main(fish: int = 100, seed: int = 3) -> None:
     catalog = catalogue.load()
     rng = random.Random(seed)
     truths = {"T1 choosy": 1.0, "T2 half as choosy": 0.5, "T0 not choosy": 0.0}
     casts: dict[tuple[str, str], list[int]] = {}
+    by_then: dict[str, list[tuple[int, int]]] = {}
     first_low = first_other = 0
     stops = the_stops(seed)
     for at in range(0, len(stops), STOPS):
@@ -233,6 +265,8 @@ def main(fish: int = 100, seed: int = 3) -> None:
                             rng,
                         )
                         casts.setdefault((words, name), []).append(took)
+                        if name == "search":
+                            by_then.setdefault(words, []).append((len(SAID) - 1, took))
     for words in truths:
         print(words)
         for (truth, name), took in casts.items():
@@ -242,11 +276,14 @@ def main(fish: int = 100, seed: int = 3) -> None:
                     f"  {name:24} mean {np.mean(took):5.1f}  median {np.median(took):4.0f}  "
                     f"never {never:3.0f} %"
                 )
-        best = min(np.mean(casts[words, name]) for name in ("plan's rod stepped", "guide"))
-        print(
-            "  search against the better of the plan's rod stepped and the guide: "
-            f"{np.mean(casts[words, 'search']) / best:.2f}"
-        )
+        for how in ("", ", by habit"):
+            best = min(np.mean(casts[words, f"{name}{how}"]) for name in ("plan's rod stepped", "guide"))
+            print(
+                f"  search against the better of the plan's rod stepped and the guide{how}: "
+                f"{np.mean(casts[words, 'search']) / best:.2f}"
+            )
+        print("  said of a bite by then, and how often it came (nobody home in half):")
+        print("   " + "  ".join(_calibration(by_then[words])))
     print(
         f"{len(stops)} stops: first cast at a fit under 30 at {first_low}, with another rod than the plan's "
         f"where the plan serves the stop well at {first_other}"

@@ -47,7 +47,12 @@ VIEWS = {
     ),
     "box": ("/box", 1280, 800, ""),
     "drops": ("/drops", 1280, 800, ""),
-    "drops-phone": ("/drops", 390, 844, ""),
+    "trainer": (
+        "/train/eye?topic=nylon&seed=4",
+        1280,
+        800,
+        "document.getElementById('depth').value = '5'; document.querySelector('#answer button.act').click()",
+    ),
     "cast": (
         "/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20",
         1280,

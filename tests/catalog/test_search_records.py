@@ -41,4 +41,4 @@ def test_a_change_costs_more_the_more_is_tied(cat: Catalog) -> None:
     minutes = cat.search.minutes
     assert minutes.rod_min * 60.0 == pytest.approx(10.0, abs=0.01)
     assert (minutes.trailer_min, minutes.retie_min) == (1.0, 3.0)
-    assert 0.0 < cat.search.plan.trailer_cost < cat.search.plan.retie_cost
+    assert 0.0 < cat.search.plan.trailer_put_off < cat.search.plan.retie_put_off

@@ -17,7 +17,7 @@ from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.advice.linesay import offered
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
-from heathdrop.answers.water import call_of, placed
+from heathdrop.answers.water import call_of, placed, sizing_of
 from heathdrop.conditions.gear import Gear, Reel
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.gear import Rod as GearRod
@@ -27,12 +27,18 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import USUAL, RigName, name_of
 from heathdrop.planning.choose import adds, bound, choose
 from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, rate, size
 from heathdrop.units import ounces_as_written
 
 #: Families asked at each stop, and rigs taken of each.
 FAMILIES, RIGS = 4, 3
+#: A family that the rules put under this share of the best one is not rated, but taken to fit half.
+HOPELESS, HALF_FIT = 0.45, 0.5
+#: For more stops than these each family gives one rig a stop: there are enough to choose from.
+MANY_STOPS = 12
+#: So few rods for more stops want rigs that are a compromise between them.
+FEW_RODS = 2
 #: Troubles that a stop says the first change for, and casts of its search order.
 TROUBLES, CASTS = ("ran-too-high", "ran-too-low", "fouled", "not-felt", "nothing"), 4
 #: Ratings remembered, so that a changed stop asks only for itself.
@@ -147,6 +153,11 @@ def plan_day(
     weighed = table * weights
     groups = [c.group if c.group >= 0 else -1 - k for k, c in enumerate(candidates)]
     chosen = sorted(choose(weighed, groups, count), key=lambda k: (candidates[k].group, k))
+    for k in chosen:  # what was taken for hopeless is rated now, so that no stop is told a guess
+        for j, stop in enumerate(stops):
+            if (k, j) not in changed:
+                table[k, j] = worth_at(stop, candidates[k].rig, candidates[k].rod, own)
+    weighed = table * weights
     lost = adds(weighed, chosen)
     tied = [_tied(n, candidates[k], lost[n]) for n, k in enumerate(chosen)]
     tell(0.8, "the stops one by one")
@@ -173,11 +184,15 @@ def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell
     """The best rigs of the best families of every stop, on every rod's line, or on the line that suits."""
     catalog = catalogue.load()
     found: dict[str, Rig] = {}
+    each = RIGS if len(stops) <= MANY_STOPS else 1
     for k, stop in enumerate(stops):
         tell(0.5 * k / len(stops), f"the best rigs for {stop.name}")
         for standing in call_of(replace(stop.scenario, families=()), own, places=FAMILIES).standings:
-            for rated in standing.sizing.rigs[:RIGS]:
+            for rated in standing.sizing.rigs[:each]:
                 found.setdefault(name_of(rated.rig).text(), rated.rig)
+    if (rods if isinstance(rods, int) else len(rods)) <= FEW_RODS < len(stops):
+        for rig in _compromises(stops, {rig.family.id for rig in found.values()}, own):
+            found.setdefault(name_of(rig).text(), rig)
     if not isinstance(rods, int):
         return [_Candidate(rig, rod, n) for n, rod in enumerate(rods) for rig in found.values()]
     gear = stops[0].scenario.gear
@@ -188,30 +203,62 @@ def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell
     ]
 
 
+def _compromises(stops: Sequence[Stop], families: set[str], own: Own) -> list[Rig]:
+    """For each family the rig that fits all the stops best together: nobody's best, what one rod wants."""
+    found = []
+    for family in sorted(families):
+        fits: dict[str, float] = {}
+        rigs: dict[str, Rig] = {}
+        for stop in stops:
+            for rated in sizing_of(replace(stop.scenario, families=(family,)), own).rigs:
+                name = name_of(rated.rig).text()
+                rigs[name] = rated.rig
+                fits[name] = fits.get(name, 0.0) + stop.importance * stop.minutes * rated.fits.score
+        found.append(rigs[max(fits, key=lambda name: round(fits[name], 9))])
+    return found
+
+
 def _worths(
     candidates: Sequence[_Candidate], stops: Sequence[Stop], own: Own, tell: Tell
 ) -> tuple[np.ndarray, dict[tuple[int, int], tuple[str, int]]]:
-    """What each candidate is worth at each stop, a change of trailer or knot taken where it pays; and for
-    each place the change and the candidate it becomes."""
-    numbers = catalogue.load().search.plan
+    """What each candidate is worth at each stop, a change of trailer or knot taken where it pays its minutes
+    of the stop and that it is put off; and for each place the change and the candidate it becomes."""
+    numbers, minutes = catalogue.load().search.plan, catalogue.load().search.minutes
+    at_stop = np.array([s.minutes for s in stops])
     straight = np.zeros((len(candidates), len(stops)))
     for j, stop in enumerate(stops):
         tell(0.5 + 0.3 * j / len(stops), f"every rig at {stop.name}")
-        straight[:, j] = [worth_at(stop, c.rig, c.rod, own) for c in candidates]
+        straight[:, j] = [
+            guess if (guess := _hopeless(stop, c, own)) is not None else worth_at(stop, c.rig, c.rod, own)
+            for c in candidates
+        ]
     table, changed = straight.copy(), {}
     lines = [(c.group, c.rod.line, c.rod.reel, c.rod.rated) for c in candidates]
     heads = [(c.rig.family.id, c.rig.head_oz) for c in candidates]
     for k in range(len(candidates)):
-        for cost, change, like in (
-            (numbers.trailer_cost, "trailer", [n for n in range(len(candidates)) if heads[n] == heads[k]]),
-            (numbers.retie_cost, "retie", list(range(len(candidates)))),
+        for put_off, takes_min, change, like in (
+            (
+                numbers.trailer_put_off,
+                minutes.trailer_min,
+                "trailer",
+                [n for n in range(len(candidates)) if heads[n] == heads[k]],
+            ),
+            (numbers.retie_put_off, minutes.retie_min, "retie", list(range(len(candidates)))),
         ):
             same = [n for n in like if lines[n] == lines[k]]
-            best = straight[same].max(axis=0) - cost
+            spent = np.minimum(1.0, takes_min / at_stop)
+            best = straight[same].max(axis=0) * (1.0 - spent) - put_off
             for j in np.flatnonzero(best > table[k] + 1e-9).tolist():
                 table[k, j] = best[j]
                 changed[k, j] = change, same[int(np.argmax(straight[same, j]))]
     return table, changed
+
+
+def _hopeless(stop: Stop, c: _Candidate, own: Own) -> float | None:
+    """What a rig is taken to be worth, unrated, where the rules put its family so far behind that it hardly
+    serves this stop; None where it is to be rated."""
+    most = math.exp(_behind(stop.scenario, c.rig.family.id, own))
+    return HALF_FIT * most if most < HOPELESS else None
 
 
 def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
@@ -219,8 +266,7 @@ def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
     scenario = replace(stop.scenario, gear=rod.on(stop.scenario.gear), families=(rig.family.id,))
 
     def find(_: list[int]) -> list[list[Rated]]:
-        setting = setting_of(catalogue.load(), scenario, own.learned)
-        return [rate(setting, [own.learned.applied(rig)])]
+        return [rate(_setting(scenario, own), [own.learned.applied(rig)])]
 
     return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
 
@@ -230,19 +276,22 @@ def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
     nothing on a rod or a line that cannot bear it."""
     rated = rated_there(stop, rig, rod, own)
     borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
-    return borne * rated.fits.score * math.exp(min(0.0, _points(stop, rig.family.id, own) - _most(stop, own)))
+    return borne * rated.fits.score * math.exp(_behind(stop.scenario, rig.family.id, own))
 
 
-def _points(stop: Stop, family: str, own: Own) -> float:
-    catalog = catalogue.load()
-    setting = setting_of(catalog, replace(stop.scenario, families=(family,)), own.learned)
-    weighed, school = points_of(catalog, setting.facts, setting.scenario, setting.family)
-    return sum(p for _, p in weighed) + school
+@lru_cache(maxsize=2048)
+def _setting(scenario: Scenario, own: Own) -> Setting:
+    """What every rig of a family shares in a water on a line (remembered: many rigs ask)."""
+    return setting_of(catalogue.load(), scenario, own.learned)
 
 
-def _most(stop: Stop, own: Own) -> float:
-    """The points of the family that stands first."""
-    return call_of(replace(stop.scenario, families=()), own, places=FAMILIES).standings[0].points
+@lru_cache(maxsize=2048)
+def _behind(water: Scenario, family: str, own: Own) -> float:
+    """How far (log) the rules put a family behind the one that stands first in this water (remembered)."""
+    setting = _setting(replace(water, families=(family,)), own)
+    weighed, school = points_of(catalogue.load(), setting.facts, setting.scenario, setting.family)
+    most = call_of(replace(water, families=()), own, places=FAMILIES).standings[0].points
+    return min(0.0, sum(p for _, p in weighed) + school - most)
 
 
 def _stop_plan(

@@ -88,11 +88,12 @@ class PlaceNumbers:
 
 @dataclass(frozen=True)
 class PlanCosts:
-    """What changes cost a plan, and from which share of its best a stop is served well."""
+    """How readily changes are put off on the water (shares of a perfect fit, beside their minutes), and from
+    which share of its best a stop is served well."""
 
     __pydantic_config__ = STRICT
-    trailer_cost: float
-    retie_cost: float
+    trailer_put_off: float
+    retie_put_off: float
     unborne: float
     well: float
 
