@@ -25,7 +25,8 @@ from bench.steady import random_water
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import Rod, Stop, plan_day, rated_there
-from heathdrop.answers.search import Bench, search_water
+from heathdrop.answers.rods_to_hand import Bench
+from heathdrop.answers.search import search_water
 from heathdrop.answers.water import first_belief, placed
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario

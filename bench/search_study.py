@@ -18,7 +18,8 @@ import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.search import Bench, best_few
+from heathdrop.answers.rods_to_hand import Bench
+from heathdrop.answers.search import best_few
 from heathdrop.answers.water import first_belief, placed
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.search.belief import Belief, bite_per_s

@@ -10,7 +10,7 @@ from heathdrop.advice.change import COMPLAINTS
 from heathdrop.answers.deck import OnRod, next_up
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import Rod
-from heathdrop.answers.search import Told
+from heathdrop.answers.rods_to_hand import Told
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.outcome import OUTCOMES, ROWS

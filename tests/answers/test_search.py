@@ -10,7 +10,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from bench.search_study import study
-from heathdrop.answers.search import Told, search_water
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import search_water
 from heathdrop.answers.water import placed
 from heathdrop.api.searching import SearchRequest, search_answer
 from heathdrop.catalog import Catalog

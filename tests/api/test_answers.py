@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heathdrop.answers.search import Told
+from heathdrop.answers.rods_to_hand import Told
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
 from heathdrop.api.casting import _told, rig_said, rig_written
 from heathdrop.api.schemas import SimulateRequest

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
@@ -10,22 +9,19 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from heathdrop import catalog as catalogue
-from heathdrop.advice.call import points_of
 from heathdrop.answers.own import STRANGER, Own
+from heathdrop.answers.rods_to_hand import Bench, Told
 from heathdrop.answers.water import call_of, first_belief, placed
 from heathdrop.catalog import Catalog
-from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.conditions.scenario import ROOFS, Scenario
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput, require_between
-from heathdrop.physics.cast import CastResult, fly
-from heathdrop.physics.fall import depth_after_s, time_to_depth_s
-from heathdrop.physics.program import Phase
+from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
-from heathdrop.search.belief import PACES, Belief, bite_per_s, pace_of
-from heathdrop.search.coverage import Candidate, floor_seconds, passed_s, seconds_within
+from heathdrop.search.belief import PACES, Belief, bite_per_s
+from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import (
     Answered,
     Next,
@@ -36,36 +32,15 @@ from heathdrop.search.order import (
     tried,
 )
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.hour import cast_s
-from heathdrop.sizing.program import program_of, usual_way
-from heathdrop.sizing.setting import limits_for, setting_of
-from heathdrop.sizing.size import Rated, Sizing, size
-from heathdrop.sizing.tune import COVERING
-from heathdrop.sizing.ways import PLAYED, WAY
-from heathdrop.units import feet, metres, ounces_as_written
+from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import size
+from heathdrop.sizing.ways import WAY
+from heathdrop.units import feet, ounces_as_written
 
-#: Seconds between two samples of a cast that is looked at.
-SAMPLE_S = 0.25
-#: Counts below this are said to the half second.
-HALF_SECONDS_BELOW = 4.0
 #: The water that a cast is for: the slices that hold this share of what it adds.
 FOR_SHARE = 0.6
-#: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
-SUITS = ("fall", "action", "profile", "weight", "touch", "tackle")
 #: Casts given and answers told at most.
 MOST_CASTS = 60
-
-
-@dataclass(frozen=True)
-class Told:
-    """A cast that was made, as told: a rig, its count (s) and pace (ft/s), what it came to and when."""
-
-    rig: Rig
-    count_s: float
-    pace_ft_s: float
-    outcome: str
-    at_s: float | None = None
-    cadence: str = ""
 
 
 @dataclass(frozen=True)
@@ -234,204 +209,6 @@ def _on_bottom(c, bottom_ft: float):  # type: ignore[no-untyped-def]
         fish_span_ft=None if span is None else (min(span[0], bottom_ft), min(span[1], bottom_ft)),
         cover=replace(c.cover, top_depth_ft=None if top is None else min(top, bottom_ft)),
     )
-
-
-class Bench:
-    """Casts of the rigs to hand, simulated once each."""
-
-    def __init__(
-        self, scenario: Scenario, own: Own, belief: Belief, gears: Mapping[str, Gear] | None = None
-    ) -> None:
-        self.scenario, self.own, self.belief = scenario, own, belief
-        self.gears = gears or {}
-        self.catalog = catalogue.load()
-        self._sized: dict[str, tuple[Sizing, Rated]] = {}
-        self._flown: dict[tuple[str, float, float, str], CastResult] = {}
-        self._of: dict[int, CastResult] = {}
-        self._off_ft: dict[str, float] = {}
-        self._points: dict[str, float] = {}
-        self._best_points = 0.0
-        self._fouled: dict[str, list[bool]] = {}
-
-    def learn(self, told: Sequence[Told], hand: Sequence[Rig]) -> None:
-        """Take in how often each rig fouled or hung, and the points of the best family to hand."""
-        for one in told:
-            self._fouled.setdefault(self.key(one.rig), []).append(OUTCOME[one.outcome].held)
-        self._best_points = max((self.points(rig) for rig in hand), default=0.0)
-
-    def points(self, rig: Rig) -> float:
-        """The rules' points for a rig's family here."""
-        family = rig.family
-        if family.id not in self._points:
-            sizing, _ = self.sized(rig)
-            weighed, school = points_of(self.catalog, sizing.facts, sizing.scenario, family)
-            self._points[family.id] = sum(p for _, p in weighed) + school
-        return self._points[family.id]
-
-    def suit(self, rig: Rig) -> float:
-        """What these fish make of a rig, whatever its depth and cover, 0 to 1: its fits without those two,
-        less where the rules put its family behind the best one to hand, next to nothing on a line or rod that
-        cannot bear it."""
-        _, rated = self.sized(rig)
-        weights, parts = self.catalog.judgement.fit.weights, rated.fits.parts
-        asked = [k for k in parts if k in SUITS]
-        mean = sum(weights[k] * math.log(parts[k]) for k in asked) / sum(
-            weights[k] for k in asked if k not in PRICES
-        )
-        behind = min(0.0, self.points(rig) - self._best_points)
-        borne = 1.0 if rated.borne else self.catalog.search.plan.unborne
-        tired = self.catalog.search.place.fouled_again if self.fouls(rated.key) else 1.0
-        return math.exp(mean + behind) * tired * borne
-
-    def fouls(self, key: str) -> bool:
-        """Whether a rig fouled or hung on two of its last three casts."""
-        return sum(self._fouled.get(key, [])[-3:]) >= 2
-
-    def cut(self, rig: Rig) -> float:
-        """What fouling and hanging leave of a rig's cast, the odds as this cover has taught them."""
-        _, rated = self.sized(rig)
-        place, seen = self.catalog.search.place, self._fouled.get(rated.key, [])
-        odds = 1.0 - (1.0 - rated.cover.fouls) * (1.0 - rated.cover.hangs)
-        odds = (place.foul_prior * odds + sum(seen)) / (place.foul_prior + len(seen))
-        return 1.0 - place.fouled_costs * odds
-
-    def _floor(self, rig: Rig) -> tuple[np.ndarray, float]:
-        """Seconds among the fish, and minutes, of a cast that is worked on the floor or dropped."""
-        sizing, rated = self.sized(rig)
-        c, hand, fit = sizing.scenario.conditions, self.catalog.judgement.hand, self.catalog.judgement.fit
-        dropped = rig.family.work == "drop"
-        worked = (
-            hand.worked_s if dropped else hand.worked_share * rated.cast.distance_m / rated.tuned.pace_m_s
-        )
-        held = fit.under_roof if dropped and c.cover.kind in ROOFS else 0.0
-        seconds = floor_seconds(
-            self.catalog,
-            self.belief.edges_ft,
-            feet(rated.tuned.start_depth_m),
-            c.floor_reach_ft,
-            worked,
-            rated.fall_ft_s if dropped else None,
-            held,
-        )
-        return seconds, cast_s(self.catalog, sizing, rated) / 60.0
-
-    def key(self, rig: Rig) -> str:
-        """The rig's one name."""
-        return self.sized(rig)[1].key
-
-    def sized(self, rig: Rig) -> tuple[Sizing, Rated]:
-        """The rig rated for this water at its own best."""
-        name = name_of(rig).text()
-        if name not in self._sized:
-            alone = replace(self.scenario, families=(rig.family.id,), gear=self.gear_of(name))
-            found = size(self.catalog, alone, [rig], self.own.learned)
-            self._sized[name] = found, found.rigs[0]
-        return self._sized[name]
-
-    def rated(self, name: str) -> Rated:
-        """A rig that was sized, by its name."""
-        return self._sized[name][1]
-
-    def gear_of(self, name: str) -> Gear:
-        """The line and reel that a rig is on, by the rig's name."""
-        return self.gears.get(name, self.scenario.gear)
-
-    def runs_ft(self, cast: Candidate) -> float:
-        """The middle depth of a cast's work, with what is known to run off."""
-        return feet(float(self._of[id(cast)].worked().mean())) + self._off_ft.get(cast.rig, 0.0)
-
-    def shift(self, told: Told) -> None:
-        """What ran high or low is taken to run so from now on."""
-        off = OUTCOME[told.outcome].ran_off * self.catalog.search.reach.ran_off_ft
-        if off:
-            key = self.key(told.rig)
-            self._off_ft[key] = self._off_ft.get(key, 0.0) + off
-
-    def casts(self, rig: Rig) -> list[Candidate]:
-        """Every cast of a rig that is worth telling apart: its counts down to each slice at each pace."""
-        sizing, rated = self.sized(rig)
-        if rig.family.work != "swim":
-            return [self.cast(rig, rated.countdown_s, feet(rated.tuned.pace_m_s))]
-        setting = setting_of(self.catalog, sizing.scenario, self.own.learned)
-        limits = limits_for(setting)
-        slow, fast = (
-            t * sizing.scenario.gear.reel.inches_per_turn / 12.0
-            for t in self.catalog.judgement.hand.turns_per_s
-        )
-        wanted = [
-            min(max(p, slow, rig.family.least_pace_ft_s), fast) for p in self.catalog.search.paces.usual_ft_s
-        ]
-        paces = {pace_of(self.catalog, p): p for p in wanted}
-        depths = [0.0, *(m for m in self.belief.edges_ft[1:] if metres(m) <= limits.deepest_start_m + 1e-9)]
-        counts = dict.fromkeys(
-            _count_said(time_to_depth_s(rated.lure, metres(d), sizing.line, sizing.water)) for d in depths
-        )
-        steady = [self.cast(rig, count, pace) for count in counts for pace in paces.values()]
-        if rated.cadence is None:
-            return steady
-        pace = feet(rated.tuned.pace_m_s)
-        return [*steady, self.cast(rig, rated.countdown_s, pace, rated.cadence.way)]
-
-    def cast(self, rig: Rig, count_s: float, pace_ft_s: float, cadence: str = "") -> Candidate:
-        """One cast at a count and a pace, reeled steadily or in a ``cadence``."""
-        sizing, rated = self.sized(rig)
-        if cadence and cadence not in PLAYED:
-            raise BadInput("casts.cadence", cadence, "one of " + ", ".join(PLAYED))
-        key = rated.key, round(count_s, 2), round(pace_ft_s, 3), cadence
-        if key not in self._flown:
-            way = cadence or usual_way(self.catalog, sizing, rated)
-            swum = rig.family.work == "swim" and not cadence
-            program = (
-                (
-                    Phase("fall", slack=True, for_s=count_s),
-                    Phase("retrieve", speed_m_s=metres(pace_ft_s), take_up=True),
-                )
-                if swum
-                else program_of(sizing, rated, way)
-            )
-            self._flown[key] = fly(
-                rated.lure,
-                sizing.line,
-                sizing.water,
-                rated.cast,
-                program,
-                fidelity=COVERING,
-                sample_s=SAMPLE_S,
-            )
-        result = self._flown[key]
-        off = self._off_ft.get(rated.key, 0.0)
-        if rig.family.work == "swim":
-            seconds = seconds_within(self.catalog, result, pace_ft_s, self.belief.edges_ft, off)
-            minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
-        else:
-            seconds, minutes = self._floor(rig)
-        found = Candidate(
-            rated.key,
-            rig.family.id,
-            (rig.family.id, rig.head_oz),
-            (rig.trailer.id, rig.trailer_length_in),
-            round(count_s, 2),
-            round(pace_ft_s, 3),
-            seconds,
-            float(minutes),
-            result.time_s,
-            feet(1.0) * result.depth_m + off,
-            self.suit(rig),
-            rated.cover.passes,
-            self.cut(rig),
-            cadence,
-        )
-        self._of[id(found)] = result
-        return found
-
-    def passed(self, cast: Candidate) -> np.ndarray:
-        """Seconds of a cast inside each slice."""
-        return passed_s(self._of[id(cast)], self.belief.edges_ft)
-
-
-def _count_said(seconds: float) -> float:
-    """A count as a voice counts it: halves while they matter, then whole seconds."""
-    return round(2.0 * seconds) / 2.0 if seconds < HALF_SECONDS_BELOW else float(round(seconds))
 
 
 def water_of(step: Next, per_s: float) -> tuple[float, float, float]:

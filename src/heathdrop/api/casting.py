@@ -12,7 +12,8 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Rod, Stop, head_said, tail_said
-from heathdrop.answers.search import MOST_CASTS, Told
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS
 from heathdrop.api.planning import IfAnswer, RigFields, the_stops
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
 from heathdrop.conditions.gear import Line, Reel

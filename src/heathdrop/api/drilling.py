@@ -25,7 +25,7 @@ class DrillRequest(Body):
     it is kept once."""
 
     id: Annotated[str, Field(max_length=LONGEST_NAME)]
-    answer: Annotated[dict[str, float | str], Field(max_length=8)]
+    answer: Annotated[dict[str, float | Annotated[str, Field(max_length=80)]], Field(max_length=8)]
     uid: uuid.UUID | None = None
     time: datetime | None = None
 

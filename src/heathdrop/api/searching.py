@@ -9,7 +9,8 @@ from pydantic import BaseModel, Field
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, search_water
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS, Search, Step, search_water
 from heathdrop.conditions.outcome import OUTCOMES
 from heathdrop.conditions.request import Body, Id, Number, SizeRequest
 from heathdrop.errors import BadInput

@@ -8,7 +8,8 @@ from urllib.parse import parse_qsl, urlencode
 import pytest
 
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.search import MOST_CASTS, Told, search_water
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS, search_water
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import OUTCOMES, ROWS
 from heathdrop.conditions.scenario import Scenario

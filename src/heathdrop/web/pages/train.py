@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import uuid
 from datetime import UTC, datetime
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Query, Request
 from fastapi.responses import RedirectResponse, Response
 
-from heathdrop.answers.drill import KINDS, Named, Question, question_of
+from heathdrop.answers.drill import KINDS, SEEDS, Named, Question, question_of
 from heathdrop.api.drilling import DrillRequest, due_for, hand_answer, marked_answer, next_question, use_hand
 from heathdrop.errors import BadInput
 from heathdrop.measures import meant
@@ -54,7 +54,12 @@ def train(request: Request, database: Db) -> Response:
 
 @router.get("/train/{kind}")
 def question(
-    request: Request, database: Db, kind: str, n: int = 1, topic: str = "", seed: int | None = None
+    request: Request,
+    database: Db,
+    kind: str,
+    n: int = 1,
+    topic: Annotated[str, Query(max_length=40)] = "",
+    seed: Annotated[int | None, Query(ge=0, lt=SEEDS)] = None,
 ) -> Response:
     """The next question of a kind; after a round of them back to the front page."""
     if kind not in KINDS:

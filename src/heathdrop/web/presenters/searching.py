@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from heathdrop.answers.search import MOST_CASTS, Search, Step, Told, water_of
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS, Search, Step, water_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput

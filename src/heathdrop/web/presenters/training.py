@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.drill import KINDS, Marking, Question, topics
+from heathdrop.answers.drill import KINDS, Marking, Question
 from heathdrop.api.drilling import DueAnswer, HandAnswer
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.scenario import Conditions
@@ -203,7 +203,7 @@ def choices() -> dict[str, list[tuple[str, str]]]:
         "way": [(way, way) for way in WAYS_TO_COVER],
         "family": [(f.id, f.name) for f in catalog.families.values()],
         "head_oz": [(f"{oz:g}", f"{ounces_as_written(oz)} oz") for oz in heads],
-        "trailer": [(t.id, t.name) for t in catalog.trailers.values() if t.id in catalog.trailers],
+        "trailer": [(t.id, t.name) for t in catalog.trailers.values()],
     }
 
 
@@ -222,16 +222,3 @@ def board_rows(marking: Marking) -> list[tuple[str, str, str, int, int]]:
         )
         for k, p in enumerate(marking.board)
     ]
-
-
-__all__ = [
-    "EyeDrawing",
-    "KindRow",
-    "board_rows",
-    "choices",
-    "eye_of",
-    "hand_said",
-    "kind_rows",
-    "topics",
-    "water_rows",
-]
