@@ -6,6 +6,7 @@ An angler's year is a few hundred casts: what cannot be told from it is said to 
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
@@ -22,6 +23,8 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.learning.rates import Effort, Rate, rates_of
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import number_of
 from heathdrop.sizing.setting import Setting, mood_paces, setting_of
 from heathdrop.units import ounces_as_written
@@ -64,7 +67,7 @@ LEANS, STRONGLY, LEAST_BITES = 1.6, 3.5, 5
 @dataclass(frozen=True)
 class Day:
     """A day at a stop that was like this one: what was alike and what was not, casts and bites, what bit,
-    what was tried in vain."""
+    what was tried in vain; ``take`` is the rig that was bitten most, with its count (s) and pace (ft/s)."""
 
     date: str
     stop: str
@@ -75,6 +78,7 @@ class Day:
     bites: int
     bit: tuple[str, ...]
     in_vain: tuple[str, ...]
+    take: tuple[RigName, float, float] | None = None
 
 
 @dataclass(frozen=True)
@@ -229,9 +233,32 @@ def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
             bit = [c for c in mine if bitten(c)]
             vain = {_rig_said(c) for c in mine} - {_rig_said(c) for c in bit}
             said = dict.fromkeys(f"{_rig_said(c)}, count {c.countdown_s:g}" for c in bit)
-            tried = tuple(sorted(vain))
-            found.append(Day(date, stop, distance, alike, differs, len(mine), len(bit), tuple(said), tried))
+            tried, take = tuple(sorted(vain)), _taken(bit)
+            found.append(
+                Day(date, stop, distance, alike, differs, len(mine), len(bit), tuple(said), tried, take)
+            )
     return sorted(found, key=lambda d: (round(d.distance, 6), d.date, d.stop))[:DAYS]
+
+
+def _taken(bit: Sequence[MadeCast]) -> tuple[RigName, float, float] | None:
+    """The rig and setting that was bitten most, the latest of equals; None where nothing bit, or its rig is
+    none that there is."""
+    if not bit:
+        return None
+    counted = Counter((_rig_said(c), c.countdown_s) for c in bit)
+    best = max(reversed(bit), key=lambda c: counted[_rig_said(c), c.countdown_s])
+    try:
+        rig = rig_by_name(
+            catalogue.load(),
+            best.family,
+            best.head_oz,
+            best.trailer,
+            head_material=best.head_material,
+            trailer_length_in=best.trailer_length_in or None,
+        )
+    except BadInput:
+        return None
+    return name_of(rig), best.countdown_s, best.pace_ft_s
 
 
 def _rig_said(cast: MadeCast) -> str:

@@ -34,3 +34,29 @@ def test_a_stop_s_name_is_text(client: TestClient) -> None:
         == 200
     )
     assert "<script>alert" not in client.get("/log").text
+
+
+def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
+    water = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "5", "cover": "open"}
+    assert "Last time" not in client.get("/last", params=water).text
+    like = {"water_temp_f": 61, "bottom_depth_ft": 9, "fish_depth_ft": 5, "cover": {"kind": "open"}}
+    made = [
+        cast(k, "fish" if k in (2, 4) else "nothing", stop="Mill bay").model_copy(
+            update={"conditions": like, "countdown_s": 3.0, "pace_ft_s": 2.0}
+        )
+        for k in range(6)
+    ]
+    body = [c.model_dump(mode="json", exclude_none=True) for c in made]
+    assert client.post("/api/v1/casts", json=body).status_code == 200
+    told = client.get("/last", params=water).text
+    assert "Mill bay</b>: 6 casts, 2 bitten." in told
+    assert "Alike: temperature 61" in told
+    taken = re.search(r'href="([^"]+)">Take what', told)
+    assert taken is not None
+    address = taken[1].replace("&amp;", "&")
+    assert "count_s=3" in address
+    assert "pace_ft_s=2" in address
+    assert client.get(address).status_code == 200
+    far = {**water, "water_temp_f": "88", "bottom_depth_ft": "40", "fish_depth_ft": "35", "cover": "docks"}
+    assert "Last time" not in client.get("/last", params=far).text
+    assert client.get("/last", params={**water, "fish_depth_ft": "900"}).status_code == 200

@@ -7,13 +7,34 @@ from itertools import groupby
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
-from heathdrop.answers.lessons import lessons_of
+from heathdrop.answers.lessons import Day, days_like, lessons_of
+from heathdrop.errors import BadInput
 from heathdrop.store import casts
-from heathdrop.web.deps import Db
-from heathdrop.web.presenters.lessons import day_rows, looks_of, sayings_of
+from heathdrop.web.deps import Db, Mine
+from heathdrop.web.fields import values_from
+from heathdrop.web.pages.sheet import address, scenario_from
+from heathdrop.web.presenters.lessons import day_rows, last_rows, looks_of, sayings_of
 from heathdrop.web.rendering import page
 
 router = APIRouter(include_in_schema=False)
+
+
+@router.get("/last")
+def last(request: Request, database: Db, own: Mine) -> Response:
+    """The days most like the water on the sheet, and what bit then: a part of the sheet, empty when nothing
+    in the log is like it."""
+    values = values_from(request.query_params)
+    with database.session() as session:
+        made = casts.listed(session)
+    days: list[Day] = []
+    if made:
+        try:
+            days = days_like(made, scenario_from(values, own))
+        except BadInput:
+            days = []  # the sheet itself says what is wrong with its water
+    return page(request, "sheet/last.html", {"days": last_rows(days, lambda **new: address(values | new))})
+
+
 #: Days on one page.
 SHOWN = 30
 

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.lessons import Lessons, bitten
+from heathdrop.answers.lessons import Day, Lessons, bitten
 from heathdrop.conditions.made import MadeCast
 from heathdrop.learning.rates import Rate
 
@@ -25,6 +25,43 @@ class DayRow:
     casts: int
     bites: int
     marks: tuple[tuple[float, bool], ...]
+
+
+@dataclass(frozen=True)
+class LastRow:
+    """A day that was like this one: when and where, casts and bites, what is alike and what is not, what bit,
+    what was tried in vain, the address that takes what bit most (empty: nothing did)."""
+
+    when: str
+    came: str
+    alike: str
+    differs: str
+    bit: str
+    in_vain: str
+    take: str
+
+
+def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
+    """Days in words; ``link`` makes the address of the sheet with some values changed."""
+    found = []
+    for day in days:
+        at = ""
+        if day.take is not None:
+            rig, count, pace = day.take
+            setting = {"count_s": f"{count:g}", "pace_ft_s": f"{pace:g}"} if pace > 0.0 else {}
+            at = link(family=rig.family, pick=rig.text(), view="size", **setting)
+        found.append(
+            LastRow(
+                f"{day.date}, {day.stop}" if day.stop else day.date,
+                f"{day.casts} casts, {day.bites} bitten",
+                ", ".join(day.alike),
+                ", ".join(day.differs),
+                "; ".join(day.bit),
+                "; ".join(day.in_vain[:3]),
+                at,
+            )
+        )
+    return found
 
 
 @dataclass(frozen=True)
