@@ -84,7 +84,7 @@ def test_the_day_most_like_this_one_comes_first_and_says_what_was_alike() -> Non
     assert (first.stop, first.bites, first.casts) == ("Bay", 1, 2)
     assert first.bit == ("3/8 oz swim jig, craw, count 2",)
     assert first.in_vain == ("3/8 oz bladed jig, craw",)
-    assert "temperature 58" in first.alike
+    assert "temperature 58 °F" in first.alike
     assert second.stop == "Point"
     assert second.distance > first.distance
     assert days_like([], Scenario(GRASS)) == []

@@ -43,11 +43,11 @@ APART = {
 #: What another word costs.
 OTHER = {"season": 1.0, "cover": 1.0, "light": 0.6, "trend": 0.6, "forage": 0.6}
 SAID = {
-    "water_temp_f": "temperature",
-    "clarity_ft": "visibility",
-    "wind_mph": "wind",
-    "fish_depth_ft": "fish depth",
-    "bottom_depth_ft": "bottom",
+    "water_temp_f": "temperature {} °F",
+    "clarity_ft": "visibility {} ft",
+    "wind_mph": "wind {} mph",
+    "fish_depth_ft": "fish depth {} ft",
+    "bottom_depth_ft": "bottom {} ft",
 }
 #: Days told, and how far apart (root mean square) they may be.
 DAYS, LIKE = 3, 1.0
@@ -279,7 +279,7 @@ def apart(cast: MadeCast, today: Scenario) -> tuple[float, tuple[str, ...], tupl
         logs = name == "clarity_ft"
         off = (math.log(max(then, 0.2) / max(now, 0.2)) if logs else then - now) / unit
         squares.append(off * off)
-        (alike if abs(off) < 0.6 else differs).append(f"{SAID[name]} {then:g}")
+        (alike if abs(off) < 0.6 else differs).append(SAID[name].format(f"{then:g}"))
     for name, cost in OTHER.items():
         was, is_ = _known(cast, name), c.cover.kind if name == "cover" else getattr(c, name)
         if was is None:

@@ -50,7 +50,7 @@ def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
     assert client.post("/api/v1/casts", json=body).status_code == 200
     told = client.get("/last", params=water).text
     assert "Mill bay</b>: 6 casts, 2 bitten." in told
-    assert "Alike: temperature 61" in told
+    assert "Alike: temperature 61 °F" in told
     taken = re.search(r'href="([^"]+)">Take what', told)
     assert taken is not None
     address = taken[1].replace("&amp;", "&")
