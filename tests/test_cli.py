@@ -145,3 +145,11 @@ def test_a_taken_port_is_said(monkeypatch: pytest.MonkeyPatch) -> None:
     refused = run("sounder", "--port", "10110")
     assert refused.exit_code == 2
     assert "port was 10110; it must be one that is free (Address already in use)." in refused.stderr
+
+
+def test_a_file_without_an_end_is_refused(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(cli, "MOST_BYTES", 3_000_000)
+    for command in ("size", "import"):
+        refused = run(command, "/dev/zero")
+        assert refused.exit_code == 2
+        assert refused.stderr.strip() == "the file was “/dev/zero”; it must be at most 3 MB long."

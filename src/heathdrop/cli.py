@@ -28,13 +28,24 @@ M = TypeVar("M", bound=BaseModel)
 InputFile = Annotated[str, typer.Argument(help="A JSON file, or - for standard input.")]
 
 
+#: The most that is read of a file, bytes: far more than a season holds; a file without an end ends here.
+MOST_BYTES = 64_000_000
+
+
 def _raw(name: str) -> bytes:
-    if name == "-":
-        return sys.stdin.buffer.read()
+    """A file's bytes, or those of standard input. Raises BadInput for one that cannot be read or is too
+    large."""
     try:
-        return Path(name).read_bytes()
+        if name == "-":
+            raw = sys.stdin.buffer.read(MOST_BYTES + 1)
+        else:
+            with Path(name).open("rb") as file:
+                raw = file.read(MOST_BYTES + 1)
     except OSError as error:
         raise BadInput("the file", name, f"readable ({error.strerror})") from error
+    if len(raw) > MOST_BYTES:
+        raise BadInput("the file", name, f"at most {MOST_BYTES // 1_000_000} MB long")
+    return raw
 
 
 def _answer(model: type[M], name: str, make: Callable[[M], BaseModel]) -> None:

@@ -273,3 +273,25 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         browser.get("about:blank")
         sounder.stop()
         laptop.stop()
+
+
+def test_a_stranger_at_the_laptops_address_takes_no_record(browser: webdriver.Chrome, site: str) -> None:
+    """Another machine may answer 200 to anything: a record that it does not name stays on the phone."""
+    browser.get(f"{site}/log")
+    said = browser.execute_async_script(
+        """
+        const done = arguments[arguments.length - 1];
+        localStorage.clear();
+        import("/static/js/outbox.js").catch(() => null).then(async (outbox) => {
+          const real = window.fetch;
+          window.fetch = async () => new Response(JSON.stringify({kept: []}), {status: 200});
+          await outbox.put({do: "keep", id: "a", cast: {id: "a"}});
+          const left = outbox.waiting().length;
+          window.fetch = async () => new Response(JSON.stringify({kept: ["a"]}), {status: 200});
+          await outbox.flush();
+          window.fetch = real;
+          done([left, outbox.waiting().length]);
+        });
+        """
+    )
+    assert said == [1, 0]

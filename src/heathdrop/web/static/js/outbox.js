@@ -113,7 +113,12 @@ async function run() {
       if (answer.status === 403) { return later("This phone is not paired with the laptop any more."); }
       if (answer.status >= 500 || answer.status === 429) { return later("The laptop cannot keep it now."); }
       if (answer.ok) {
-        const said = first.do === "water" ? await answer.json() : null;
+        const said = first.do === "water" || first.do === "keep" ? await answer.json() : null;
+        // Another machine at this address may answer anything with 200: what it does not name stays here.
+        const kept = (said || {}).kept || [];
+        if (first.do === "keep" && !batch.every((b) => kept.includes(b[1].cast.id))) {
+          return later("What answers there is not this laptop.");
+        }
         drop(batch);
         wait = FIRST_MS;
         tell("", said);
