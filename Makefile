@@ -13,10 +13,10 @@ browser:
 demo: setup
 	@.venv/bin/heathdrop serve --demo --data .demo/ashmoor.sqlite
 
-# Two workers, the quick tests first; a browser's tests stay together by file.
+# Two workers, the quick tests first; the browser has the machine to itself.
 FAST = -n 2 --dist worksteal -m "not slow and not browser" --ignore=tests/browser
 SLOW = -n 2 --dist worksteal -m "slow and not browser" --ignore=tests/browser
-SEEN = -n 2 --dist loadfile tests/browser
+SEEN = tests/browser
 
 test: setup-dev browser
 	@.venv/bin/python -m pytest $(FAST)

@@ -25,6 +25,12 @@ def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
     WebDriverWait(browser, SECONDS, ignored_exceptions=[Exception]).until(settled)
 
 
+def read(browser: webdriver.Chrome, css: str, name: str) -> str:
+    """A property of an element as it stands: read in the page at once, so that no swap falls in between."""
+    found = browser.execute_script(f"return document.querySelector(arguments[0]).{name}", css)
+    return str(found)
+
+
 def text(browser: webdriver.Chrome, css: str) -> str:
     return browser.find_element(By.CSS_SELECTOR, css).text
 

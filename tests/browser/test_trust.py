@@ -14,7 +14,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from heathdrop.web.app import create_app
-from tests.browser.helpers import press, reads, screen, text, wait
+from tests.browser.helpers import press, read, reads, screen, text, wait
 
 FOUR = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass"
 
@@ -26,7 +26,7 @@ def typed(browser: webdriver.Chrome, name: str, value: str) -> None:
 
 
 def value(browser: webdriver.Chrome, name: str) -> str:
-    return browser.find_element(By.ID, name).get_attribute("value") or ""
+    return read(browser, f"#{name}", "value")
 
 
 def test_try_it_keeps_its_promise(browser: webdriver.Chrome, site: str) -> None:
@@ -105,7 +105,7 @@ def test_what_is_typed_goes_with_a_link(browser: webdriver.Chrome, site: str) ->
     reads(browser, "#err-fish_depth_ft", "is deeper than the bottom")
     browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
     reads(browser, "#err-fish_depth_ft", "is deeper than the bottom")
-    assert value(browser, "fish_depth_ft") == "20"
+    wait(browser, lambda: value(browser, "fish_depth_ft") == "20")
 
 
 def test_refusals_speak_the_screens_words_once(browser: webdriver.Chrome, site: str) -> None:
