@@ -43,7 +43,7 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "learning": (("src/heathdrop/learning/*.py",), ("tests/learning",)),
     "store": (
         ("src/heathdrop/store/[!m]*.py", "src/heathdrop/store/models.py"),
-        ("tests/store", "tests/web/pages", "tests/web/test_pairing.py"),
+        ("tests/store", "tests/web"),
     ),
     "api": (
         ("src/heathdrop/api/*.py",),
@@ -52,7 +52,7 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
             "tests/answers",
             "tests/feeds",
             "tests/store",
-            "tests/web/pages/test_deck.py",
+            "tests/web/deck/test_page.py",
             "tests/test_doors.py",
             "tests/test_programme_door.py",
         ),

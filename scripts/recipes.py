@@ -163,7 +163,10 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
         ),
         "utf-8",
     )
-    (room / "web" / "pages" / "remarks.py").write_text(
+    wing = room / "web" / "remarks"
+    (wing / "templates").mkdir(parents=True)
+    (wing / "__init__.py").write_text("", "utf-8")
+    (wing / "page.py").write_text(
         '''"""Remarks."""
 
 from fastapi import APIRouter, Request
@@ -171,8 +174,8 @@ from fastapi.responses import Response
 
 from heathdrop.store.models import Remark
 from heathdrop.store.rows import listed
-from heathdrop.web.deps import Db, OwnForm, writing
-from heathdrop.web.rendering import page
+from heathdrop.web.shell.deps import Db, OwnForm, writing
+from heathdrop.web.shell.rendering import page
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
@@ -196,7 +199,7 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
 ''',
         "utf-8",
     )
-    rendering = room / "web" / "rendering.py"
+    rendering = room / "web" / "shell" / "rendering.py"
     text = rendering.read_text("utf-8")
     rendering.write_text(
         text.replace(
@@ -207,12 +210,14 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     )
     app = room / "web" / "app.py"
     text = app.read_text("utf-8")
-    text = _more(text, r"(from heathdrop\.web\.pages import .+)", ", remarks")
+    text = _more(
+        text,
+        r"(from heathdrop\.web\.plan import page as plan)",
+        "\nfrom heathdrop.web.remarks import page as remarks",
+    )
     app.write_text(_more(text, r"(for room in \([^)]+)(?=\):)", ", remarks"), "utf-8")
-    folder = room / "web" / "templates" / "remarks"
-    folder.mkdir()
-    (folder / "page.html").write_text(
-        '{% extends "shared/base.html" %}\n{% block body %}\n<main>{% for text in rows %}<p>{{ text }}</p>{% endfor %}</main>\n{% endblock %}\n',
+    (wing / "templates" / "page.html").write_text(
+        '{% extends "shell/base.html" %}\n{% block body %}\n<main>{% for text in rows %}<p>{{ text }}</p>{% endfor %}</main>\n{% endblock %}\n',
         "utf-8",
     )
 

@@ -24,7 +24,7 @@ from heathdrop.feeds.reader import Reader
 from heathdrop.feeds.simulated import Boat, Sounder
 from heathdrop.warmth import warm_up
 from heathdrop.web.app import create_app
-from heathdrop.web.deckcard import deck_card
+from heathdrop.web.plan.deckcard import deck_card
 
 PORT = 8651
 OUT = Path(__file__).parent.parent / "docs" / "screenshots"

@@ -7,7 +7,7 @@ from functools import cache
 from pathlib import Path
 
 from heathdrop.sizing.program import WAYS
-from heathdrop.web.fields import CONTROLS
+from heathdrop.web.shell.fields import CONTROLS
 
 ROOT = Path(__file__).parent.parent
 

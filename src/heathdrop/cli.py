@@ -116,7 +116,7 @@ def plan(
     """Plan a day of stops: which rigs to tie on and how each stop is fished; JSON out."""
     from heathdrop.api.planning import planned, written
     from heathdrop.conditions.plan import PlanRequest
-    from heathdrop.web.deckcard import deck_card, printed_card
+    from heathdrop.web.plan.deckcard import deck_card, printed_card
 
     def answer(request: PlanRequest) -> Any:
         found = planned(
@@ -215,8 +215,8 @@ def serve(
     from heathdrop.validation import bad_input
     from heathdrop.warmth import settle, warm_up
     from heathdrop.web.app import create_app
-    from heathdrop.web.pairing import Pairing, own_address
     from heathdrop.web.serving import Prompt
+    from heathdrop.web.shell.pairing import Pairing, own_address
 
     try:
         chosen = Settings().merged(port=port, host=host, data=data, log_level=log_level)
@@ -264,8 +264,8 @@ def _invite(address: str, code: str) -> None:
     """Say on the terminal where a phone pairs: in words, and as a picture for its camera."""
     import segno
 
-    from heathdrop.web.pages.devices import pair_address
-    from heathdrop.web.pairing import said_code
+    from heathdrop.web.shell.devices import pair_address
+    from heathdrop.web.shell.pairing import said_code
 
     typer.echo(f"From a phone on this network: {address}/pair with the code {said_code(code)}")
     segno.make(pair_address(address, code), error="m").terminal(compact=True)

@@ -6,7 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.api.routes import router
-from tests.web.pages.test_deck import begun, cast_of
+from tests.web.deck.test_page import begun, cast_of
 
 ROUTES = {
     ("POST", "/api/v1/simulate"),

@@ -282,7 +282,7 @@ def test_a_stranger_at_the_laptops_address_takes_no_record(browser: webdriver.Ch
         """
         const done = arguments[arguments.length - 1];
         localStorage.clear();
-        import("/static/js/outbox.js").catch(() => null).then(async (outbox) => {
+        import("/static/deck/outbox.js").catch(() => null).then(async (outbox) => {
           const real = window.fetch;
           window.fetch = async () => new Response(JSON.stringify({kept: []}), {status: 200});
           await outbox.put({do: "keep", id: "a", cast: {id: "a"}});

@@ -13,7 +13,7 @@ from selenium.webdriver.common.by import By
 from heathdrop.api.planning import plan_answer
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.demo import ashmoor
-from heathdrop.web.deckcard import deck_card
+from heathdrop.web.plan.deckcard import deck_card
 from tests.browser.helpers import press, reads, screen, text, wait
 
 

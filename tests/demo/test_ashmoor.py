@@ -10,8 +10,8 @@ from fastapi.testclient import TestClient
 from heathdrop.demo import ashmoor
 from heathdrop.store import scenarios
 from heathdrop.store.database import Database
-from heathdrop.web.fields import body_from, values_from, values_of
-from heathdrop.web.pages.sheet import address
+from heathdrop.web.sheet.page import address
+from heathdrop.web.shell.fields import body_from, values_from, values_of
 
 
 def test_demo_supplies_three_scenarios_once(tmp_path: Path) -> None:

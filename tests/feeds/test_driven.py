@@ -31,7 +31,7 @@ from heathdrop.feeds.simulated import BOTTOM_FT, Boat
 from heathdrop.sizing.setting import cast_of
 from heathdrop.sizing.size import size
 from heathdrop.units import feet
-from heathdrop.web.fields import body_from, profile_text, values_from, values_of
+from heathdrop.web.shell.fields import body_from, profile_text, values_from, values_of
 
 
 def straight(depths: list[float], step_ft: float = 4.0) -> list[Sounding]:

@@ -11,9 +11,9 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.box import EMPTY
 from heathdrop.sizing.size import Sizing
-from heathdrop.web.fields import values_from
-from heathdrop.web.pages.sheet import address, choices_from
-from heathdrop.web.presenters.sheet import Sheet, present
+from heathdrop.web.sheet.page import address, choices_from
+from heathdrop.web.sheet.shown.sheet import Sheet, present
+from heathdrop.web.shell.fields import values_from
 
 HX = {"hx-request": "true"}
 DAY = Conditions(

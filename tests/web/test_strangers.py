@@ -21,7 +21,7 @@ from heathdrop.reading import LONGEST_TYPED, parts_of, read, span_of
 from heathdrop.store import devices, trips
 from heathdrop.store.files.jsonfile import read_plans, read_trips
 from heathdrop.web.app import create_app
-from heathdrop.web.pairing import COOKIE, KEPT_S, Pairing, is_here
+from heathdrop.web.shell.pairing import COOKIE, KEPT_S, Pairing, is_here
 
 HERE, FAR = "http://192.0.2.1:8640", ("192.0.2.7", 50000)
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6, "cover": {"kind": "open"}}

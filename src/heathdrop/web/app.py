@@ -27,12 +27,19 @@ from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
 from heathdrop.store.database import Database, Replaced, install_secret, unwritable
 from heathdrop.validation import bad_input
-from heathdrop.web.assets import STATIC
-from heathdrop.web.deps import NotOurs
-from heathdrop.web.pages import bottom, box, deck, devices, drops, feed, files, log, plan, sheet, train, units
-from heathdrop.web.pairing import Pairing, Reach
-from heathdrop.web.rendering import problem
-from heathdrop.web.security import Guard, KnownHost
+from heathdrop.web.deck import bottom
+from heathdrop.web.deck import page as deck
+from heathdrop.web.log import page as log
+from heathdrop.web.plan import page as plan
+from heathdrop.web.sheet import page as sheet
+from heathdrop.web.shell import devices, feed, units
+from heathdrop.web.shell.assets import STATIC
+from heathdrop.web.shell.deps import NotOurs
+from heathdrop.web.shell.pairing import Pairing, Reach
+from heathdrop.web.shell.rendering import problem
+from heathdrop.web.shell.security import Guard, KnownHost
+from heathdrop.web.tackle import box, drops, files
+from heathdrop.web.train import page as train
 
 LOG = logger("web")
 
@@ -75,7 +82,8 @@ def create_app(
     app.include_router(log.router)
     app.include_router(units.writes)
     app.include_router(feed.router)
-    app.mount("/static", StaticFiles(directory=STATIC), name="static")
+    for wing, folder in STATIC.items():
+        app.mount(f"/static/{wing}", StaticFiles(directory=folder))
     app.add_exception_handler(RequestValidationError, _invalid)
     app.add_exception_handler(BadInput, _refused)
     app.add_exception_handler(NotOurs, _not_ours)

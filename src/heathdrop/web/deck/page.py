@@ -1,0 +1,273 @@
+"""The deck: a trip begun from a plan or the sheet's water, its water changed, its casts read and mended."""
+
+from __future__ import annotations
+
+import time
+import uuid
+from datetime import date
+from typing import Any
+from urllib.parse import parse_qsl
+
+from fastapi import APIRouter, Request
+from fastapi.responses import JSONResponse, RedirectResponse, Response
+from pydantic import ValidationError
+from sqlalchemy.orm import Session
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.own import Own
+from heathdrop.answers.search import best_few
+from heathdrop.api.casting import next_casts, rig_said, scenario_of
+from heathdrop.api.planning import PlanAnswer
+from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
+from heathdrop.errors import BadInput
+from heathdrop.measures import sentence, system
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.reading import read, row_number
+from heathdrop.store import casts, plans, trips
+from heathdrop.store.files.entry import typed_rig
+from heathdrop.validation import bad_input
+from heathdrop.web.deck.shown.deck import ANSWERS, SOUNDED, WATER, conditions_with, deck_data, stop_data
+from heathdrop.web.plan.page import PLAN_GONE, job_of
+from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
+from heathdrop.web.shell.fields import body_from, values_from
+from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
+
+router = APIRouter(include_in_schema=False)
+writes = writing()
+#: Casts of each stop's order; rigs offered from the box; rods tied on where there was no plan.
+ORDER, FROM_BOX, RODS = 6, 6, 4
+#: Seconds that a plan is waited for when it is taken along.
+WAIT_S = 40.0
+NO_TRIP = "No trip is under way: begin one on the deck."
+
+
+@router.get("/deck")
+def deck(request: Request, database: Db, own: Mine) -> Response:
+    """The trip under way; where there is none, what to take along."""
+    with database.session() as session:
+        found = trips.current(session)
+        if found is None:
+            ready = [(p.id, p.name, plans.body_of(p)) for p in plans.listed(session)]
+            kept = [(i, n, len(b["stops"]), b.get("date", "")) for i, n, b in ready if b["stops"]]
+            return page(request, "deck/begin.html", {"plans": kept, "page": "deck"})
+        row, body = found
+        try:
+            stops = [_stop_data(session, body, k, own) for k in range(len(body.stops))]
+        except BadInput as refusal:
+            broken = {"plans": [], "page": "deck", "broken": row.name, "refusal": str(refusal)}
+            return page(request, "deck/begin.html", broken)
+        made = casts.listed(session, trip=row.name)
+        said = {r.rig: rig_said(RigName.parse(r.rig).rig(catalogue.load())) for r in body.rods}
+        data = deck_data(row.name, body, stops, said, made, request.app.state.feed is not None)
+        name = row.name
+    return page(request, "deck/page.html", {"data": data, "trip": name, "page": "deck", "answers": ANSWERS})
+
+
+def _stop_data(session: Session, body: TripBody, k: int, own: Own, rig: str = "") -> dict[str, Any]:
+    stop = body.stops[k]
+    return stop_data(stop, next_casts(session, stop.name, own, ORDER, rig, system()))
+
+
+@writes.post("/deck")
+def begin(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
+    """Begin a trip with a plan (its id), or with the water that the sheet showed last."""
+    try:
+        with database.session() as session:
+            name, body = _planned(session, form, own) if form.get("plan") else _of_sheet(request, own)
+            trips.begin(session, name, body)
+    except BadInput as refusal:
+        return problem(request, str(refusal))
+    return RedirectResponse("/deck", 303)
+
+
+def _planned(session: Session, form: Form, own: Own) -> tuple[str, TripBody]:
+    """A plan as a trip: its rods with what it ties on, its stops. Raises BadInput."""
+    plan = form.get("plan")
+    row = plans.fetch(session, row_number(plan))
+    if row is None:
+        raise BadInput("plan", plan, PLAN_GONE)
+    asked = plans.body_of(row)
+    answer = _worked_out(asked, own)
+    rods = [
+        TiedRod(name=r.name, line=r.line, inches_per_turn=r.inches_per_turn, rod=r.rod, rig=r.rig.name)  # type: ignore[arg-type]
+        for r in answer.rods
+    ]
+    stops, names = [], set()
+    for stop in asked["stops"]:
+        name, k = stop["name"], 2
+        while name in names:
+            name, k = f"{stop['name'][:52]} ({k})", k + 1
+        names.add(name)
+        kept = {k: stop[k] for k in ("conditions", "cast_ft", "rod_tip_height_ft", "position") if k in stop}
+        stops.append(TripStop(name=name, **kept))
+    body = TripBody(
+        date=date.today(),
+        box=asked.get("box", "standard"),
+        schools=asked.get("schools", {}),
+        rods=rods,
+        stops=stops,
+    )
+    return f"{date.today().isoformat()} {row.name}", body
+
+
+def _worked_out(asked: dict[str, Any], own: Own) -> PlanAnswer:
+    """The plan's answer, waited for where it is still being worked out. Raises BadInput."""
+    try:
+        job = job_of(asked, own)
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    until = time.monotonic() + WAIT_S
+    while not job.done and time.monotonic() < until:
+        time.sleep(0.05)
+    if job.answer is None:
+        raise BadInput("plan", "not worked out", job.refusal or "one that is: try again in a moment")
+    return job.answer
+
+
+def _of_sheet(request: Request, own: Own) -> tuple[str, TripBody]:
+    """The sheet's last water as a trip of one stop, the best few rigs on its line. Raises BadInput."""
+    values = values_from(dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))))
+    asked = body_from(values)
+    gear = asked.get("gear", {})
+    stop = TripStop(
+        name="This water",
+        conditions=asked["conditions"],
+        cast_ft=gear.get("cast_ft", 80.0),
+        rod_tip_height_ft=gear.get("rod_tip_height_ft", 2.0),
+    )
+    body = TripBody(
+        date=date.today(), box=asked.get("box", "standard"), schools=asked["schools"], stops=[stop]
+    )
+    try:
+        scenario = scenario_of(stop, body)
+    except BadInput as refusal:
+        raise BadInput("the sheet's water", in_words(refusal, values), "mended on the sheet first") from None
+    turn = gear.get("reel", {}).get("inches_per_turn", 29.0)
+    rods = [
+        TiedRod(name=chr(65 + k), line=gear.get("line", {}), inches_per_turn=turn, rig=name_of(rig).text())
+        for k, rig in enumerate(best_few(scenario, own, RODS))
+    ]
+    return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})
+
+
+@writes.post("/deck/end")
+def end(request: Request, database: Db) -> Response:
+    """The trip is over; its casts stay."""
+    with database.session() as session:
+        found = trips.current(session)
+        if found is not None:
+            trips.write(found[0], found[1].model_copy(update={"ended": True}))
+    return RedirectResponse("/deck/record", 303)
+
+
+@writes.post("/deck/water")
+def water(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
+    """One condition of a stop changed, by hand or by the sounder: the stop anew, as JSON for the deck's
+    script. Nothing is changed when it cannot be."""
+    with database.session() as session:
+        found = trips.current(session)
+        stop = found[1].stop(form.get("stop")) if found else None
+        if found is None or stop is None:
+            return JSONResponse({"detail": NO_TRIP}, 404)
+        row, body = found
+        name = form.get("name")
+        if name not in WATER:
+            return JSONResponse({"detail": f"{name[:40]} is not changed on the deck."}, 422)
+        values = conditions_with(stop, name, form.get("value"), form.get("units"))
+        by = "sounder" if form.get("by") == "sounder" and name in SOUNDED else "typed"
+        changed = stop.model_copy(
+            update={"conditions": body_from(values)["conditions"], "by": {**stop.by, name: by}}
+        )
+        try:
+            scenario_of(changed, body)
+        except BadInput as refusal:
+            return JSONResponse({"detail": in_words(refusal, values)}, 422)
+        stops = [changed if s.name == stop.name else s for s in body.stops]
+        body = body.model_copy(update={"stops": stops})
+        trips.write(row, body)
+        session.flush()
+        return JSONResponse(_stop_data(session, body, stops.index(changed), own, form.get("rig")))
+
+
+def _rig_data(rig: Rig) -> dict[str, str]:
+    return {"rig": name_of(rig).text(), "said": sentence(rig_said(rig))}
+
+
+@router.get("/deck/box")
+def from_box(database: Db, own: Mine, stop: str) -> Response:
+    """The best rigs of the angler's own box for a stop, as JSON for the deck's script."""
+    with database.session() as session:
+        found = trips.current(session)
+        at = found[1].stop(stop) if found else None
+        if found is None or at is None:
+            return JSONResponse({"detail": NO_TRIP}, 404)
+        mine = found[1].model_copy(update={"box": "mine"})
+        try:
+            rigs = best_few(scenario_of(at, mine), own, FROM_BOX)
+        except BadInput as refusal:
+            return JSONResponse({"detail": str(refusal)}, 422)
+        return JSONResponse([_rig_data(rig) for rig in rigs])
+
+
+@router.get("/deck/typed")
+def typed(rig: str) -> Response:
+    """The rig that a typed line names, as JSON for the deck's script."""
+    try:
+        return JSONResponse([_rig_data(typed_rig(catalogue.load(), rig, system()))])
+    except BadInput as refusal:
+        return JSONResponse({"detail": str(refusal)}, 422)
+
+
+@router.get("/deck/record")
+def record(request: Request, database: Db) -> Response:
+    """The casts of the trip under way, or of the last one: read, mended, taken back."""
+    with database.session() as session:
+        found = trips.current(session)
+        row = found[0] if found else next(iter(reversed(trips.listed(session))), None)
+        made = casts.listed(session, trip=row.name) if row else []
+        context = {
+            "trip": row.name if row else "",
+            "made": list(reversed(made)),
+            "answers": ANSWERS,
+            "page": "deck",
+            "rigs": {c.id: rig_said(casts.rig_of(c)) for c in made},
+        }
+    return page(request, "deck/record.html", context)
+
+
+@writes.post("/deck/record/{id_}")
+def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Response:
+    """Mend a cast (what it came to, its fish, a note), or take it back; nothing where it cannot be."""
+    with database.session() as session:
+        if form.get("do") == "back":
+            casts.withdraw(session, str(id_))
+            return RedirectResponse("/deck/record", 303)
+        cast = next((c for c in casts.listed(session) if c.id == id_), None)
+        if cast is None:
+            return problem(request, "That cast is not there.", 404)
+        try:
+            casts.mend(session, _mended(cast, form))
+        except ValidationError as error:
+            return problem(request, str(bad_input(error.errors())))
+        except BadInput as refusal:
+            return problem(request, str(refusal))
+    return RedirectResponse("/deck/record", 303)
+
+
+def _mended(cast: MadeCast, form: Form) -> MadeCast:
+    """A cast with what the form says of it. Raises BadInput or ValidationError."""
+    body = cast.model_dump(mode="json", exclude_none=True)
+    body["outcome"], body["note"] = form.get("outcome"), form.get("note")
+    fish = {}
+    for name, unit in (("length_in", "in"), ("weight_lb", "lb")):
+        text = form.get(name)
+        if text:
+            try:
+                fish[name] = read(text, unit)
+            except ValueError as error:
+                raise BadInput(name, text, f"a number of {unit}") from error
+    body["fish"] = fish or None
+    return MadeCast.model_validate(body)

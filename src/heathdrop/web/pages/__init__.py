@@ -1,1 +1,0 @@
-"""One router for each page."""

@@ -1,0 +1,144 @@
+"""A plan to carry: the deck card (one HTML file that needs no server) and the printed card.
+
+Both only place what the plan already says; the deck card's script counts and keeps, it computes nothing.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import json
+from typing import Any
+
+from heathdrop import catalog as catalogue
+from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod
+from heathdrop.api.searching import CastAnswer
+from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
+from heathdrop.measures import sentence
+from heathdrop.units import ounces_as_written
+from heathdrop.web.shell.assets import static_file
+from heathdrop.web.shell.rendering import templates
+
+#: The changes of a plan, as a card says them.
+CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
+
+
+def _static(name: str) -> str:
+    return static_file(name).read_text("utf-8")
+
+
+def rig_said(rig: RigOnRod) -> str:
+    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
+    catalog = catalogue.load()
+    tail = (
+        ""
+        if not rig.trailer_length_in
+        else f", {catalog.trailers[rig.trailer].name} {rig.trailer_length_in:g} in"
+    )
+    return f"{ounces_as_written(rig.head_oz)} oz {catalog.families[rig.family].name}{tail}"
+
+
+def _of_cast(cast: CastAnswer) -> RigOnRod:
+    named = {"head_material": "", "skirt": "", "plastic": "", "orientation": "", "name": cast.name}
+    return RigOnRod(
+        family=cast.family,
+        head_oz=cast.head_oz,
+        trailer=cast.trailer,
+        trailer_length_in=cast.trailer_length_in,
+        **named,
+    )
+
+
+def line_said(line: dict[str, Any]) -> str:
+    own = f"{line['test_lb']:g} lb {line['material']}"
+    tied = line.get("leader")
+    return (
+        own
+        if tied is None
+        else f"{own}, {tied['length_ft']:g} ft of {tied['test_lb']:g} lb {tied['material']}"
+    )
+
+
+def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
+    """A stop as the card's script shows it."""
+    lines = {r.name: line_said(r.line) for r in plan.rods}
+    lands = catalogue.load().families[s.with_.rig.family].work != "swim"
+    first = {
+        "said": sentence(rig_said(s.with_.rig))
+        + (f" ({CHANGES[s.with_.change]})" if CHANGES[s.with_.change] else ""),
+        "rig": _named(s.with_.rig),
+        "countdown_s": s.with_.countdown_s,
+        "count_said": f"{s.with_.countdown_s:.1f}",
+        "pace_ft_s": s.with_.pace_ft_s,
+        "turns_per_s": s.with_.turns_per_s,
+        "turns_said": f"{10 * s.with_.turns_per_s:.0f}",
+        "why": "The plan's own count and pace.",
+    }
+    order = [
+        {
+            "said": sentence(rig_said(_of_cast(c))),
+            "rig": _named(_of_cast(c)),
+            "countdown_s": c.countdown_s,
+            "count_said": f"{c.countdown_s:g}",
+            "pace_ft_s": c.pace_ft_s,
+            "turns_per_s": c.turns_per_s,
+            "turns_said": f"{10 * c.turns_per_s:.0f}",
+            "why": sentence(c.why),
+        }
+        for c in s.search
+    ]
+    return {
+        "name": s.name,
+        "rod": s.with_.rod,
+        "line": lines[s.with_.rod],
+        "lands": lands,
+        "runs_said": sentence(f"{s.with_.runs_ft:.1f} ft"),
+        "casts": [first, *order],
+        "ifs": [sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
+        "cautions": [sentence(c) for c in s.cautions],
+    }
+
+
+def _named(rig: RigOnRod) -> dict[str, Any]:
+    return {
+        "family": rig.family,
+        "head_oz": rig.head_oz,
+        "trailer": rig.trailer,
+        "trailer_length_in": rig.trailer_length_in,
+    }
+
+
+def deck_card(plan: PlanAnswer) -> str:
+    """The deck card: one file with its style, its script and the plan in it."""
+    data = {
+        "date": plan.date,
+        "outcomes": [[row.id, row.button, row.bitten] for row in OUTCOME_ROWS],
+        "rods": [f"{r.name}: {sentence(rig_said(r.rig))}, {sentence(line_said(r.line))}" for r in plan.rods],
+        "stops": [_stop_data(plan, s) for s in plan.stops],
+    }
+    text = json.dumps(data, separators=(",", ":"), sort_keys=True)
+    data["key"] = hashlib.sha256(text.encode()).hexdigest()[:12]
+    packed = json.dumps(data, separators=(",", ":")).replace("<", "\\u003c")
+    return templates.get_template("plan/deckcard.html").render(
+        plan=plan, data=packed, css=_static("plan/deckcard.css"), js=_static("plan/deckcard.js")
+    )
+
+
+def printed_card(plan: PlanAnswer) -> str:
+    """The printed card: one page of rods and stops, black on white."""
+    stops = [
+        {
+            **_stop_data(plan, s),
+            "minutes": f"{s.minutes:.0f}",
+            "count": f"{s.with_.countdown_s:.1f}",
+            "turns": f"{10 * s.with_.turns_per_s:.0f}",
+            "change": CHANGES[s.with_.change],
+            "said": rig_said(s.with_.rig),
+            "order": ", ".join(f"{c.countdown_s:g}" for c in s.search),
+        }
+        for s in plan.stops
+    ]
+    rods = [{"name": r.name, "said": rig_said(r.rig), "line": line_said(r.line)} for r in plan.rods]
+    cautions = list(dict.fromkeys(c for s in plan.stops for c in s.cautions))
+    return templates.get_template("plan/printed.html").render(
+        plan=plan, rods=rods, stops=stops, cautions=cautions, css=_static("plan/plancard.css")
+    )

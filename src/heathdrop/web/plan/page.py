@@ -1,0 +1,341 @@
+"""Plans: a day's stops and rods, worked out with progress, shown as stops by rods, and to carry."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+from urllib.parse import parse_qsl
+
+import gpxpy.gpx
+from fastapi import APIRouter, Request
+from fastapi.responses import RedirectResponse, Response
+from pydantic import ValidationError
+
+from heathdrop.answers.jobs import Job, Jobs
+from heathdrop.answers.own import Own
+from heathdrop.api.planning import PlanAnswer, plan_answer, the_stops
+from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import check
+from heathdrop.errors import BadInput
+from heathdrop.reading import number_of
+from heathdrop.store import plans, scenarios
+from heathdrop.store.database import Database
+from heathdrop.store.files.rodline import rod_line, rods_in
+from heathdrop.store.models import SavedPlan
+from heathdrop.validation import bad_input
+from heathdrop.web.plan.deckcard import deck_card, printed_card
+from heathdrop.web.plan.shown import planned_of, stop_section
+from heathdrop.web.sheet.page import address
+from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
+from heathdrop.web.shell.fields import body_from, values_from, values_of
+from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
+
+router = APIRouter(include_in_schema=False)
+writes = writing()
+#: Plans being worked out, or worked out lately.
+JOBS: Jobs[PlanAnswer] = Jobs()
+#: What a new plan starts from.
+EMPTY: dict[str, Any] = {"version": 1, "date": "", "box": "standard", "schools": {}, "rods": 4, "stops": []}
+PLAN_GONE = "There is no such plan."
+
+
+def _key(body: dict[str, Any], own: Own) -> tuple[str, Own]:
+    return json.dumps(body, sort_keys=True), own
+
+
+def job_of(body: dict[str, Any], own: Own) -> Job[PlanAnswer]:
+    """The plan's job: begun when it is new. Raises ValidationError or BadInput for a body that cannot be."""
+    request = PlanRequest.model_validate(body)
+    return JOBS.asked(_key(body, own), lambda tell: plan_answer(request, own, tell))
+
+
+def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
+    """What the page shows of a plan: its answer, or how far it is."""
+    body = plans.body_of(row)
+    found: dict[str, Any] = {"plan": row, "body": body, "job": None, "planned": None, "refusal": ""}
+    found["each"] = _rods_said(body)
+    found["waters"] = [_stop_address(body, k) for k in range(len(body["stops"]))]
+    if not body["stops"]:
+        return found
+    try:
+        job = job_of(body, own)
+    except ValidationError as error:
+        return {**found, "refusal": str(bad_input(error.errors()))}
+    found["job"], found["refusal"] = job, job.refusal
+    if job.answer is not None:
+        found["planned"] = planned_of(job.answer, body, _stop_address)
+    return found
+
+
+def _rods_said(body: dict[str, Any]) -> str:
+    """The plan's rods as lines of text; nothing where it only says how many."""
+    if isinstance(body["rods"], int):
+        return ""
+    return "\n".join(rod_line(RodBody.model_validate(r)) for r in body["rods"])
+
+
+def _stop_address(body: dict[str, Any], k: int, pick: str = "", line: dict[str, Any] | None = None) -> str:
+    """The sheet of a stop's water, with a rig on its line."""
+    stop = body["stops"][k]
+    gear = {"cast_ft": stop.get("cast_ft", 80.0), "rod_tip_height_ft": stop.get("rod_tip_height_ft", 2.0)}
+    more = {"line": line} if line else {}
+    return address(values_of({"conditions": stop["conditions"], "gear": gear | more}, pick))
+
+
+def _context(database: Database, own: Own, id_: int | None) -> dict[str, Any]:
+    with database.session() as session:
+        rows = list(plans.listed(session))
+        row = next((r for r in rows if r.id == id_), rows[0] if rows and id_ is None else None)
+        saved = [(s.id, s.name) for s in scenarios.listed(session)]
+        shown = _shown(row, own) if row is not None else {"plan": None, "job": None, "planned": None}
+    return {"rows": rows, "saved": saved, "page": "plan", **shown}
+
+
+@router.get("/plan")
+def first(request: Request, database: Db, own: Mine) -> Response:
+    """The first plan, or an invitation to make one."""
+    return page(request, "plan/page.html", _context(database, own, None))
+
+
+@router.get("/plan/{id_}")
+def one(request: Request, id_: int, database: Db, own: Mine) -> Response:
+    """A plan: its page, or its answer when htmx asks for the progress."""
+    context = _context(database, own, id_)
+    if context["plan"] is None:
+        return problem(request, PLAN_GONE, 404)
+    part = "plan/answer.html" if request.headers.get("hx-target") == "planned" else "plan/page.html"
+    return page(request, part, context)
+
+
+@router.get("/plan/{id_}/stop/{k}")
+def section(
+    request: Request, id_: int, k: int, database: Db, own: Mine, rig: str = "", line: str = ""
+) -> Response:
+    """The section of a stop with a rig's cast on its line (``material:test``), for the board's panel."""
+    with database.session() as session:
+        row = plans.fetch(session, id_)
+        body = plans.body_of(row) if row is not None else None
+    if body is None or not 0 <= k < len(body["stops"]):
+        return problem(request, PLAN_GONE, 404)
+    try:
+        shown = stop_section(the_stops(PlanRequest.model_validate(body))[k], rig, line, own)
+    except ValidationError as error:
+        return problem(request, str(bad_input(error.errors())))
+    except BadInput as refusal:
+        return problem(request, str(refusal))
+    return page(request, "plan/section.html", {"stop": body["stops"][k]["name"], "sections": shown})
+
+
+@router.get("/plan/{id_}/{name}")
+def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> Response:
+    """A plan to carry: deck-card.html, print.html, plan.json, spots.gpx."""
+    with database.session() as session:
+        row = plans.fetch(session, id_)
+        body = plans.body_of(row) if row is not None else None
+    if body is None or name not in ("deck-card.html", "print.html", "plan.json", "spots.gpx"):
+        return problem(request, PLAN_GONE, 404)
+    if name == "plan.json":
+        return _file(json.dumps(body, indent=1), "application/json", name)
+    if name == "spots.gpx":
+        return _file(_gpx(body), "application/gpx+xml", name)
+    try:
+        job = job_of(body, own)
+    except (ValidationError, BadInput) as error:
+        return problem(request, str(error))
+    if job.answer is None:
+        return problem(request, "The plan is still being worked out: try again in a moment.", 409)
+    if name == "print.html":
+        return Response(printed_card(job.answer), media_type="text/html")
+    return _file(deck_card(job.answer), "text/html", name)
+
+
+def _file(content: str, kind: str, name: str) -> Response:
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(content, media_type=kind, headers=headers)
+
+
+def _gpx(body: dict[str, Any]) -> str:
+    """The stops that have a position, as waypoints."""
+    gpx = gpxpy.gpx.GPX()
+    for stop in body["stops"]:
+        at = stop.get("position")
+        if at:
+            gpx.waypoints.append(gpxpy.gpx.GPXWaypoint(at["lat"], at["lon"], name=stop["name"]))
+    return str(gpx.to_xml(version="1.1"))
+
+
+@writes.post("/plan")
+def make(request: Request, form: OwnForm, database: Db) -> Response:
+    """A new plan, or one from a file's text."""
+    try:
+        body = _read(form) if form.file_name else dict(EMPTY)
+        with database.session() as session:
+            row = plans.keep(session, form.get("name") or body.get("date") or "A day", body)
+            id_ = row.id
+    except BadInput as refusal:
+        return problem(request, str(refusal))
+    return RedirectResponse(f"/plan/{id_}", 303)
+
+
+def _read(form: Form) -> dict[str, Any]:
+    """A plan file, checked. Raises BadInput."""
+    try:
+        body = json.loads(form.file)
+        PlanRequest.model_validate(body).day()
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    except (ValueError, RecursionError) as error:
+        raise BadInput("the file", form.file_name, "a plan as JSON") from error
+    found: dict[str, Any] = body
+    return found
+
+
+@writes.post("/plan/{id_}")
+def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
+    """One change of a plan: ``do`` says which. Nothing is changed when it cannot be."""
+    do = form.get("do")
+    with database.session() as session:
+        row = plans.fetch(session, id_)
+        if row is None:
+            return problem(request, PLAN_GONE, 404)
+        body = json.loads(json.dumps(plans.body_of(row)))
+        try:
+            if do == "copy":
+                id_ = _copied(session, row.name, body)
+            elif do == "delete":
+                plans.delete(session, id_)
+                return RedirectResponse("/plan", 303)
+            else:
+                changed = _changed(session, body, form, request.cookies.get(KEPT_WATER, ""))
+                plans.change(session, id_, changed, form.get("name") or None)
+        except BadInput as refusal:
+            return problem(request, str(refusal))
+    return RedirectResponse(f"/plan/{id_}", 303)
+
+
+def _copied(session: Any, name: str, body: dict[str, Any]) -> int:
+    return plans.keep(session, f"{name} again"[: plans.LONGEST_NAME], body).id
+
+
+@writes.post("/plan/{id_}/cancel")
+def cancel(request: Request, id_: int, database: Db, own: Mine) -> Response:
+    """Call the working out off."""
+    with database.session() as session:
+        row = plans.fetch(session, id_)
+        if row is None:
+            return problem(request, PLAN_GONE, 404)
+        JOBS.call_off(_key(plans.body_of(row), own))
+    return page(request, "plan/off.html", {"plan": row})
+
+
+def _sheets_water(kept: str) -> dict[str, Any]:
+    """The water that the sheet showed last, as a stop has it. Raises BadInput."""
+    values = values_from(dict(parse_qsl(kept)))
+    asked = body_from(values)
+    gear = asked.get("gear", {})
+    try:
+        check(SizeRequest.model_validate(asked | {"families": ["swim-jig"]}).scenario())
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    except BadInput as refusal:
+        raise BadInput("the sheet's water", in_words(refusal, values), "mended on the sheet first") from None
+    return {
+        "conditions": asked["conditions"],
+        "cast_ft": gear.get("cast_ft", 80.0),
+        "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
+    }
+
+
+def _position(text: str) -> dict[str, float] | None:
+    """A typed position, ``50.1012, -4.0031``; None for none. Raises BadInput."""
+    if not text.strip():
+        return None
+    parts = text.replace(";", ",").replace(",", " ").split()
+    try:
+        lat, lon = (float(part) for part in parts)
+    except ValueError as error:
+        wanted = "two numbers of degrees, north and east: 50.1012, -4.0031"
+        raise BadInput("position", text[:40], wanted) from error
+    return {"lat": lat, "lon": lon}
+
+
+def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[str, Any]:
+    """The plan's body after one change; ``kept`` is the water that the sheet showed last. Raises BadInput."""
+    do, stops = form.get("do"), body["stops"]
+    if do == "day":
+        body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
+        count = _whole("rods", form.get("rods"), 1, MOST_RODS)
+        if isinstance(body["rods"], int) or count != len(body["rods"]):
+            body["rods"] = count
+    elif do == "rods":
+        each = rods_in(form.get("each"))
+        body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in each]
+    elif do == "add":
+        row = scenarios.listed(session)
+        found = next((s for s in row if str(s.id) == form.get("scenario")), None)
+        if found is None:
+            raise BadInput("scenario", form.get("scenario"), "one of those saved on the sheet")
+        if len(stops) >= MOST_STOPS:
+            raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
+        saved = scenarios.body_of(found)
+        gear = saved.get("gear") or {}
+        stops.append(
+            {
+                "name": found.name[:60],
+                "minutes": 60.0,
+                "importance": 1.0,
+                "conditions": saved["conditions"],
+                "cast_ft": gear.get("cast_ft", 80.0),
+                "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
+            }
+        )
+    elif do == "sheet":
+        if len(stops) >= MOST_STOPS:
+            raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
+        usual = {"name": f"Stop {len(stops) + 1}", "minutes": 60.0, "importance": 1.0}
+        stops.append(usual | _sheets_water(kept))
+    elif do in ("up", "down", "off", "twice", "stop", "water"):
+        k = _whole("stop", form.get("stop"), 0, len(stops) - 1)
+        if do == "off":
+            stops.pop(k)
+        elif do == "twice":
+            stops.insert(k + 1, json.loads(json.dumps(stops[k])))
+        elif do == "stop":
+            stops[k]["minutes"] = _number("minutes", form.get("minutes"), 5, 720)
+            stops[k]["importance"] = _number("importance", form.get("importance"), 0.1, 10)
+            stops[k]["name"] = form.get("stop_name") or stops[k]["name"]
+            if "position" in form.texts:
+                stops[k]["position"] = _position(form.get("position"))
+        elif do == "water":
+            stops[k] |= _sheets_water(kept)
+        else:
+            to = k + (1 if do == "down" else -1)
+            if 0 <= to < len(stops):
+                stops[k], stops[to] = stops[to], stops[k]
+    else:
+        raise BadInput("do", do, "one of day, rods, add, sheet, stop, water, up, down, twice, off")
+    if stops:
+        try:
+            PlanRequest.model_validate(body).day()
+        except ValidationError as error:
+            raise bad_input(error.errors()) from error
+    return body
+
+
+def _number(name: str, text: str, low: float, high: float) -> float:
+    try:
+        value = number_of(text)
+    except ValueError as error:
+        raise BadInput(name, text, f"a number from {low:g} to {high:g}") from error
+    if not low <= value <= high:
+        raise BadInput(name, text, f"a number from {low:g} to {high:g}")
+    return value
+
+
+def _whole(name: str, text: str, low: int, high: int) -> int:
+    value = _number(name, text, low, high)
+    if value != int(value):
+        raise BadInput(name, text, f"a whole number from {low} to {high}")
+    return int(value)

@@ -1,0 +1,158 @@
+"""The plan page: rods as columns, stops as rows, each crossing how well that rod serves that stop."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from typing import Any
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.own import Own
+from heathdrop.answers.plan import Stop
+from heathdrop.answers.water import placed
+from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.bands import bands_for
+from heathdrop.sizing.program import play, usual_way
+from heathdrop.sizing.size import size
+from heathdrop.web.plan.deckcard import CHANGES, line_said, rig_said
+from heathdrop.web.sheet.shown.section import Section, section_of
+from heathdrop.web.shell.frame import LOW, NARROW
+
+#: Shades of a crossing, from the least share of a perfect fit.
+SHADES = (0.3, 0.5, 0.7, 0.82, 0.92)
+
+
+@dataclass(frozen=True)
+class Crossing:
+    """A rod at a stop: its share of a perfect fit, shade 0..5, count, change; whether to use it."""
+
+    score: int
+    shade: int
+    count: str
+    change: str
+    chosen: bool
+    said: str
+    address: str
+    rig: str
+    line: str
+
+
+@dataclass(frozen=True)
+class RodColumn:
+    """A rod: its name, rig, line, and what is lost without it."""
+
+    name: str
+    rig: str
+    line: str
+    adds: str
+
+
+@dataclass(frozen=True)
+class StopRow:
+    """A stop: its crossings, how it is fished, first changes, search order, cautions."""
+
+    name: str
+    minutes: str
+    cells: tuple[Crossing, ...]
+    fished: str
+    ideal: str
+    well: bool
+    ifs: tuple[str, ...]
+    order: tuple[str, ...]
+    cautions: tuple[str, ...]
+    address: str
+
+
+@dataclass(frozen=True)
+class Planned:
+    """Everything the plan's answer shows."""
+
+    rods: tuple[RodColumn, ...]
+    stops: tuple[StopRow, ...]
+    bag: tuple[str, ...]
+    buy: tuple[str, ...]
+    total: str
+    bound: str
+    seconds: str
+
+
+def planned_of(answer: PlanAnswer, body: dict[str, Any], address: Callable[..., str]) -> Planned:
+    """A plan's answer ready to show; ``address`` makes the sheet of a stop, with a rig picked."""
+    return Planned(
+        rods=tuple(
+            RodColumn(r.name, rig_said(r.rig), line_said(r.line), f"{100 * r.adds / answer.total:.0f} %")
+            for r in answer.rods
+        ),
+        stops=tuple(_stop(answer, body, k, s, address) for k, s in enumerate(answer.stops)),
+        bag=tuple(answer.bag),
+        buy=tuple(answer.buy),
+        total=f"{100 * answer.total:.0f}",
+        bound=f"{100 * answer.bound:.0f}",
+        seconds=f"{answer.seconds:.1f}",
+    )
+
+
+def _stop(
+    answer: PlanAnswer, body: dict[str, Any], k: int, s: PlannedStop, address: Callable[..., str]
+) -> StopRow:
+    by_rod = {w.rod: w for w in (s.with_, *s.also)}
+    change = CHANGES[s.with_.change]
+    fished = f"Rod {s.with_.rod}{f' ({change})' if change else ''}: {rig_said(s.with_.rig)}, count "
+    turns = f"{10 * s.with_.turns_per_s:.0f} turns in 10 s"
+    fished += f"{s.with_.countdown_s:.1f} s, {turns}, runs at {s.with_.runs_ft:.1f} ft."
+    return StopRow(
+        name=s.name,
+        minutes=f"{s.minutes:.0f}",
+        cells=tuple(
+            _cell(
+                s,
+                by_rod[r.name],
+                address(body, k, by_rod[r.name].rig.name, r.line),
+                f"{r.line['material']}:{r.line['test_lb']:g}",
+            )
+            for r in answer.rods
+        ),
+        fished=fished,
+        ideal=f"{rig_said(s.ideal.rig)} ({100 * s.ideal.fit:.0f})",
+        well=s.served,
+        ifs=tuple(f"{i.symptom}: {i.change} ({i.effect})" for i in s.if_),
+        order=tuple(c.why for c in s.search),
+        cautions=tuple(s.cautions),
+        address=address(body, k),
+    )
+
+
+def _cell(s: PlannedStop, w: WithAnswer, address: str, line: str) -> Crossing:
+    score = round(100 * w.fit)
+    said = f"Rod {w.rod} at {s.name}: {score} of 100, {rig_said(w.rig)}, count {w.countdown_s:.1f} s"
+    return Crossing(
+        score,
+        sum(w.fit >= edge for edge in SHADES),
+        f"{w.countdown_s:.1f} s",
+        CHANGES[w.change],
+        w.rod == s.with_.rod,
+        said,
+        address,
+        w.rig.name,
+        line,
+    )
+
+
+def stop_section(stop: Stop, rig: str, line: str, own: Own) -> tuple[Section, ...]:
+    """The section of a stop with a rig's cast on a line (``material:test``), wide and narrow. Raises
+    BadInput."""
+    catalog = catalogue.load()
+    name = RigName.parse(rig)
+    material, _, test = line.partition(":")
+    gear = stop.scenario.gear
+    if material and test.replace(".", "", 1).isdigit():
+        gear = replace(gear, line=replace(gear.line, material=material, test_lb=float(test)))
+    scenario = replace(placed(stop.scenario), gear=gear, families=(name.family,))
+    catalog.pick(catalog.families, "rig", name.family)
+    sizing = size(catalog, scenario, [name.rig(catalog)], own.learned)
+    rated = sizing.rigs[0]
+    way = usual_way(catalog, sizing, rated)
+    cast = play(sizing, rated, way)
+    bands = bands_for(catalog, sizing, [rated])[0]
+    return tuple(section_of(sizing, rated, cast, bands, f, spread=way == "steady") for f in (LOW, NARROW))

@@ -1,0 +1,382 @@
+"""The sheet: one page, one state in the address; scenarios saved from it, schools held from it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import datetime
+from typing import Any
+from urllib.parse import parse_qsl, urlencode
+
+from fastapi import APIRouter, Request
+from fastapi.responses import RedirectResponse, Response
+from pydantic import ValidationError
+
+from heathdrop import catalog as catalogue
+from heathdrop.advice.cautions import cautions_for
+from heathdrop.advice.change import MOST_MISSED_FT
+from heathdrop.answers.own import Own
+from heathdrop.answers.search import search_water
+from heathdrop.answers.water import call_of, family_called, sizing_of
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.demo import ashmoor
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.program import WAY
+from heathdrop.sizing.schools import chosen
+from heathdrop.store import scenarios, settings
+from heathdrop.store.database import Database
+from heathdrop.units import M_PER_IN
+from heathdrop.validation import bad_input
+from heathdrop.web.sheet.shown.calling import SHOWN, Link, sides_of
+from heathdrop.web.sheet.shown.casting import Choices
+from heathdrop.web.sheet.shown.printed import card_of, said_of
+from heathdrop.web.sheet.shown.searching import Searching, searching_of, told_in
+from heathdrop.web.sheet.shown.sheet import Sheet, present
+from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
+from heathdrop.web.shell.fields import (
+    ANSWERS,
+    BY_NAME,
+    CALLED,
+    CONTROLS,
+    DEFAULTS,
+    GIVEN,
+    SCHOOL,
+    VIEW,
+    body_from,
+    control_for,
+    given_in,
+    number_or_none,
+    schools_in,
+    values_from,
+    values_of,
+)
+from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.rendering import KEPT_S, KEPT_WATER, page, problem
+from heathdrop.web.shell.views import VIEW_IDS
+
+router = APIRouter(include_in_schema=False)
+#: The longest address kept for the way back, characters.
+LONGEST_KEPT = 2000
+writes = writing()
+
+
+def address(values: dict[str, str]) -> str:
+    """The shareable address of a state: what was answered, and what else differs from the defaults."""
+    given, topics = given_in(values), catalogue.load().topics
+
+    def speaks(name: str, value: str) -> bool:
+        topic = topics.get(name.removeprefix(SCHOOL)) if name.startswith(SCHOOL) else None
+        usual = topic.default if topic else DEFAULTS.get(name, "")
+        return name != GIVEN and (name in given or value != usual)
+
+    told = {k: v for k, v in values.items() if speaks(k, v)}
+    return "/" + (f"?{urlencode(told)}" if told else "")
+
+
+def schools_for(values: dict[str, str], own: Own) -> dict[str, str]:
+    """The schools in force: the angler's own, and those that the state names in their place."""
+    return {**dict(own.schools), **schools_in(values)}
+
+
+def scenario_from(values: dict[str, str], own: Own) -> Scenario:
+    """The scenario of a state, its family called when left to us. Raises BadInput.
+
+    The schools that the angler holds to apply unless the state names others.
+    """
+    body = body_from(values)
+    body["schools"] = schools_for(values, own)
+    try:
+        scenario = SizeRequest.model_validate(body).scenario()
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    if values["family"] != CALLED:
+        return scenario
+    return replace(scenario, families=(family_called(scenario, own),))
+
+
+def sheet_for(values: dict[str, str], own: Own) -> Sheet:
+    """Size the state and make it ready to show. Raises BadInput."""
+    if values["view"] not in VIEW_IDS:
+        raise BadInput("view", values["view"], "one of " + ", ".join(VIEW_IDS))
+    scenario = scenario_from(values, own)
+    call = call_of(scenario, own, places=SHOWN) if values["view"] == "water" else None
+
+    def link(**changed: str) -> str:
+        return address({**values, **changed})
+
+    searching = search_shown(values, own, link) if values["view"] == "search" else None
+    choices, picked = choices_from(values), values
+    if searching is not None:
+        # The sheet shows the cast that is next.
+        cast, picked = searching.cast, {**values, "pick": searching.cast.rig}
+        choices = replace(choices, count_s=cast.count_s, pace_ft_s=cast.pace_ft_s)
+    sizing = sizing_of(scenario, own)
+    return present(catalogue.load(), sizing, own.tackle, picked, choices, link, call, searching)
+
+
+def search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
+    """The Search view of a state: the best few rigs of the call, or the one lure that was chosen. Raises
+    BadInput."""
+    catalog = catalogue.load()
+    told = told_in(catalog, values["tried"])
+    scenario = scenario_from(values, own)
+    if values["family"] == CALLED:
+        scenario = replace(scenario, families=())
+    rods = [RigName.parse(values["pick"]).rig(catalog)] if values["pick"] else []
+    return searching_of(catalog, search_water(scenario, own, rods, told), told, link)
+
+
+def choices_from(values: dict[str, str]) -> Choices:
+    """How the lure is worked, from the address. Raises BadInput."""
+    if values["way"] and values["way"] not in WAY:
+        raise BadInput("way", values["way"], "one of " + ", ".join(WAY))
+    lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
+    hold = number_or_none("hold_s", values["hold_s"], 0.0, 30.0, "s")
+    return Choices(
+        values["way"],
+        None if lift is None else lift * M_PER_IN,
+        hold,
+        (values["vs1"], values["vs2"]),
+        number_or_none("count_s", values["count_s"], 0.3, 120.0, "s"),
+        number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s"),
+        number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
+    )
+
+
+@dataclass(frozen=True)
+class Held:
+    """A school held to: its topic and name in words, whether it is kept or this address's, the address
+    without it."""
+
+    topic: str
+    about: str
+    name: str
+    kept: bool
+    usual: str
+    without: str
+
+
+def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
+    """What every rendering of the page needs, with the answer or the refusal."""
+    found: dict[str, Any] = {
+        "values": values,
+        "given": given_in(values),
+        "answers": ANSWERS,
+        "held": held_of(values, own),
+        "title": "Heathdrop: head weight and trailer bulk for today's water",
+        "controls": CONTROLS,
+        "control": BY_NAME,
+        "families": [(CALLED, "call it for me")]
+        + [(f.id, f.name) for f in catalogue.load().families.values()],
+        "address": address(values),
+        "errors": {},
+        "beside": "",
+        "opened": None,
+        "card": ("/order" if values["view"] == "search" else "/card") + address(values)[1:],
+        "sheet": None,
+        "page": "sheet",
+    }
+    try:
+        found["sheet"] = sheet_for(values, own)
+    except BadInput as refusal:
+        name = control_for(refusal, values)
+        found["errors"] = {name: in_words(refusal, values)}
+        found["beside"] = BY_NAME[name].label if name in BY_NAME else "The lure" if name == "family" else ""
+    else:
+        found["title"] = found["sheet"].title
+    return found
+
+
+def held_of(values: dict[str, str], own: Own) -> list[Held]:
+    """The schools in force that are not the usual ones, with where each came from."""
+    topics, mine = catalogue.load().topics, dict(own.schools)
+    found = []
+    for topic, school in schools_for(values, own).items():
+        if topic in topics and school in topics[topic].schools and school != topics[topic].default:
+            kept = mine.get(topic) == school
+            known, without = topics[topic], {k: v for k, v in values.items() if k != SCHOOL + topic}
+            found.append(
+                Held(topic, known.name, known.schools[school].name, kept, known.default, address(without))
+            )
+    return found
+
+
+def _saved(database: Database) -> list[dict[str, Any]]:
+    with database.session() as session:
+        return [
+            {
+                "id": r.id,
+                "name": r.name,
+                "note": r.note,
+                "address": address(values_of(scenarios.body_of(r), r.pick) | {"scenario": str(r.id)}),
+            }
+            for r in scenarios.listed(session)
+        ]
+
+
+def _opened(saved: list[dict[str, Any]], values: dict[str, str]) -> dict[str, Any] | None:
+    """The saved scenario that the state was opened from, and whether it was changed since."""
+    found = next((s for s in saved if str(s["id"]) == values["scenario"]), None)
+    if found is None:
+        return None
+    plain = {k: v for k, v in values.items() if k not in VIEW and not k.startswith(SCHOOL)}
+    then = values_from(dict(parse_qsl(found["address"][2:])))
+    changed = any(then.get(k, "") != v for k, v in plain.items() if k != GIVEN)
+    return {**found, "changed": changed}
+
+
+@router.get("/")
+def sheet(request: Request, database: Db, own: Mine) -> Response:
+    """The page, or just its answer when htmx asks."""
+    values = values_from(request.query_params)
+    context = _context(values, own)
+    saved = _saved(database)
+    opened = _opened(saved, values)
+    if opened:
+        context |= {"opened": opened, "title": f"{opened['name']}: {context['title']}"}
+    status = 422 if context["errors"] else 200
+    if is_htmx(request) and request.headers.get("hx-target") in (None, "answer"):
+        way = "HX-Replace-Url" if request.headers.get("x-step") else "HX-Push-Url"
+        headers = {"HX-Reswap": "none"} if context["errors"] else {way: context["address"]}
+        return _remembered(page(request, "sheet/update.html", context, status, headers), context)
+    context["saved"] = saved
+    context["worked"] = [(w["name"], w["note"], address(values_of(w["body"]))) for w in ashmoor.worked()]
+    return _remembered(page(request, "sheet/page.html", context, status), context)
+
+
+def _remembered(answer: Response, context: dict[str, Any]) -> Response:
+    """The answer, its water kept by this browser for the way back from other pages."""
+    at = context["address"].partition("?")[2]
+    if not context["errors"] and len(at) <= LONGEST_KEPT:
+        answer.set_cookie(KEPT_WATER, at, max_age=KEPT_S, httponly=True, samesite="lax")
+    return answer
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """What a change of the saved list came to, in words."""
+
+    said: str = ""
+    undo: int | None = None
+    problem: str = ""
+    status: int = 200
+    replace: str = ""
+
+
+def _list(request: Request, database: Database, outcome: Outcome) -> Response:
+    """The list of saved scenarios after a change, for htmx; a redirect for everybody else."""
+    if not is_htmx(request) and not outcome.problem:
+        kept = request.cookies.get(KEPT_WATER, "")
+        return RedirectResponse("/" + (f"?{kept}" if kept else ""), 303)
+    context = {"saved": _saved(database), "outcome": outcome}
+    return page(request, "sheet/saved.html", context, outcome.status)
+
+
+@router.get("/card")
+def card(request: Request, database: Db, own: Mine) -> Response:
+    """The state's printed card. Raises BadInput."""
+    values = values_from(request.query_params)
+    opened = _opened(_saved(database), values)
+    try:
+        sizing = sizing_of(scenario_from(values, own), own)
+        name = opened["name"] if opened else ""
+        shown = card_of(
+            catalogue.load(), sizing, values["pick"], choices_from(values), name, datetime.now().date()
+        )
+    except BadInput as refusal:
+        return problem(request, in_words(refusal, values))
+    return page(request, "sheet/card.html", {"card": shown, "back": address(values), "page": "sheet"})
+
+
+@router.get("/order")
+def order(request: Request, database: Db, own: Mine) -> Response:
+    """The state's search order on one page, with room for a pencil."""
+    values = values_from(request.query_params)
+    opened = _opened(_saved(database), values)
+    try:
+        scenario = scenario_from(values, own)
+        context = {
+            "search": search_shown(values, own, lambda **_: ""),
+            "name": opened["name"] if opened else "",
+            "water": said_of(scenario, "conditions"),
+            "day": f"{datetime.now():%-d %B %Y}",
+            "cautions": [c.text for c in cautions_for(catalogue.load(), scenario)],
+            "back": address({**values, "view": "search"}),
+            "page": "sheet",
+        }
+    except BadInput as refusal:
+        return problem(request, in_words(refusal, values))
+    return page(request, "sheet/order.html", context)
+
+
+@writes.post("/scenarios")
+def save(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
+    """Save the state in the form under a name."""
+    values = values_from(form.texts)
+    try:
+        body = body_from(values)
+        scenario_from(values, own)
+        if values["pick"]:
+            RigName.parse(values["pick"])
+        with database.session() as session:
+            if scenarios.named(session, form.get("name")) and form.get("replace") != "yes":
+                name = " ".join(form.get("name").split())
+                asked = f"There is a scenario named “{name}” already."
+                return _list(request, database, Outcome(problem=asked, status=409, replace=name))
+            row = scenarios.save(session, form.get("name"), body, values["pick"])
+    except BadInput as refusal:
+        return _list(request, database, Outcome(problem=in_words(refusal, values), status=422))
+    return _list(request, database, Outcome(f"Saved “{row.name}”."))
+
+
+@writes.post("/scenarios/{id_}/delete")
+def delete(request: Request, id_: int, database: Db) -> Response:
+    """Delete a scenario; the answer offers to undo it."""
+    with database.session() as session:
+        row = scenarios.delete(session, id_)
+    if row is None:
+        return _list(request, database, Outcome(problem="That scenario is already gone.", status=404))
+    return _list(request, database, Outcome(f"Deleted “{row.name}”.", row.id))
+
+
+@writes.post("/scenarios/{id_}/undelete")
+def undelete(request: Request, id_: int, database: Db) -> Response:
+    """Take a deletion back."""
+    with database.session() as session:
+        row = scenarios.undelete(session, id_)
+    if row is None:
+        return _list(request, database, Outcome(problem="There is no such scenario.", status=404))
+    return _list(request, database, Outcome(f"“{row.name}” is back."))
+
+
+@writes.post("/schools")
+def keep_schools(request: Request, form: OwnForm, database: Db) -> Response:
+    """Keep the school that was chosen as this angler's own; the usual one is held to by keeping none."""
+    wanted = schools_in(values_from(form.texts))
+    try:
+        chosen(catalogue.load(), tuple(wanted.items()))
+    except BadInput as refusal:
+        return _list(request, database, Outcome(problem=str(refusal), status=422))
+    topics = catalogue.load().topics
+    with database.session() as session:
+        held = {} if form.get("reset") == "all" else settings.schools(session)
+        held = {t: s for t, s in {**held, **wanted}.items() if t in topics and s != topics[t].default}
+        settings.keep(session, settings.SCHOOLS, held)
+    if form.get("back").startswith("/?") or form.get("back") == "/":
+        return RedirectResponse(form.get("back"), 303)
+    return Response(status_code=204)
+
+
+@router.get("/both/{topic}")
+def both(request: Request, topic: str, own: Mine) -> Response:
+    """Every school of a topic answering the same water, side by side."""
+    values = values_from(request.query_params)
+    catalog = catalogue.load()
+    try:
+        sizing = sizing_of(scenario_from(values, own), own)
+        sides = sides_of(catalog, sizing, topic, lambda scenario: sizing_of(scenario, own))
+        context = {"topic": catalog.pick(catalog.topics, "topic", topic), "sides": sides}
+    except BadInput as refusal:
+        return page(request, "sheet/halt.html", {"errors": {"both": str(refusal)}, "oob": False}, 422)
+    return page(request, "sheet/both.html", context)

@@ -1,0 +1,289 @@
+"""The Cast view: the cast as data to play, the countdown, the coaches, and what another line or rig would
+do."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.cast import Worked, count_window, countdown, difference, glide_reach_ft
+from heathdrop.answers.water import with_rig
+from heathdrop.measures import TURNS, is_metric, marks, unit_said
+from heathdrop.physics.cast import CastResult
+from heathdrop.physics.line import line_by_test
+from heathdrop.physics.rig import Lure
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.bands import Bands
+from heathdrop.sizing.hour import per_hour
+from heathdrop.sizing.program import WAY, WAYS, Way, play, usual_way
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_written
+from heathdrop.web.sheet.shown.section import span_ft
+from heathdrop.web.shell.frame import NARROW, WIDE, Scale
+
+FRAME_S = 0.2
+#: Steps between the countdown's rows, in the units said, and how many rows at most.
+ROW_STEPS, MOST_ROWS = {False: (1.0, 2.0, 5.0, 10.0), True: (0.5, 1.0, 2.0, 5.0)}, 18
+
+
+@dataclass(frozen=True)
+class Choices:
+    """What the angler chose for the Cast view, and a count (s) and pace (ft/s) to hold to. Empty means the
+    usual."""
+
+    way: str
+    lift_m: float | None
+    hold_s: float | None
+    against: tuple[str, ...]
+    count_s: float | None = None
+    pace_ft_s: float | None = None
+    missed_ft: float | None = None
+
+
+@dataclass(frozen=True)
+class Foot:
+    """A row of the countdown: depth, seconds thrown and pulled off the reel, band, whether in the target."""
+
+    depth: str
+    seconds: str
+    band: str
+    pulled: str
+    inside: bool
+
+
+@dataclass(frozen=True)
+class Rival:
+    """Another rig or line on the same programme, and the difference in words."""
+
+    mark: str
+    name: str
+    said: str
+    result: CastResult
+
+
+@dataclass(frozen=True)
+class Casting:
+    """Everything the Cast panel shows."""
+
+    ways: tuple[Way, ...]
+    way: Way
+    lift_in: str
+    hold_s: str
+    line_options: tuple[tuple[str, str], ...]
+    rig_options: tuple[tuple[str, str], ...]
+    lure_options: tuple[tuple[str, str], ...]
+    against: tuple[str, ...]
+    rivals: tuple[Rival, ...]
+    window: str
+    slack_said: str
+    at_count: str
+    feet: tuple[Foot, ...]
+    turns_per_s: str
+    turns_said: str
+    count_s: str
+    count_said: str
+    bottom_said: str
+    glide_said: str
+    seconds: str
+    data: str
+
+
+#: What names another family's best rig to compare with.
+OTHER_LURE = "lure:"
+
+
+def line_option(material: str, test: float) -> str:
+    return f"line:{material}:{test:g}"
+
+
+def line_options() -> tuple[tuple[str, str], ...]:
+    """Every line of the catalogue, to compare with."""
+    lines = catalogue.load().lines.values()
+    return tuple((line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
+
+
+def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:
+    """Up to two others on the same count, pace and programme. Raises BadInput for an unknown one."""
+    found = []
+    for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
+        if key.startswith(OTHER_LURE):
+            found.append(_other_lure(mark, sizing, rated, own, key.removeprefix(OTHER_LURE)))
+            continue
+        lure: Lure | None = None
+        line = None
+        if key.startswith("line:"):
+            _, material, test = (*key.split(":"), "", "")[:3]
+            pounds = float(test) if test.replace(".", "").isdigit() else 0.0
+            line = line_by_test(catalogue.load(), material, pounds, "compare")
+            name = f"{test} lb {material}"
+        else:
+            _, other = with_rig(sizing, RigName.parse(key))
+            lure, name = other.lure, rig_name(other)
+        result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
+        found.append(Rival(mark, name, said_difference(name, own, result), result))
+    return tuple(found)
+
+
+def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family: str) -> Rival:
+    """Another family's best rig in this water, worked its own way at its own count and pace. Raises
+    BadInput."""
+    catalog = catalogue.load()
+    catalog.pick(catalog.families, "compare", family)
+    scenario = replace(sizing.scenario, families=(family,), depth_band_ft=None, box="standard")
+    theirs = size(catalog, scenario, known=sizing.known)
+    best = theirs.rigs[0]
+    name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}, {best.rig.trailer.name}"
+    result = play(theirs, best, usual_way(catalog, theirs, best))
+    mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, theirs, best)
+    hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
+    return Rival(mark, name, _their_best(name, rated, own, best, result, hours), result)
+
+
+def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult, hours: str) -> str:
+    fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}, {hours}"
+    if result.useful().size == 0:
+        return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
+    pace = f"count {best.countdown_s:.1f} s, {feet(best.tuned.pace_m_s):.1f} ft/s"
+    runs = f"runs at {feet(float(result.useful().mean())):.1f} ft"
+    if own.useful().size:
+        runs += f" against {feet(float(own.useful().mean())):.1f} ft"
+    return f"{name} at its best {runs}, {pace}; {fit}."
+
+
+def rig_name(rated: Rated) -> str:
+    return f"{ounces_as_written(rated.rig.head_oz)} oz, {rated.rig.trailer.name}"
+
+
+def said_difference(name: str, own: CastResult, other: CastResult) -> str:
+    """The difference in mean depth, in inches and in words."""
+    d = difference(own, other)
+    if d.own_ft is None or d.other_ft is None:
+        return f"{name} spends {d.other_bottom_s:.0f} s on the bottom against {d.own_bottom_s:.0f} s."
+    inches = 12.0 * (d.own_ft - d.other_ft)
+    if abs(inches) < 0.5:
+        return f"{name} runs at the same depth, within half an inch."
+    side = "higher" if inches > 0 else "deeper"
+    said = f"{name} runs {abs(inches):.0f} in {side}: {d.other_ft:.1f} ft against {d.own_ft:.1f} ft"
+    return said + ", same count and pace."
+
+
+def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
+    """The countdown's rows in words."""
+    depths = marks(sizing.scenario.conditions.bottom_depth_ft, "ft", ROW_STEPS[is_metric()], MOST_ROWS)[1:]
+    rows = countdown(sizing, rated, bands, [at for at, _ in depths])
+    return tuple(
+        Foot(
+            said,
+            f"{r.seconds:.1f}",
+            f"{r.low_s:.1f} to {r.high_s:.1f}",
+            f"{r.pulled_s:.1f}",
+            r.inside,
+        )
+        for r, (_, said) in zip(rows, depths, strict=True)
+    )
+
+
+def window_said(sizing: Sizing, rated: Rated, worked: Worked) -> str:
+    """How far a count may be off and what it then still does; for a lure that is let land, when it lands."""
+    if worked.to_bottom:
+        low, high = worked.count_band_s
+        bottom = feet_said(sizing.scenario.conditions.bottom_depth_ft)
+        return f"It lands in {bottom} ft after {low:.1f} to {high:.1f} s: wait for the line to go slack."
+    w = count_window(sizing, rated)
+    band = f"{feet_said(w.top_ft)} to {feet_said(w.low_ft)} ft"
+    return f"Any count from {w.early_s:.1f} to {w.late_s:.1f} s runs at {band}, at this pace."
+
+
+def _taken_up(cast: CastResult) -> str:
+    """How long the slack is reeled in before the pace, in words; nothing where there is hardly any."""
+    spent = float(np.sum(np.diff(cast.time_s) * cast.taking_up[:-1]))
+    if spent < 0.5:
+        return ""
+    return f"Then reel the slack in fast, about {spent:.0f} s, until the line comes tight: now the pace."
+
+
+def casting_of(
+    sizing: Sizing,
+    rated: Rated,
+    bands: Bands,
+    choices: Choices,
+    own: CastResult,
+    rivals: tuple[Rival, ...],
+    worked: Worked,
+) -> Casting:
+    """The Cast panel for a chosen rig."""
+    way = WAY[choices.way]
+    per_turn = sizing.scenario.gear.reel.inches_per_turn
+    pace = feet(rated.tuned.pace_m_s)
+    turns = sizing.scenario.gear.turns_per_s(pace)
+    lift = way.lift_m if choices.lift_m is None else choices.lift_m
+    hold = way.hold_s if choices.hold_s is None else choices.hold_s
+    reach = glide_reach_ft(rated, own)
+    return Casting(
+        ways=WAYS,
+        way=way,
+        lift_in="" if lift is None else f"{lift / M_PER_IN:.0f}",
+        hold_s="" if hold is None else f"{hold:g}",
+        line_options=line_options(),
+        rig_options=tuple(
+            (r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated
+        ),
+        lure_options=tuple(
+            (OTHER_LURE + f.id, f"{f.name}, its best")
+            for f in catalogue.load().families.values()
+            if f != rated.rig.family
+        ),
+        against=(*choices.against, "", "")[:2],
+        rivals=rivals,
+        window=window_said(sizing, rated, worked),
+        slack_said=_taken_up(own),
+        at_count="Down" if worked.to_bottom else "Reel",
+        feet=feet_rows(sizing, rated, bands),
+        turns_per_s=f"{turns:.4f}",
+        turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
+        count_s=f"{worked.count_s:.2f}",
+        count_said=f"{worked.count_s:.1f}",
+        bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
+        glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line."
+        if reach >= 0.3
+        else "",
+        seconds=f"{own.time_s[-1]:.1f}",
+        data=_data(sizing, own, rivals),
+    )
+
+
+def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
+    """The cast as JSON for the player: frames of time, lure, line and phase, in feet."""
+    gear, c = sizing.scenario.gear, sizing.scenario.conditions
+    keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
+    keep = np.unique(np.append(keep, len(own.time_s) - 1))
+    scales = {
+        f.name: Scale(f, span_ft(own, [r.result for r in rivals]), c.bottom_depth_ft, gear.rod_tip_height_ft)
+        for f in (WIDE, NARROW)
+    }
+
+    def track(result: CastResult) -> list[list[float]]:
+        every = np.searchsorted(result.time_s, own.time_s[keep]).clip(0, len(result.time_s) - 1)
+        return [
+            [round(feet(x), 2), round(feet(z), 2)]
+            for x, z in zip(result.distance_m[every], result.depth_m[every], strict=True)
+        ]
+
+    line = [np.round(shape / M_PER_FT, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
+    found = {
+        "t": np.round(own.time_s[keep], 2).tolist(),
+        "lure": track(own),
+        "line": line,
+        "bottom": own.on_bottom[keep].astype(int).tolist(),
+        "reeling": (np.ceil(own.samples.phase[keep] > 0) + own.taking_up[keep]).astype(int).tolist(),
+        "rivals": [track(r.result) for r in rivals],
+        "say": {"unit": unit_said("ft"), "per": TURNS["ft"].factor if is_metric() else 1.0},
+        "scales": {
+            name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y}
+            for name, s in scales.items()
+        },
+    }
+    return json.dumps(found, separators=(",", ":")).replace("<", "\\u003c")

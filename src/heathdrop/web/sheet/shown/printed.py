@@ -1,0 +1,98 @@
+"""The printed card: one page with the water, the gear, the rig, the count, one change for each trouble, and
+the cautions."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date
+
+from heathdrop.advice.cautions import cautions_for
+from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.finish import Settled, finish_of
+from heathdrop.advice.why import reasons
+from heathdrop.answers.cast import worked_of
+from heathdrop.answers.water import at_setting, with_rig
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import ROWS, Scenario
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.bands import bands_for
+from heathdrop.sizing.program import play, usual_way
+from heathdrop.sizing.size import Sizing
+from heathdrop.web.sheet.shown.casting import Choices, Foot, feet_rows, window_said
+from heathdrop.web.sheet.shown.section import Section, section_of
+from heathdrop.web.sheet.shown.strip import Figure, figures_of, rig_said
+
+#: Troubles that a card says one change for, in the order they come up on the water.
+TROUBLES = ("ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt", "short-strikes", "nothing")
+
+
+@dataclass(frozen=True)
+class Card:
+    """Everything on the card, in words; ``water`` and ``gear`` are (label, value) pairs."""
+
+    name: str
+    day: str
+    rig: str
+    score: int
+    water: tuple[tuple[str, str], ...]
+    gear: tuple[tuple[str, str], ...]
+    figures: tuple[Figure, ...]
+    section: Section
+    rows: tuple[Foot, ...]
+    window: str
+    settled: tuple[Settled, ...]
+    changes: tuple[tuple[str, str], ...]
+    why: tuple[str, ...]
+    cautions: tuple[str, ...]
+
+
+def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name: str, day: date) -> Card:
+    """The card of a sized water, for the best rig or the one picked. Raises BadInput."""
+    chosen = sizing.rigs[0]
+    if pick:
+        sizing, chosen = with_rig(sizing, RigName.parse(pick))
+    if choices.count_s is not None or choices.pace_ft_s is not None:
+        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
+    way = choices.way or usual_way(catalog, sizing, chosen)
+    choices = replace(choices, way=way)
+    bands = bands_for(catalog, sizing, [chosen])[0]
+    cast = play(sizing, chosen, way, choices.lift_m, choices.hold_s)
+    worked = worked_of(sizing, chosen, bands, cast, way, choices.lift_m, choices.hold_s)
+    changes = []
+    for trouble in TROUBLES:
+        found = changes_for(catalog, sizing, chosen, trouble)
+        if found:
+            changes.append((COMPLAINTS[trouble], f"{found[0].what}: {found[0].effect}"))
+    return Card(
+        name=name,
+        day=day.strftime("%-d %B %Y"),
+        rig=rig_said(chosen),
+        score=round(chosen.fits.score * 100),
+        water=said_of(sizing.scenario, "conditions"),
+        gear=said_of(sizing.scenario, "gear"),
+        figures=figures_of(sizing, chosen, bands, worked, way == usual_way(catalog, sizing, chosen)),
+        section=section_of(sizing, chosen, cast, bands, spread=way == "steady"),
+        rows=feet_rows(sizing, chosen, bands),
+        window=window_said(sizing, chosen, worked),
+        settled=finish_of(catalog, sizing, chosen),
+        changes=tuple(changes),
+        why=reasons(sizing, chosen),
+        cautions=tuple(c.text for c in cautions_for(catalog, sizing.scenario, chosen)),
+    )
+
+
+def said_of(scenario: Scenario, part: str) -> tuple[tuple[str, str], ...]:
+    """Every condition of a part of the scenario that was set, as label and value with its unit."""
+    found = []
+    for row in ROWS:
+        if not row.path.startswith(part + "."):
+            continue
+        place: object = scenario
+        for step in row.path.split("."):
+            place = getattr(place, step, None)
+        if place is None:
+            continue
+        words = dict(row.quantity.words) | dict(w for _, some in row.quantity.by for w in some)
+        value = f"{place:g} {row.quantity.unit}" if isinstance(place, int | float) else str(place)
+        found.append((row.quantity.label, words.get(str(place), value).strip()))
+    return tuple(found)

@@ -1,0 +1,200 @@
+"""The Search view: the belief as shading, the next cast, its answers, the order; its state is the address."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS, Search, Step, water_of
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import OUTCOME
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.search.belief import bite_per_s
+from heathdrop.search.coverage import Candidate
+from heathdrop.sizing.activity import judge
+from heathdrop.units import ounces_as_written
+from heathdrop.web.shell.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
+
+Link = Callable[..., str]
+#: Between the parts of a cast in the address, and between casts.
+PART, CAST = "~", ";"
+#: What a change is called in the order.
+CHANGES = {
+    "direction": "another direction",
+    "none": "the same",
+    "count": "other count",
+    "pace": "other pace",
+    "way": "other cadence",
+    "trailer": "other trailer",
+    "rod": "other rod",
+    "retie": "retie",
+}
+
+
+@dataclass(frozen=True)
+class Shade:
+    """A slice of the section: its top and height, how dark (0 to 1), the chance in words."""
+
+    y: float
+    height: float
+    dark: float
+    said: str
+
+
+@dataclass(frozen=True)
+class Shading:
+    """The belief over one frame of the section, and the edges of the water that the next cast is for."""
+
+    frame: str
+    left: float
+    width: float
+    slices: tuple[Shade, ...]
+    top: float
+    low: float
+
+
+@dataclass(frozen=True)
+class CastRow:
+    """A cast of the order, or one that was made, in words."""
+
+    number: int
+    rig: str
+    count: str
+    turns: str
+    change: str
+    minutes: str
+    so_far: str
+    why: str
+
+
+@dataclass(frozen=True)
+class Answer:
+    """An outcome to tap: its words and the address after it."""
+
+    said: str
+    address: str
+
+
+@dataclass(frozen=True)
+class Made:
+    """A cast that was made: its words, and the address without it and all after it."""
+
+    said: str
+    address: str
+
+
+@dataclass(frozen=True)
+class Searching:
+    """Everything the Search view shows."""
+
+    shadings: tuple[Shading, ...]
+    first: CastRow
+    answers: tuple[Answer, ...]
+    order: tuple[CastRow, ...]
+    made: tuple[Made, ...]
+    tried: str
+    learned: tuple[str, ...]
+    leave: str
+    unknown: bool
+    cast: Candidate
+
+
+def told_in(catalog: Catalog, text: str) -> tuple[Told, ...]:
+    """The casts of an address. Raises BadInput for what is no list of casts."""
+    found: list[Told] = []
+    for piece in [p for p in text.split(CAST) if p]:
+        parts = piece.split(PART)
+        wrong = BadInput("tried", piece, "a cast: rig, count, pace and what it came to")
+        if len(parts) not in (4, 5) or parts[3] not in OUTCOME or len(found) >= MOST_CASTS:
+            raise wrong
+        try:
+            at = float(parts[4]) if len(parts) == 5 else None
+            rig = RigName.parse(parts[0]).rig(catalog)
+            found.append(Told(rig, float(parts[1]), float(parts[2]), parts[3], at))
+        except ValueError as error:
+            raise wrong from error
+    return tuple(found)
+
+
+def text_of(told: Sequence[Told]) -> str:
+    """Casts as they stand in an address."""
+    return CAST.join(
+        PART.join([name_of(t.rig).text(), f"{t.count_s:g}", f"{t.pace_ft_s:g}", t.outcome])
+        + (f"{PART}{t.at_s:g}" if t.at_s is not None else "")
+        for t in told
+    )
+
+
+def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Link) -> Searching:
+    """The Search view of an answer; ``link`` makes the address of the state with some values changed."""
+    rows = tuple(_row(catalog, k + 1, step, bool(told)) for k, step in enumerate(found.steps))
+    cast = found.steps[0].next.cast
+    rig = RigName.parse(cast.rig).rig(catalog)
+
+    def after(outcome: str) -> str:
+        return link(tried=text_of([*told, Told(rig, cast.count_s, cast.pace_ft_s, outcome)]))
+
+    return Searching(
+        shadings=tuple(_shading(catalog, found, frame) for frame in (WIDE, NARROW)),
+        first=rows[0],
+        answers=tuple(Answer(row.button, after(row.id)) for row in OUTCOME.values()),
+        order=rows,
+        made=tuple(
+            Made(
+                f"{_rig_said(t.rig)}, count {t.count_s:g}: {OUTCOME[t.outcome].within}",
+                link(tried=text_of(told[:k])),
+            )
+            for k, t in enumerate(told)
+        ),
+        tried=f"{100 * found.tried:.0f} %",
+        learned=found.learned,
+        leave=found.move_on or "",
+        unknown=found.scenario.conditions.fish_span_ft is not None,
+        cast=cast,
+    )
+
+
+def _made_said(told: Told) -> str:
+    return f"{_rig_said(told.rig)}, count {told.count_s:g}: {OUTCOME[told.outcome].within}"
+
+
+def _rig_said(rig: Rig) -> str:
+    return f"{ounces_as_written(rig.head_oz)} oz {rig.family.name}, {rig.trailer.name}"
+
+
+def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
+    cast = step.next.cast
+    return CastRow(
+        number=number,
+        rig=_rig_said(RigName.parse(cast.rig).rig(catalog)),
+        count=f"{cast.count_s:g}",
+        turns=f"{10 * step.turns_per_s:.0f}",
+        change=CHANGES[step.next.change] if number > 1 or told else "start here",
+        minutes=f"{step.next.minutes:.1f}",
+        so_far=f"{100 * step.next.so_far:.0f} %",
+        why=step.why,
+    )
+
+
+def _shading(catalog: Catalog, found: Search, frame: Frame) -> Shading:
+    """The belief by depth over a frame, darkest where it is most."""
+    c, gear = found.scenario.conditions, found.scenario.gear
+    s = Scale(frame, gear.cast_ft, c.bottom_depth_ft, gear.rod_tip_height_ft)
+    shares, edges = found.belief.by_depth, found.belief.edges_ft
+    most = float(shares.max())
+    step = found.steps[0].next
+    top, low, _ = water_of(step, bite_per_s(catalog, judge(catalog, c).value))
+    return Shading(
+        frame=frame.name,
+        left=LEFT,
+        width=frame.width - LEFT - RIGHT + 14.0,
+        slices=tuple(
+            Shade(s.y(a), s.y(b) - s.y(a), round(float(p) / most, 2), f"{100 * p:.0f} %")
+            for a, b, p in zip(edges[:-1], edges[1:], shares, strict=True)
+        ),
+        top=s.y(top),
+        low=s.y(low),
+    )

@@ -1,0 +1,226 @@
+"""What the page shows for a sizing: answer strip, board, section and reasons."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from urllib.parse import urlencode
+
+from heathdrop.advice.call import Call
+from heathdrop.advice.cautions import Caution, cautions_for
+from heathdrop.advice.cited import Cited, advice_for
+from heathdrop.advice.doubt import doubt_of
+from heathdrop.advice.why import TRADE, reasons
+from heathdrop.answers.cast import worked_of
+from heathdrop.answers.water import at_setting, with_rig
+from heathdrop.catalog import Catalog
+from heathdrop.learning.observations import DropTest
+from heathdrop.learning.worth import another_worth
+from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.bands import Bands, bands_for
+from heathdrop.sizing.box import Tackle
+from heathdrop.sizing.program import play, usual_way
+from heathdrop.sizing.size import Rated, Sizing, equals_of
+from heathdrop.units import metres, ounces_as_written
+from heathdrop.web.sheet.shown.board import MARKS, Rows, board_of, leading
+from heathdrop.web.sheet.shown.calling import Calling, Link, calling_of, rig_words
+from heathdrop.web.sheet.shown.casting import Casting, Choices, casting_of, rivals_of
+from heathdrop.web.sheet.shown.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
+from heathdrop.web.sheet.shown.searching import Searching
+from heathdrop.web.sheet.shown.section import Section, section_of
+from heathdrop.web.sheet.shown.strip import Figure, aloud, figures_of, title_of
+from heathdrop.web.shell.fields import ANSWERS, CALLED, given_in
+from heathdrop.web.shell.frame import LOW, NARROW, NARROW_LOW, WIDE
+
+#: Depth (ft) of the timed drop that the sheet offers.
+TIMED_FT = 10.0
+#: Rigs as good that are named, at most.
+MOST_EQUALS = 3
+#: Rules cited beside the board at most.
+MOST_CITED = 2
+
+
+@dataclass(frozen=True)
+class Sheet:
+    """Everything the answer shows."""
+
+    key: str
+    is_best: bool
+    to_best: str
+    kept: bool
+    asked: tuple[str, ...]
+    title: str
+    doubt: str
+    head: str
+    family: str
+    called: bool
+    owned: str
+    timing: str
+    timing_worth: str
+    trailer: str
+    aloud: str
+    score: int
+    figures: tuple[Figure, ...]
+    heads: tuple[str, ...]
+    rows: Rows
+    leading: tuple[str, ...]
+    marks: tuple[tuple[str, str], ...]
+    sections: tuple[Section, ...]
+    casting: Casting | None
+    calling: Calling | None
+    rigging: Rigging | None
+    mat: MatDrawing | None
+    searching: Searching | None
+    view: str
+    why: tuple[str, ...]
+    advice: tuple[Cited, ...]
+    mood: str
+    mood_judged: bool
+    mood_why: str
+    cautions: tuple[Caution, ...]
+
+
+def present(
+    catalog: Catalog,
+    sizing: Sizing,
+    tackle: Tackle,
+    values: dict[str, str],
+    choices: Choices,
+    link: Link,
+    call: Call | None = None,
+    searching: Searching | None = None,
+) -> Sheet:
+    """Make a sizing ready to show, with the picked rig chosen when it is there.
+
+    ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
+    or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` and
+    ``searching`` are needed by the Water and Search views.
+    """
+    view, best = values["view"], sizing.rigs[0]
+    chosen = best
+    if values["pick"]:
+        sizing, chosen = with_rig(sizing, RigName.parse(values["pick"]))
+    kept = choices.count_s is not None or choices.pace_ft_s is not None
+    if kept:
+        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
+    bands = bands_for(catalog, sizing, [chosen])[0]
+    usual = usual_way(catalog, sizing, chosen)
+    if view != "cast":
+        choices = replace(choices, way=usual, lift_m=None, hold_s=None, against=())
+    elif not choices.way:
+        choices = replace(choices, way=usual)
+    cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
+    rivals = rivals_of(sizing, chosen, choices, cast) if view == "cast" else ()
+    hand = choices.way, choices.lift_m, choices.hold_s
+    worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
+    shown = [(r.mark, r.result) for r in rivals]
+    heads, rows = board_of(sizing, chosen, best) if view == "size" else ((), ())
+    used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
+    activity = sizing.targets.activity
+    return Sheet(
+        key=chosen.key,
+        is_best=chosen is best,
+        to_best=link(pick="", count_s="", pace_ft_s=""),
+        kept=kept,
+        asked=tuple(name for name in ANSWERS if name not in given_in(values)),
+        title=title_of(sizing, chosen),
+        doubt=doubt_of(catalog, sizing, chosen) or "",
+        head=ounces_as_written(chosen.rig.head_oz),
+        family=chosen.rig.family.name,
+        called=values["family"] == CALLED,
+        owned=_owned(tackle, chosen),
+        timing="/drops?" + urlencode(_timed(sizing, chosen)),
+        timing_worth=_timing_worth(catalog, sizing, chosen, bands),
+        trailer=chosen.rig.trailer.name
+        + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
+        aloud=aloud(sizing, chosen),
+        score=round(chosen.fits.score * 100),
+        figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),
+        heads=heads,
+        rows=rows,
+        leading=leading(rows),
+        marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
+        sections=tuple(
+            section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
+            for frame in ((LOW, NARROW_LOW) if view in ("water", "rig") else (WIDE, NARROW))
+        ),
+        casting=casting_of(sizing, chosen, bands, choices, cast, rivals, worked) if view == "cast" else None,
+        calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
+        rigging=rigging_of(catalog, sizing, chosen, values["wrong"], choices.missed_ft, link)
+        if view == "rig"
+        else None,
+        mat=mat_drawing(sizing, chosen) if view == "size" else None,
+        searching=searching,
+        view=view,
+        why=_why(catalog, sizing, chosen),
+        advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
+        mood=f"{activity.name} ({activity.value:.1f} of 4)",
+        mood_judged=activity.judged,
+        mood_why=_sentence("; ".join(activity.reasons)),
+        cautions=cautions_for(catalog, sizing.scenario, chosen),
+    )
+
+
+def _why(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[str, ...]:
+    """The reasons; where other rigs are as good they are named in place of the trade."""
+    equals = _equals(catalog, sizing, chosen)
+    if not equals:
+        return reasons(sizing, chosen)
+    return (*(w for w in reasons(sizing, chosen) if not w.startswith(TRADE)), equals)
+
+
+def _equals(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
+    """The rigs as good within the noise, in words; nothing where there are none."""
+    same = equals_of(catalog, sizing, rated)
+    if not same:
+        return ""
+    named = "; ".join(rig_words(r) for r in same[:MOST_EQUALS])
+    more = f" and {len(same) - MOST_EQUALS} more" if len(same) > MOST_EQUALS else ""
+    return f"As good: {named}{more}."
+
+
+def _spoke(catalog: Catalog, sizing: Sizing, chosen: Rated) -> tuple[Cited, ...]:
+    """The strongest rules, and the schools that the angler chose away from the default."""
+    own = {catalog.topics[t].name for t, s in sizing.scenario.schools if s != catalog.topics[t].default}
+    cited = advice_for(catalog, sizing, chosen, MOST_CITED)
+    return tuple(a for a in cited if a.kind == "rule" or (a.kind == "school" and a.name in own))
+
+
+def _sentence(text: str) -> str:
+    """A text as a sentence: its first letter great, a stop at its end, the rest as it is."""
+    return f"{text[:1].upper()}{text[1:]}."
+
+
+def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
+    """What the drop test of a rig starts from."""
+    gear, c, rig = sizing.scenario.gear, sizing.scenario.conditions, chosen.rig
+    tail = (
+        {"trailer": rig.trailer.id, "trailer_length_in": f"{rig.trailer_length_in:g}"}
+        if not rig.trailer.bare
+        else {}
+    )
+    line = {
+        "line_material": gear.line.material,
+        "test_lb": f"{gear.line.test_lb:g}",
+        "water_temp_f": f"{c.water_temp_f:g}",
+    }
+    dress = {"skirt": chosen.name.skirt, "plastic": chosen.name.plastic}
+    worn = {part: word for part, word in dress.items() if word}
+    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **worn, **line}
+
+
+def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) -> str:
+    """What a timed drop would make of a fall that was never timed; nothing once it was."""
+    if rated.rig.measured.body_fall_spread is not None or rated.rig.measured.trailer_fall_spread is not None:
+        return ""
+    line, c = sizing.scenario.gear.line, sizing.scenario.conditions
+    depth = metres(min(c.bottom_depth_ft, TIMED_FT))
+    like = DropTest(rated.rig, sizing.line, line.material, depth, (), c.water_temp_f)
+    worth = another_worth(catalog, (), like, (1.0,))
+    return f"fall known to ±{100 * worth.now:.0f} %, then ±{100 * worth.then:.0f} %"
+
+
+def _owned(tackle: Tackle, chosen: Rated) -> str:
+    """Whether the box holds the rig, in words; nothing while the box is empty."""
+    if not tackle.heads and not tackle.trailers:
+        return ""
+    return "in your box" if tackle.owns(chosen.rig) else "not in your box"

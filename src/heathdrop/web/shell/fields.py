@@ -1,0 +1,332 @@
+"""The page's controls, made from the conditions' rows, and the way between the address and a scenario."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
+from typing import Any
+
+from heathdrop import catalog as catalogue
+from heathdrop.conditions.quantity import Place, Word, value_at
+from heathdrop.conditions.scenario import BOXES, ROWS
+from heathdrop.errors import BadInput
+from heathdrop.measures import METRIC, meant, turn_of
+from heathdrop.reading import parts_of, read, span_of, unit_of
+from heathdrop.web.shell.views import FIRST
+
+#: Controls whose empty choice leaves a whole part of the gear out.
+OPTIONAL_PARTS = ("leader", "rod")
+#: What a row's control is called in the address where the row's own name would not do.
+RENAMED = {"kind": "cover", "material": "line"}
+
+
+@dataclass(frozen=True)
+class Control:
+    """One control: its name in the address, its place in a request, and how it looks."""
+
+    name: str
+    path: str
+    label: str
+    default: str
+    unit: str = ""
+    step: str = "1"
+    options: tuple[Word, ...] = ()
+    blank: bool = False
+    group: str = "water"
+    cover: tuple[str, ...] = ()
+    needs: str = ""
+    usual_tests: Mapping[str, str] = field(default_factory=dict)
+    low: str | None = None
+    about: str = ""
+    optional: bool = False
+    flag: bool = False
+    blank_said: str = ""
+    starts_at: str = ""
+
+    def shown(self, values: Mapping[str, str]) -> bool:
+        """Whether the control belongs to this kind of cover, and what it hangs on is there."""
+        if self.needs and not values[self.needs]:
+            return False
+        return not self.cover or values["cover"] in self.cover
+
+
+def _text(value: Any) -> str:
+    return "" if value is None else f"{value:g}" if isinstance(value, int | float) else str(value)
+
+
+def _usual_tests() -> dict[str, str]:
+    """The usual test (lb) of each line material, as text."""
+    return {line.id: f"{line.usual_lb:g}" for line in catalogue.load().lines.values()}
+
+
+def _controls(place: Place) -> Iterator[Control]:
+    """A row's control; one for each kind of cover where the row's words differ by it."""
+    q = place.quantity
+    name = q.control or RENAMED.get(place.name, place.name)
+    for kind, words in q.by:
+        yield Control(kind, place.path, q.label, words[0][0], options=words, group=q.group, cover=(kind,))
+    if q.by:
+        return
+    if q.optional:
+        yield Control(
+            q.optional_control,
+            place.path,
+            q.label,
+            "",
+            q.unit,
+            _text(q.step),
+            group=q.group,
+            cover=q.optional,
+            low=f"{q.low:g}",
+            about=q.about,
+            optional=True,
+            blank_said=q.optional_blank,
+            starts_at=q.optional_from,
+        )
+    if q.optional and not q.cover:
+        return
+    if q.flag[1]:
+        words = (("", q.flag[0]), ("yes", q.flag[1]))
+        yield Control(
+            name,
+            place.path,
+            q.label,
+            "",
+            step="",
+            options=words,
+            group=q.group,
+            cover=q.cover,
+            about=q.about,
+            flag=True,
+        )
+        return
+    options: tuple[Word, ...] = (("", q.blank), *q.words) if q.blank else q.words
+    if q.blank and not q.words:
+        moods = tuple((str(k), mood) for k, mood in enumerate(catalogue.load().mood.names))
+        options = (("", q.blank), *moods)
+    start = q.start if q.start is not None else place.default
+    yield Control(
+        name,
+        place.path,
+        q.label,
+        _text(start),
+        "" if options else q.unit,
+        _text(q.step),
+        options,
+        bool(q.blank),
+        q.group,
+        q.cover,
+        q.needs,
+        _usual_tests() if name in ("line", "leader") else {},
+        None if options or not math.isfinite(q.low) else f"{q.low:g}",
+        q.about,
+    )
+
+
+#: The controls in the order of the rows. Group "first": the four answers, and what their cover asks besides.
+CONTROLS: tuple[Control, ...] = (
+    *(control for row in ROWS for control in _controls(row)),
+    Control(
+        "box",
+        "box",
+        "Size from",
+        BOXES[0][0],
+        options=tuple(zip([w for w, _ in BOXES], ("the standard set", "my box", "both"), strict=True)),
+        group="gear",
+    ),
+)
+BY_NAME = {c.name: c for c in CONTROLS}
+#: "call": the family is called for the water.
+CALLED = "call"
+#: The control that also takes a range, or none.
+FISH = "fish_depth_ft"
+#: The state's list of controls that were answered.
+GIVEN = "given"
+#: What the call cannot do without: the four answers.
+ANSWERS = ("water_temp_f", "bottom_depth_ft", "fish_depth_ft", "cover")
+#: State that is no part of a scenario: what is looked at, how the lure is worked, what went wrong.
+VIEW = {
+    **{
+        "view": FIRST,
+        "way": "",
+        "lift_in": "",
+        "hold_s": "",
+        "vs1": "",
+        "vs2": "",
+        "wrong": "",
+        "missed_ft": "",
+        "scenario": "",
+        "tried": "",
+    },
+    **{"count_s": "", "pace_ft_s": ""},
+}
+SCHOOL = "s_"
+#: The bottom as driven, in the address as ``0:9 40:14`` (distance from the angler and depth, ft).
+DRIVEN = "driven"
+DEFAULTS = {c.name: c.default for c in CONTROLS} | {"family": CALLED, "pick": "", DRIVEN: ""} | VIEW
+#: The fields whose plain numbers are in the units said: control and unit.
+MEASURED = {c.name: c.unit for c in CONTROLS if turn_of(c.unit)} | {"lift_in": "in"}
+#: Longest text of a control, and of a rig's name.
+LONGEST, LONGEST_PICK, LONGEST_TRIED, LONGEST_DRIVEN = 60, 200, 6000, 700
+
+
+def values_from(query: Mapping[str, str]) -> dict[str, str]:
+    """The controls' texts: what the address says, defaults for the rest."""
+
+    def cut(name: str, text: str) -> str:
+        longest = {"pick": LONGEST_PICK, "vs1": LONGEST_PICK, "vs2": LONGEST_PICK, "tried": LONGEST_TRIED}
+        longest[DRIVEN] = LONGEST_DRIVEN
+        return str(text).strip()[: longest.get(name, LONGEST)]
+
+    values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
+    if query.get("units") == METRIC:
+        values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
+    schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
+    return values | schools | {GIVEN: " ".join(_given(query, values))}
+
+
+def _given(query: Mapping[str, str], values: Mapping[str, str]) -> list[str]:
+    """The controls that were answered: those that differ, and those said to be as they are (in a form by
+    ``given``, in an address by standing there)."""
+    said = set(query[GIVEN].split()) if GIVEN in query else set(query)
+    return [c.name for c in CONTROLS if c.name in said or values[c.name] != c.default]
+
+
+def given_in(values: Mapping[str, str]) -> frozenset[str]:
+    """The controls that the angler has answered; the rest is assumed."""
+    return frozenset(values.get(GIVEN, "").split())
+
+
+def _depth_text(at: Any) -> str:
+    """A saved fish depth as its field holds it: a number, ``4 to 10``, ``?``."""
+    if isinstance(at, Mapping):
+        return f"{at['low']:g} to {at['high']:g}"
+    return "?" if at is None else _text(at)
+
+
+def _turned(text: str, unit: str) -> str:
+    """A field's plain number typed in metric units, as the address holds it; anything else as it is."""
+    try:
+        return _text(meant(text, unit, METRIC)) if text and not parts_of(text)[1] else text
+    except ValueError:
+        pass
+    try:
+        span = span_of(text, lambda one: meant(one, unit, METRIC))
+    except ValueError:
+        return text
+    return f"{span[0]:g} to {span[1]:g}" if span else text
+
+
+def schools_in(values: Mapping[str, str]) -> dict[str, str]:
+    """The chosen schools by topic."""
+    return {k.removeprefix(SCHOOL): v for k, v in values.items() if k.startswith(SCHOOL) and v}
+
+
+def number_or_none(name: str, text: str, low: float, high: float, unit: str) -> float | None:
+    """A typed number of the view's own state; None when empty. Raises BadInput."""
+    if not text:
+        return None
+    value = _number(text, unit)
+    if not isinstance(value, float) or not low <= value <= high:
+        raise BadInput(name, text, f"from {low:g} to {high:g} {unit}")
+    return value
+
+
+def _number(text: str, unit: str) -> Any:
+    """A typed text as JSON would have it: a number in the field's unit when it is one, a null when empty."""
+    if not text:
+        return None
+    try:
+        return read(text, unit)
+    except ValueError:
+        return text
+
+
+def _depth(text: str) -> Any:
+    """A fish depth as JSON has it: a number, the ends of a range, a null for not known; the text itself
+    when it is none of them."""
+    try:
+        span = span_of(text)
+    except ValueError:
+        return text
+    return {"low": span[0], "high": span[1]} if span else None
+
+
+def body_from(values: Mapping[str, str]) -> dict[str, Any]:
+    """The size request that the controls' texts mean."""
+    body: dict[str, Any] = {"schools": schools_in(values)}
+    if values["family"] != CALLED:
+        body["families"] = [values["family"]]
+    for control in CONTROLS:
+        text = values[control.name]
+        if not control.shown(values) or (control.name in OPTIONAL_PARTS and not text):
+            continue
+        if (control.optional or control.flag) and not text:
+            continue
+        value: Any = (
+            text == "yes"
+            if control.flag
+            else text
+            if control.options and not control.blank
+            else _number(text, unit_of(control.path) or control.unit)
+        )
+        if control.name == FISH and isinstance(value, str):
+            value = _depth(value)
+        elif value is None and not control.options:
+            value = ""
+        *parents, leaf = control.path.split(".")
+        place = body
+        for parent in parents:
+            place = place.setdefault(parent, {})
+        place[leaf] = value
+    if values.get(DRIVEN):
+        body["conditions"]["bottom_ft"] = profile_in(values[DRIVEN])
+    return body
+
+
+def profile_in(text: str) -> Any:
+    """A driven bottom in its text; the text itself when it is none, for the refusal."""
+    try:
+        return [[float(v) for v in pair.split(":", 1)] for pair in text.split()]
+    except ValueError:
+        return text
+
+
+def profile_text(profile: Iterable[Iterable[float]]) -> str:
+    """A driven bottom as its text."""
+    return " ".join(":".join(f"{v:g}" for v in pair) for pair in profile)
+
+
+def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
+    """The controls' texts for a saved scenario's body; what it leaves out is as the core assumes it."""
+    values = dict(DEFAULTS)
+    core = {
+        row.path: row.quantity.start if row.quantity.blank else row.default
+        for row in ROWS
+        if not row.required
+    }
+    for control in CONTROLS:
+        at = value_at(body, control.path)
+        if at is None and control.name != FISH:
+            at = core.get(control.path)
+        if control.flag:
+            values[control.name] = "yes" if at else ""
+            continue
+        if (at is None and not control.blank and control.name != FISH) or not control.shown(values):
+            continue
+        values[control.name] = _depth_text(at) if control.name == FISH else _text(at)
+    values[DRIVEN] = profile_text(value_at(body, "conditions.bottom_ft") or ())
+    families = body.get("families") or [DEFAULTS["family"]]
+    schools = {SCHOOL + topic: str(school) for topic, school in (body.get("schools") or {}).items()}
+    given = [c.name for c in CONTROLS if c.group == "first" and c.shown(values)]
+    given += [c.name for c in CONTROLS if c.name not in given and values[c.name] != c.default]
+    return values | schools | {"family": str(families[0]), "pick": pick, GIVEN: " ".join(given)}
+
+
+def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:
+    """The control that a refusal belongs beside; the lure when it names none."""
+    for control in CONTROLS:
+        if refusal.field == control.path and control.shown(values):
+            return control.name
+    return {"compare": "vs1"}.get(refusal.field, refusal.field if refusal.field in VIEW else "family")

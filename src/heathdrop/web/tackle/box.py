@@ -1,0 +1,161 @@
+"""The Box: one line of text adds a piece, every measure is edited where it stands, nothing is lost by a
+slip."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import Response
+
+from heathdrop import catalog as catalogue
+from heathdrop.errors import BadInput
+from heathdrop.measures import meant, system
+from heathdrop.reading import unit_of
+from heathdrop.store import items
+from heathdrop.store.database import Database
+from heathdrop.store.files.entry import pieces
+from heathdrop.web.shell.deps import Db, OwnForm, is_htmx, writing
+from heathdrop.web.shell.rendering import page, problem
+from heathdrop.web.tackle.shown.box import MOST_ROWS, ItemRow, item_row, shelf_of
+
+router = APIRouter(include_in_schema=False)
+writes = writing()
+KINDS = tuple(items.KINDS)
+#: Lines taken at once.
+MOST_LINES = 200
+#: Pieces named after they were added, at most.
+MOST_SAID = 4
+
+
+def _matches(row: ItemRow, words: list[str]) -> bool:
+    text = f"{row.what} {row.measures} {row.colour} {row.kind}".lower()
+    return all(w in text for w in words)
+
+
+def _context(database: Database, query: str = "", said: str = "", undo: int | None = None) -> dict[str, Any]:
+    """Everything in the box that the filter lets through, as rows."""
+    catalog = catalogue.load()
+    with database.session() as session:
+        kept = items.kept(session)
+    rows = [item_row(r) for r in kept]
+    shelf = shelf_of(catalog, kept)
+    words = query.lower().split()
+    found = [r for r in rows if _matches(r, words)]
+    order = {k: n for n, k in enumerate(KINDS)}
+    found.sort(key=lambda r: order[r.kind])
+    return {
+        "rows": found[:MOST_ROWS],
+        "more": max(0, len(found) - MOST_ROWS),
+        "total": len(rows),
+        "counts": {k: sum(r.kind == k for r in rows) for k in KINDS},
+        "shelf": shelf,
+        "query": query,
+        "said": said,
+        "undo": undo,
+        "page": "box",
+    }
+
+
+def _list(request: Request, context: dict[str, Any]) -> Response:
+    """The list after a change, for htmx; the whole page for everybody else."""
+    return page(request, "tackle/box/list.html" if is_htmx(request) else "tackle/box/page.html", context)
+
+
+@router.get("/box")
+def box(request: Request, database: Db, q: str = "") -> Response:
+    """The box, or its list when the filter asks."""
+    part = "tackle/box/list.html" if request.headers.get("hx-target") == "boxlist" else "tackle/box/page.html"
+    context = _context(database, q[:60])
+    return page(request, part, context)
+
+
+@router.get("/box/understood")
+def understood(request: Request, entry: str = "") -> Response:
+    """What the lines typed so far would add, piece by piece; nothing is kept."""
+    catalog, said = catalogue.load(), []
+    for line in [x for x in entry[:4000].splitlines() if x.strip()][:MOST_LINES]:
+        try:
+            said += [(item_words(*one), "") for one in pieces(catalog, line, system())]
+        except BadInput as refusal:
+            said.append((line.strip(), refusal.allowed))
+    return page(request, "tackle/box/understood.html", {"said": said})
+
+
+@writes.post("/box")
+def add(request: Request, form: OwnForm, database: Db) -> Response:
+    """Add every line of the entry, all or nothing."""
+    lines = [line for line in form.get("entry").splitlines() if line.strip()]
+    catalog, line = catalogue.load(), ""
+    try:
+        if not 1 <= len(lines) <= MOST_LINES:
+            raise BadInput("the entry", f"{len(lines)} lines long", f"1 to {MOST_LINES} lines")
+        found: list[tuple[str, dict[str, Any]]] = []
+        with database.session() as session:
+            for line in lines:
+                for kind, data in pieces(catalog, line, system()):
+                    items.add(session, kind, data)
+                    found.append((kind, data))
+    except BadInput as refusal:
+        where = f"“{line.strip()}”: " if line and len(lines) > 1 else ""
+        return problem(request, where + str(refusal))
+    said = "Added: " + "; ".join(item_words(*one) for one in found[:MOST_SAID])
+    said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
+    return _list(request, _context(database, said=said))
+
+
+def item_words(kind: str, data: dict[str, Any]) -> str:
+    """A just added piece, in words."""
+    shown = item_row(items.Kept(0, kind, items.checked(kind, data)))
+    return f"{shown.what}, {shown.measures}" + (f", {shown.colour}" if shown.colour else "")
+
+
+NUMBERS = ("mass_g", "length_in", "width_in")
+
+
+@writes.post("/box/{id_}")
+def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
+    """Change one field of a piece where it stands."""
+    changes: dict[str, Any] = {}
+    try:
+        for name, text in form.texts.items():
+            if name in NUMBERS:
+                changes[name] = _number(name, text) if text.strip() else ""
+            elif name == "quantity":
+                changes[name] = _number(name, text)
+            elif name == "colour":
+                changes[name] = text
+        with database.session() as session:
+            row = items.edit(session, id_, changes)
+            if row is None:
+                return problem(request, "That piece is no longer in the box.", 404)
+            shown = item_row(items.light(row))
+    except BadInput as refusal:
+        return problem(request, str(refusal))
+    if not is_htmx(request):
+        return _list(request, _context(database, said=f"Changed: {shown.what}."))
+    return page(request, "tackle/box/row.html", {"r": shown})
+
+
+def _number(name: str, text: str) -> float:
+    """A typed number. Raises BadInput."""
+    try:
+        return meant(text, unit_of(name), system())
+    except (ValueError, ZeroDivisionError) as error:
+        raise BadInput(name, text, items.ALLOWED[name]) from error
+
+
+@writes.post("/box/{id_}/{act}")
+def act(request: Request, id_: int, act: str, form: OwnForm, database: Db) -> Response:
+    """Duplicate or delete a piece, or take a deletion back."""
+    acts = {"duplicate": items.duplicate, "delete": items.delete, "undelete": items.undelete}
+    if act not in acts:
+        return problem(request, "There is no such action.", 404)
+    with database.session() as session:
+        row = acts[act](session, id_)
+    if row is None:
+        return problem(request, "That piece is no longer in the box.", 404)
+    words = item_words(row.kind, items.body_of(row))
+    said = {"duplicate": "Copied", "delete": "Deleted", "undelete": "Back in the box"}[act]
+    undo = row.id if act == "delete" else None
+    return _list(request, _context(database, form.get("q"), f"{said}: {words}.", undo))

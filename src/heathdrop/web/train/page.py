@@ -1,0 +1,148 @@
+"""The trainer: what is due, one question at a time, its marking, the hand taken into use or withdrawn."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import UTC, datetime
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Query, Request
+from fastapi.responses import RedirectResponse, Response
+
+from heathdrop.answers.drill import KINDS, SEEDS, Named, Question, question_of
+from heathdrop.api.drilling import DrillRequest, due_for, hand_answer, marked_answer, next_question, use_hand
+from heathdrop.errors import BadInput
+from heathdrop.measures import meant
+from heathdrop.reading import number_of
+from heathdrop.store import drills
+from heathdrop.web.shell.deps import Db, OwnForm, writing
+from heathdrop.web.shell.rendering import page, problem
+from heathdrop.web.train.shown import (
+    NUMBERS,
+    SAID,
+    board_rows,
+    choices,
+    eye_of,
+    hand_said,
+    kind_rows,
+    refused,
+    water_rows,
+)
+
+router = APIRouter(include_in_schema=False)
+writes = writing()
+#: Questions of a round.
+ROUND = 10
+
+
+@router.get("/train")
+def train(request: Request, database: Db) -> Response:
+    """What is due, how the marks went, the hand."""
+    with database.session() as session:
+        done = drills.listed(session)
+        hand = hand_answer(session, drills.hand(session))
+        context = {
+            "kinds": kind_rows(due_for(session), done, datetime.now(UTC)),
+            "hand": hand,
+            "hand_said": hand_said(hand),
+            "agreed": drills.in_use(session),
+            "answered": len(done),
+            "page": "train",
+        }
+    return page(request, "train/page.html", context)
+
+
+@router.get("/train/{kind}")
+def question(
+    request: Request,
+    database: Db,
+    kind: str,
+    n: int = 1,
+    topic: Annotated[str, Query(max_length=40)] = "",
+    seed: Annotated[int | None, Query(ge=0, lt=SEEDS)] = None,
+) -> Response:
+    """The next question of a kind; after a round of them back to the front page."""
+    if kind not in KINDS:
+        return problem(request, "There is no such page.", 404)
+    if n > ROUND:
+        return RedirectResponse("/train", 303)
+    with database.session() as session:
+        found, _ = next_question(session, kind, topic, seed)
+    return page(request, "train/question.html", _asked(found, n))
+
+
+def _asked(found: Question, n: int) -> dict[str, Any]:
+    """What every page of a question shows."""
+    kind = found.named.kind
+    return {
+        "kind": kind,
+        "name": SAID[kind][0],
+        "says": SAID[kind][1],
+        "question": found,
+        "id": found.named.text,
+        "uid": uuid.uuid4(),
+        "n": max(1, n),
+        "round": ROUND,
+        "water": water_rows(found.scenario.conditions) if found.scenario is not None else [],
+        "choices": choices() if kind == "call" else {},
+        "drawings": eye_of(found) if kind == "eye" else [],
+        "bottom": found.sizing.scenario.conditions.bottom_depth_ft if found.sizing is not None else 0.0,
+        "page": "train",
+    }
+
+
+@writes.post("/train/answer")
+def answer(request: Request, database: Db, form: OwnForm) -> Response:
+    """Mark an answer, keep it, show what was right. A wrong field shows the question again, with why."""
+    named = Named.parse(form.get("id"))
+    found = question_of(named)
+    n = int(form.get("n")) if form.get("n").isascii() and form.get("n").isdigit() else 1
+    context = _asked(found, n)
+    given = {k: v for k, v in form.texts.items() if k not in ("token", "id", "uid", "n", "units")}
+    try:
+        read = {k: _read(k, v, form.get("units")) for k, v in given.items()}
+        with database.session() as session:
+            marking, kept = marked_answer(
+                session, DrillRequest(id=named.text, answer=read, uid=_uid(form.get("uid")))
+            )
+    except BadInput as refusal:
+        return page(
+            request, "train/question.html", {**context, "given": given, "wrong": refused(refusal)}, 422
+        )
+    guess = read.get("depth_ft")
+    context |= {
+        "marking": marking,
+        "mark": round(100.0 * kept.mark),
+        "board": board_rows(marking),
+        "drawings": eye_of(found, marking, float(guess) if guess is not None else None)
+        if named.kind == "eye"
+        else [],
+        "chosen": read.get("option"),
+    }
+    return page(request, "train/answer.html", context)
+
+
+def _read(field: str, text: str, units: str) -> float | str:
+    """A field's number as typed (a depth in the ``units`` of its page), or its word. Raises BadInput."""
+    if field not in NUMBERS:
+        return text[:40]
+    try:
+        return meant(text, "ft", units) if field == "depth_ft" else number_of(text)
+    except ValueError as error:
+        raise BadInput(field, text[:20], "a number") from error
+
+
+def _uid(text: str) -> uuid.UUID | None:
+    """The form's own id, so that an answer sent twice is kept once."""
+    try:
+        return uuid.UUID(text)
+    except ValueError:
+        return None
+
+
+@writes.post("/train/hand")
+def hand(request: Request, database: Db, form: OwnForm) -> Response:
+    """Take one's own hand into use, or withdraw it."""
+    with database.session() as session:
+        use_hand(session, form.get("use") == "yes")
+    return RedirectResponse("/train", 303)

@@ -1,0 +1,45 @@
+"""The log's rows, whiskers and sentences."""
+
+from __future__ import annotations
+
+from heathdrop.answers.lessons import Lessons, Shift, Trial
+from heathdrop.learning.rates import Effort, rates_of
+from heathdrop.web.log.shown import WIDTH, day_rows, looks_of, sayings_of
+from tests.answers.test_lessons import cast
+
+
+def lessons(**more: object) -> Lessons:
+    rows = [
+        Effort("head", "1/4 oz", 30, 2.0, 6),
+        Effort("head", "1/2 oz", 30, 2.0, 1),
+        Effort("light", "low", 60, 4.0, 7),
+    ]
+    found: dict[str, object] = {"like_today": (), "rates": tuple(rates_of(rows)), "schools": (), "own": ()}
+    return Lessons(60, 7, **{**found, **more})  # type: ignore[arg-type]
+
+
+def test_whiskers_lie_on_one_scale() -> None:
+    (look,) = looks_of(lessons())  # a category of one bin compares nothing
+    assert look.name == "head"
+    assert all(0.0 <= r.low < r.dot < r.high <= WIDTH + 1e-9 for r in look.rows)
+    assert all(r.said == "too few yet" or "an hour" in r.said for r in look.rows)
+
+
+def test_a_day_s_casts_stand_along_its_hours() -> None:
+    made = [cast(0), cast(30, "fish"), cast(60)]
+    (row,) = day_rows([("2027-04-03", made)])
+    assert row.marks == ((0.0, False), (0.5, True), (1.0, False))
+    assert (row.casts, row.bites, row.stops) == (3, 1, "Bay")
+
+
+def test_only_what_is_known_is_said() -> None:
+    assert sayings_of(lessons()) == []
+    few = Trial("weight-lean", "lighter", 0.4, "too few", 9)
+    much = Trial("weight-lean", "lighter", 4.0, "strongly for it", 150)
+    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90), Shift("head weight", 1.1, 0.9, 1.3, 90)
+    said = sayings_of(lessons(schools=(few, much), own=(known, unknown)))
+    assert said == [
+        "A step of weight, “a step lighter”: your log strongly for it (150 casts).",
+        "Your fish took it slower than the tables have it: by 20 % (90 casts). "
+        "Nothing is changed by that until you change it.",
+    ]

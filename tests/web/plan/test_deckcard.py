@@ -1,0 +1,88 @@
+"""The cards to carry: they place what the plan says, whole, without a network, and nothing breaks out."""
+
+from __future__ import annotations
+
+import json
+import re
+from typing import Any
+
+import pytest
+
+from heathdrop.api.planning import RigOnRod
+from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card, rig_said
+from tests.web.small_plan import answer
+
+
+def data() -> dict[str, Any]:
+    found = re.search(r'<script type="application/json"[^>]*>(.*?)</script>', deck_card(answer()), re.S)
+    assert found
+    told: dict[str, Any] = json.loads(found[1])
+    return told
+
+
+def test_every_figure_of_the_card_is_the_plans() -> None:
+    plan, told = answer(), data()
+    assert told["date"] == "2027-04-03"
+    assert [r.split(":")[0] for r in told["rods"]] == ["A", "B"]
+    assert [s["name"] for s in told["stops"]] == ["Mill <bay>", "Causeway"]
+    for stop, planned in zip(told["stops"], plan.stops, strict=True):
+        first = stop["casts"][0]
+        assert first["countdown_s"] == planned.with_.countdown_s
+        assert first["pace_ft_s"] == planned.with_.pace_ft_s
+        assert first["count_said"] == f"{planned.with_.countdown_s:.1f}"
+        assert first["turns_said"] == f"{10 * planned.with_.turns_per_s:.0f}"
+        assert first["rig"]["family"] == planned.with_.rig.family
+        assert stop["runs_said"] == f"{planned.with_.runs_ft:.1f} ft"
+        assert [c["countdown_s"] for c in stop["casts"][1:]] == [c.countdown_s for c in planned.search]
+        assert len(stop["ifs"]) == len(planned.if_)
+        assert stop["cautions"] == planned.cautions
+    swum, worked = told["stops"]
+    assert (swum["lands"], worked["lands"]) == (False, True)
+
+
+def test_the_key_is_of_the_plan_alone() -> None:
+    assert data()["key"] == data()["key"]
+    other = answer().model_copy(update={"date": "2027-04-04"})
+    assert data()["key"] not in deck_card(other)
+
+
+def test_cards_need_no_network_and_nothing_breaks_out() -> None:
+    card, paper = deck_card(answer()), printed_card(answer())
+    for text in (card, paper):
+        assert "http" not in text
+        assert "<bay>" not in text
+        assert "src=" not in text
+    assert "Mill &lt;bay&gt;" in paper
+    assert "Mill \\u003cbay>" in card
+    assert len(card.encode()) < 120_000
+    for stop in answer().stops:
+        assert f"{stop.with_.countdown_s:.1f}" in paper
+        assert ", ".join(f"{c.countdown_s:g}" for c in stop.search) in paper
+    cautions = {c for s in answer().stops for c in s.cautions}
+    assert all(paper.count(c) == 1 for c in cautions if "'" not in c and '"' not in c)
+
+
+@pytest.mark.parametrize(
+    ("line", "said"),
+    [
+        ({"material": "nylon", "test_lb": 12.0}, "12 lb nylon"),
+        (
+            {
+                "material": "braid",
+                "test_lb": 30,
+                "leader": {"material": "fluorocarbon", "test_lb": 12, "length_ft": 6.5},
+            },
+            "30 lb braid, 6.5 ft of 12 lb fluorocarbon",
+        ),
+    ],
+)
+def test_a_line_in_words(line: dict[str, Any], said: str) -> None:
+    assert line_said(line) == said
+
+
+def test_a_rig_in_words() -> None:
+    named = {"head_material": "lead", "skirt": "full", "plastic": "salted", "orientation": "flat", "name": ""}
+    rig = RigOnRod(family="swim-jig", head_oz=0.375, trailer="craw", trailer_length_in=4.0, **named)
+    assert rig_said(rig) == "3/8 oz swim jig, craw 4 in"
+    bare = rig.model_copy(update={"trailer": "none", "trailer_length_in": 0.0})
+    assert rig_said(bare) == "3/8 oz swim jig"

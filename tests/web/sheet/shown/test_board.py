@@ -1,0 +1,45 @@
+"""The board: every pair with its score and what holds it back."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from fastapi.testclient import TestClient
+
+from heathdrop.advice.why import limit_sentence, runs
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.sizing.size import Sizing
+from heathdrop.web.sheet.shown.board import MARKS
+from tests.web.shown import shown
+
+
+def test_the_board_names_what_holds_a_pair_back(cat: Catalog, sizing: Sizing) -> None:
+    sheet = shown(cat, sizing, view="size")
+    by_key = {r.key: r for r in sizing.rigs}
+    cells = [c for _, row in sheet.rows for c in row if c is not None]
+    assert len(cells) == 80
+    assert sum(c.best for c in cells) == 1
+    for cell in cells:
+        rated = by_key[cell.key]
+        assert cell.score == round(100 * rated.fits.score)
+        assert limit_sentence(sizing, rated) in cell.title
+        if cell.mark in ("high", "deep"):
+            assert runs(sizing, rated) in (cell.mark, "")
+        elif cell.mark != "none":
+            assert cell.mark == rated.fits.limiting
+    picked = cells[0].key
+    other = shown(cat, sizing, view="size", pick=picked)
+    assert not other.is_best
+    assert other.key == picked
+    assert other.to_best == "/"
+    with pytest.raises(BadInput, match="pick trailer was “toad”"):
+        shown(cat, sizing, pick="swim-jig:0.5:toad")
+
+
+def test_every_mark_has_its_picture(client: TestClient) -> None:
+    page = client.get("/").text
+    assert all(f'<symbol id="m-{mark}"' in page for mark in MARKS)
+    assert "of 4)" in page
+    assert not re.search(r"\d\.\d\d+ of 4", page)

@@ -1,0 +1,76 @@
+"""The Cast view counts and compares what was simulated."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.sizing.program import WAYS, play, program_of, usual_way
+from heathdrop.sizing.size import Sizing, size
+from heathdrop.units import feet, metres
+from heathdrop.web.sheet.shown.casting import said_difference
+from tests.web.shown import DAY, shown
+
+
+def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -> None:
+    sheet = shown(cat, sizing, view="cast", vs1="line:nylon:20", vs2="swim-jig:1:pin-tail")
+    k = sheet.casting
+    best = sizing.rigs[0]
+    assert k is not None
+    for row in k.feet:
+        seconds = time_to_depth_s(best.lure, metres(float(row.depth)), sizing.line, sizing.water)
+        assert float(row.seconds) == pytest.approx(seconds, abs=0.051)
+        assert float(row.pulled) >= float(row.seconds)
+        assert row.inside == (4.0 <= float(row.depth) <= 6.0)
+        low, high = (float(v) for v in row.band.split(" to "))
+        assert low <= float(row.seconds) <= high
+    assert float(k.turns_per_s) == pytest.approx(feet(best.tuned.pace_m_s) * 12 / 29, abs=1e-3)
+    assert [r.mark for r in k.rivals] == ["B", "C"]
+    assert "higher" in k.rivals[0].said
+    assert "deeper" in k.rivals[1].said
+    frames = json.loads(k.data)
+    assert frames["t"] == sorted(frames["t"])
+    assert len(frames["rivals"][0]) == len(frames["lure"])
+    for bad in ("line:steel:20", "line:nylon:", "swim-jig:9:toad"):
+        with pytest.raises(BadInput):
+            shown(cat, sizing, view="cast", vs1=bad)
+
+
+def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) -> None:
+    sheet = shown(cat, sizing, view="cast", vs1="lure:bladed-jig", vs2="lure:football-jig")
+    k = sheet.casting
+    assert k is not None
+    theirs = size(cat, replace(sizing.scenario, families=("bladed-jig",))).rigs[0]
+    swum, dragged = k.rivals
+    assert f"count {theirs.countdown_s:.1f} s" in swum.said
+    assert f"fit {100 * theirs.fits.score:.0f} against {100 * sizing.rigs[0].fits.score:.0f}" in swum.said
+    depth = feet(float(swum.result.useful().mean()))
+    assert f"runs at {depth:.1f} ft against" in swum.said
+    assert depth == pytest.approx(feet(theirs.tuned.mean_m), abs=0.3)
+    assert "works on the bottom" in dragged.said
+    assert "swim-jig" not in [key.removeprefix("lure:") for key, _ in k.lure_options]
+    assert len(k.lure_options) == len(cat.families) - 1
+    with pytest.raises(BadInput):
+        shown(cat, sizing, view="cast", vs1="lure:toad")
+
+
+def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> None:
+    for family in ("swim-jig", "football-jig", "flipping-jig"):
+        made = size(cat, Scenario(replace(DAY, cover=Cover()), families=(family,)))
+        best = made.rigs[0]
+        way = {"swim": "steady", "bottom": "drag", "drop": "hop"}[best.rig.family.work]
+        assert usual_way(cat, made, best) == way
+        for one in WAYS:
+            assert program_of(made, best, one.id)
+            cast = play(made, best, one.id)
+            assert cast.shapes.shape[0] == cast.time_s.size
+            assert said_difference("same", cast, cast)
+    same = play(made, best)
+    assert said_difference("x", same, same) == "x runs at the same depth, within half an inch."

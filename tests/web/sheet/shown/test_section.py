@@ -1,0 +1,56 @@
+"""The section draws the path that was simulated, in water, within its frame."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.measures import marks
+from heathdrop.sizing.bands import bands_for
+from heathdrop.sizing.program import play
+from heathdrop.sizing.size import Sizing, size
+from heathdrop.units import feet, metres
+from heathdrop.web.sheet.shown.section import STEPS, section_of
+from heathdrop.web.shell.frame import NARROW, WIDE, Scale
+from tests.web.shown import DAY
+
+
+def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Sizing) -> None:
+    best = sizing.rigs[0]
+    cast = play(sizing, best)
+    bands = bands_for(cat, sizing, [best])[0]
+    for frame in (WIDE, NARROW):
+        drawn = section_of(sizing, best, cast, bands, frame)
+        scale = Scale(frame, feet(best.cast.distance_m), 9.0, 2.0)
+        points = [tuple(map(float, p.split(","))) for p in drawn.path.split()]
+        moving = cast.time_s >= cast.fall_s - 1e-9
+        assert points[0] == pytest.approx(
+            (scale.x(feet(cast.distance_m[moving][0])), scale.y(feet(cast.depth_m[moving][0]))), abs=0.11
+        )
+        assert drawn.band == (scale.y(4.0), scale.y(6.0))
+        assert all(0 <= x <= frame.width and 0 <= y <= frame.height for x, y in points)
+    for distance, depth, _ in drawn.table:
+        there = cast.depth_at(metres(float(distance.split()[0])))
+        # A twitched lure goes up and down by half a foot within the foot that a row stands for.
+        assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.6 if best.cadence else 0.11)
+    assert len(drawn.grass) > 10
+    assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
+
+
+def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
+    slope = size(
+        cat,
+        Scenario(
+            replace(DAY, fish_depth_ft=8, cover=Cover(), bottom_shape="slope"), families=("football-jig",)
+        ),
+    )
+    best = slope.rigs[0]
+    drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
+    scale = Scale(WIDE, feet(best.cast.distance_m), 9.0, 2.0)
+    for fish in drawn.fish:
+        distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
+        assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0

@@ -1,0 +1,141 @@
+"""The page's controls and the way between the address and a scenario, there and back."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from heathdrop.conditions.quantity import value_at
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.errors import BadInput
+from heathdrop.web.shell.fields import (
+    ANSWERS,
+    BY_NAME,
+    CONTROLS,
+    DEFAULTS,
+    LONGEST,
+    body_from,
+    control_for,
+    given_in,
+    number_or_none,
+    profile_in,
+    profile_text,
+    schools_in,
+    values_from,
+    values_of,
+)
+
+
+def test_every_control_has_its_row_and_its_default() -> None:
+    assert len(BY_NAME) == len(CONTROLS)
+    assert [c.name for c in CONTROLS if c.name in ANSWERS] == sorted(ANSWERS, key=list(BY_NAME).index)
+    for control in CONTROLS:
+        assert DEFAULTS[control.name] == control.default
+        if control.options:
+            assert control.default in [word for word, _ in control.options]
+            assert control.unit == ""
+    assert SizeRequest.model_validate(body_from(values_from({}))).scenario()
+
+
+def test_a_control_belongs_to_its_cover() -> None:
+    texture = BY_NAME["texture"]
+    assert not texture.shown(values_from({"cover": "wood"}))
+    assert texture.shown(values_from({"cover": "matted-grass"}))
+    assert BY_NAME["wood"].shown(values_from({"cover": "wood"}))
+    assert not BY_NAME["rock"].shown(values_from({"cover": "wood"}))
+    hanging = [c for c in CONTROLS if c.needs]
+    assert hanging
+    for control in hanging:
+        assert not control.shown(values_from({}))
+
+
+def test_what_was_answered() -> None:
+    assert given_in(values_from({})) == frozenset()
+    assert given_in(values_from({"water_temp_f": DEFAULTS["water_temp_f"]})) == {"water_temp_f"}
+    assert given_in(values_from({"given": "cover", "water_temp_f": DEFAULTS["water_temp_f"]})) == {"cover"}
+    assert given_in(values_from({"given": "", "wind_mph": "19"})) == {"wind_mph"}
+
+
+@pytest.mark.parametrize(
+    ("text", "meant"),
+    [
+        ("6", 6.0),
+        ("4 to 10", {"low": 4.0, "high": 10.0}),
+        ("?", None),
+        ("about 6, give or take 2", {"low": 4.0, "high": 8.0}),
+        ("1.5 m", pytest.approx(4.92126, abs=1e-4)),
+        ("deep", "deep"),
+        ("", ""),
+    ],
+)
+def test_the_fishs_depth_as_json_has_it(text: str, meant: Any) -> None:
+    found = body_from(values_from({"fish_depth_ft": text, "cover": "open"}))["conditions"]["fish_depth_ft"]
+    assert found == meant
+
+
+def test_metric_numbers_are_turned_and_what_has_its_unit_is_not() -> None:
+    values = values_from({"units": "metric", "fish_depth_ft": "2", "water_temp_f": "15", "cast_ft": "70 ft"})
+    assert float(values["fish_depth_ft"]) == pytest.approx(6.56168, abs=1e-4)
+    assert float(values["water_temp_f"]) == pytest.approx(59.0)
+    assert values["cast_ft"] == "70 ft"
+    span = values_from({"units": "metric", "fish_depth_ft": "1 to 2"})["fish_depth_ft"]
+    assert span == "3.28084 to 6.56168"
+    assert values_from({"units": "metric", "fish_depth_ft": "deep"})["fish_depth_ft"] == "deep"
+
+
+def test_long_texts_are_cut_and_strange_names_passed_over() -> None:
+    values = values_from(
+        {"wind_mph": "9" * 99, "pick": "x" * 300, "tide": "high", "s_topic": "school", "s_" + "x" * 40: "y"}
+    )
+    assert len(values["wind_mph"]) == LONGEST
+    assert len(values["pick"]) == 200
+    assert "tide" not in values
+    assert schools_in(values) == {"topic": "school"}
+
+
+def test_a_driven_bottom_is_text_and_back() -> None:
+    profile = [[0.0, 9.0], [40.5, 14.0]]
+    assert profile_text(profile) == "0:9 40.5:14"
+    assert profile_in("0:9 40.5:14") == profile
+    assert profile_in("0:9 deep") == "0:9 deep"
+    values = values_from({"driven": "0:9 40.5:14"})
+    assert body_from(values)["conditions"]["bottom_ft"] == profile
+    assert values_of(body_from(values))["driven"] == "0:9 40.5:14"
+
+
+def test_numbers_of_the_view() -> None:
+    assert number_or_none("count_s", "", 0, 120, "s") is None
+    assert number_or_none("lift_in", "10 cm", 0, 60, "in") == pytest.approx(3.937, abs=1e-3)
+    for text in ("soon", "121", "-1"):
+        with pytest.raises(BadInput, match=rf"count_s was “{text}”; it must be from 0 to 120 s"):
+            number_or_none("count_s", text, 0, 120, "s")
+
+
+def test_where_a_refusal_stands() -> None:
+    values = values_from({})
+    assert control_for(BadInput("conditions.water_temp_f", 1, ""), values) == "water_temp_f"
+    assert control_for(BadInput("compare", 1, ""), values) == "vs1"
+    assert control_for(BadInput("count_s", 1, ""), values) == "count_s"
+    assert control_for(BadInput("conditions.cover.texture", 1, ""), values) == "family"
+
+
+NUMBERS = [
+    c for c in CONTROLS if not c.options and c.path.startswith("conditions.") and c.name not in ANSWERS
+]
+
+
+@given(st.sampled_from([c for c in CONTROLS if c.options and c.name not in ("leader",)]), st.data())
+def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> None:
+    word = data.draw(st.sampled_from([w for w, _ in control.options]))
+    state = {control.name: word} | ({"cover": control.cover[0]} if control.cover else {})
+    state |= {control.needs: BY_NAME[control.needs].options[1][0]} if control.needs else {}
+    values = values_from(state)
+    body = body_from(values)
+    assert values_of(body)[control.name] == word
+    if control.flag:
+        assert bool(value_at(body, control.path)) is (word == "yes" and control.shown(values))
+    elif word and control.shown(values):
+        assert value_at(body, control.path) in (word, float(word) if word.isdigit() else word)

@@ -1,0 +1,54 @@
+"""The Drops page of a small logbook, to the letter: tries, what is now expected, lessons, times to depths."""
+
+from __future__ import annotations
+
+import pytest
+from sqlalchemy.orm import Session
+
+from heathdrop.catalog import Catalog
+from heathdrop.store import observations
+from heathdrop.store.own import own_of
+from heathdrop.web.tackle.shown.drops import MOST_TIMED, drops_of
+from tests.golden_file import holds_to
+from tests.store.conftest import database, session  # noqa: F401
+from tests.store.test_observations import DEPTH, DROP, MAT, RIG
+
+LOGBOOK = [
+    ("drop", {**RIG, "depth_ft": 10, "times_s": [5.0, 5.2]}),
+    ("drop", {**RIG, "depth_ft": 15, "times_s": [7.6, 7.7, 11.0]}),
+    ("drop", {**RIG, "depth_ft": 10, "times_s": [9.0, 9.1], "note": "windy"}),
+    ("drop", DROP),
+    ("depth", {**DEPTH, "line_material": "fluorocarbon", "test_lb": 15}),
+    ("mat", MAT),
+    ("mat", {**MAT, "through": True, "head_oz": 1.5}),
+]
+
+
+def test_a_logbook_as_it_is_shown(cat: Catalog, session: Session) -> None:  # noqa: F811
+    made = [observations.add(session, observations.checked(cat, kind, data)) for kind, data in LOGBOOK]
+    observations.withdraw(session, made[3].id)
+    shown = drops_of(cat, observations.listed(session, with_withdrawn=True), own_of(session).learned)
+    assert [row.id for row in shown.rows] == [row.id for row in reversed(made)]
+    assert [row.withdrawn for row in shown.rows] == [row is made[3] for row in reversed(made)]
+    assert 1 <= len(shown.timed) <= MOST_TIMED
+    whole = {
+        "rows": [(r.what, r.detail, r.tries, r.predicted, r.odd) for r in shown.rows],
+        "lessons": shown.lessons,
+        "error": shown.error_said,
+        "timed": shown.timed,
+        "pictures": [(p.name, p.sentence, p.worth, round(p.middle, 1)) for p in shown.pictures],
+    }
+    holds_to("web.drops", whole, tolerance=1e-4)
+
+
+def test_an_empty_logbook(cat: Catalog, session: Session) -> None:  # noqa: F811
+    shown = drops_of(cat, [], own_of(session).learned)
+    assert (shown.rows, shown.pictures, shown.lessons, shown.error_said, shown.timed) == ((), (), (), "", ())
+
+
+@pytest.mark.parametrize("tries", [[5.0], [5.0, 5.2, 5.1, 5.05]])
+def test_more_tries_are_worth_less_each(cat: Catalog, session: Session, tries: list[float]) -> None:  # noqa: F811
+    observations.add(session, observations.checked(cat, "drop", {**RIG, "depth_ft": 10, "times_s": tries}))
+    shown = drops_of(cat, observations.listed(session), own_of(session).learned)
+    assert shown.pictures[0].before != shown.pictures[0].after
+    assert shown.pictures[0].worth.startswith(("One more test", "Enough"))

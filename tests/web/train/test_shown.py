@@ -1,0 +1,87 @@
+"""The trainer in words and drawings."""
+
+from __future__ import annotations
+
+import uuid
+from datetime import UTC, datetime, timedelta
+
+import pytest
+
+from heathdrop.answers.drill import Named, mark_of, question_of
+from heathdrop.api.drilling import DueAnswer, HandAnswer
+from heathdrop.conditions.drilled import Drilled
+from heathdrop.errors import BadInput
+from heathdrop.web.train.shown import (
+    board_rows,
+    choices,
+    eye_of,
+    hand_said,
+    kind_rows,
+    refused,
+    water_rows,
+)
+
+NOW = datetime(2026, 11, 29, tzinfo=UTC)
+
+
+def eye(k: int, mark: float, weeks_ago: float) -> Drilled:
+    return Drilled(
+        id=uuid.UUID(int=k + 1), question="eye.nylon.1", time=NOW - timedelta(weeks=weeks_ago), mark=mark
+    )
+
+
+def test_marks_by_the_week() -> None:
+    due = [
+        DueAnswer(kind="eye", topic="nylon", due=NOW - timedelta(days=1), answered=3, lately=0.5),
+        DueAnswer(kind="eye", topic="braid", due=NOW + timedelta(days=1), answered=3, lately=0.9),
+        DueAnswer(kind="call", topic="wood", due=None, answered=0, lately=None),
+    ]
+    rows = {r.id: r for r in kind_rows(due, [eye(0, 0.25, 2), eye(1, 0.5, 0), eye(2, 1.0, 0)], NOW)}
+    assert (rows["eye"].due, rows["eye"].answered, rows["eye"].lately) == (1, 3, 58)
+    assert rows["eye"].points == "180.0,30.0 220.0,10.0"
+    assert rows["eye"].weeks == "25, 75"
+    assert (rows["call"].due, rows["call"].lately, rows["call"].points) == (1, None, "")
+
+
+def test_the_hand_in_sentences() -> None:
+    hand = HandAnswer(
+        bias=-0.05,
+        low=-0.07,
+        high=-0.03,
+        scatter=0.08,
+        rounds=34,
+        enough=True,
+        in_use=False,
+        stale=True,
+        by_length={},
+    )
+    assert hand_said(hand) == [
+        "You count 5 % fast (eight of ten: -7 to -3 %), each count uneven by 8 %; 34 rounds.",
+        "Your ten is 9.5 s: where it says 10, count 10.5.",
+        "The last round is a season old: ten taps bring it up to date.",
+    ]
+    assert hand_said(None) == ["No count was tapped yet: ten rounds tell how fast you count."]
+
+
+def test_the_eyes_water_shows_the_cast_only_after_the_answer() -> None:
+    q = question_of(Named("eye", "nylon", 4))
+    before = eye_of(q)
+    assert [d.frame.name for d in before] == ["wide", "narrow"]
+    assert all(d.path == "" and d.there is None for d in before)
+    after = eye_of(q, mark_of(q.named, {"depth_ft": 5.0}), 5.0)
+    assert all(len(d.path.split()) > 50 for d in after)
+    assert after[0].guess == pytest.approx(after[0].surface + 5.0 * after[0].per_ft, abs=0.1)
+
+
+def test_boards_waters_choices_and_refusals() -> None:
+    given = {"way": "into", "family": "flipping-jig", "head_oz": 0.5, "trailer": "craw"}
+    q = question_of(Named("call", "wood", 1))
+    rows = board_rows(mark_of(q.named, given))
+    assert rows[0][2:] == ("called", rows[0][3], 100)
+    assert rows[-1][:3] == ("1/2 oz flipping jig, craw", "into", "yours")
+    assert q.scenario is not None
+    water = dict(water_rows(q.scenario.conditions))
+    assert water["Cover"].startswith("wood")
+    assert water["Bottom"].endswith(" ft")
+    assert ("0.375", "3/8 oz") in choices()["head_oz"]
+    assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
