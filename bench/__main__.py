@@ -28,7 +28,7 @@ from heathdrop.physics.water import water_at
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.tune import TUNED, Limits, scene_of, tune
-from heathdrop.warmth import warm_up
+from heathdrop.sizing.warmth import warm_up
 
 PORT = 8653
 WATER = {

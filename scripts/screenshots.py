@@ -22,7 +22,7 @@ from heathdrop.demo import ashmoor
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.feeds.simulated import Boat, Sounder
-from heathdrop.warmth import warm_up
+from heathdrop.sizing.warmth import warm_up
 from heathdrop.web.app import create_app
 from heathdrop.web.plan.deckcard import deck_card
 

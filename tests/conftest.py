@@ -17,7 +17,7 @@ from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 
 from heathdrop import catalog
-from heathdrop.warmth import warm_up
+from heathdrop.sizing.warmth import warm_up
 from heathdrop.web.app import create_app
 
 FLAGS = (

@@ -108,7 +108,7 @@ def test_it_is_served_on_loopback_unless_meant_otherwise(
 ) -> None:
     served: dict[str, Any] = {}
     monkeypatch.setattr(uvicorn, "run", lambda app, **how: served.update(how, app=app))
-    monkeypatch.setattr("heathdrop.warmth.warm_up", lambda: 0.0)
+    monkeypatch.setattr("heathdrop.sizing.warmth.warm_up", lambda: 0.0)
     done = run("serve", "--data", tmp_path / "d.sqlite", *flags)
     assert done.exit_code == 0, done.output
     assert shown in done.stdout
@@ -131,7 +131,7 @@ def test_it_is_served_on_loopback_unless_meant_otherwise(
 def test_a_start_that_cannot_be(
     tmp_path: Path, monkeypatch: pytest.MonkeyPatch, flags: list[str], said: str
 ) -> None:
-    monkeypatch.setattr("heathdrop.warmth.warm_up", lambda: 0.0)
+    monkeypatch.setattr("heathdrop.sizing.warmth.warm_up", lambda: 0.0)
     refused = run("serve", "--data", tmp_path / "d.sqlite", *flags)
     assert refused.exit_code == 2
     assert said in refused.stderr

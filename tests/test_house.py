@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ast
+import re
 from functools import cache
 from pathlib import Path
 
@@ -48,16 +49,14 @@ FLOORS = (
     "physics",
     "sizing",
     "search",
-    "planning",
     "advice",
     "learning",
     "training",
     "feeds",
     "answers",
-    "validation",
-    "warmth",
     "store",
     "demo",
+    "day",
     "api",
     "web",
     "cli",
@@ -82,6 +81,30 @@ def test_rooms_import_only_from_floors_below() -> None:
             }
             wrong += [(room, u) for u in used if FLOORS.index(u) > FLOORS.index(room)]
     assert not wrong
+
+
+#: The wings of the web, in the order in which they may use each other; the shell is used by all.
+WINGS = ("shell", "sheet", "plan", "deck", "tackle", "log", "train")
+
+
+def test_a_wing_uses_the_shell_and_wings_before_it() -> None:
+    """Modules by their imports, templates by what they extend and include, scripts by what they import."""
+    web, wrong, read = ROOT / "src" / "heathdrop" / "web", [], 0
+    patterns = {
+        ".py": r"from heathdrop\.web\.(\w+)",
+        ".html": r"""\{% (?:extends|include|from) "(\w+)/""",
+        ".js": r"""from "\.\./(\w+)/""",
+    }
+    for file in (f for f in web.rglob("*") if f.suffix in patterns and f.parent != web):
+        wing = file.relative_to(web).parts[0]
+        used = re.findall(patterns[file.suffix], file.read_text("utf-8"))
+        read += len(used)
+        wrong += [(file.name, u) for u in used if WINGS.index(u) > WINGS.index(wing)]
+    assert wrong == []
+    assert read > 150
+    contributing = (ROOT / "CONTRIBUTING.md").read_text()
+    assert all(f"`web/{wing}/`" in contributing for wing in WINGS)
+    assert {p.name for p in web.iterdir() if p.is_dir() and p.name != "__pycache__"} == set(WINGS)
 
 
 def test_no_id_of_the_catalogue_stands_in_code() -> None:

@@ -159,7 +159,7 @@ def test_any_bytes_as_a_csv_are_read_or_refused_in_a_sentence(raw: bytes) -> Non
 )
 def test_any_object_is_refused_in_a_sentence(body: dict[str, Any]) -> None:
     from heathdrop.api.schemas import SimulateRequest
-    from heathdrop.validation import read_json
+    from heathdrop.conditions.validation import read_json
 
     with pytest.raises(BadInput, match=r"; it must be .*\.$"):
         read_json(SimulateRequest, json.dumps(body).encode())

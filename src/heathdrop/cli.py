@@ -50,7 +50,7 @@ def _raw(name: str) -> bytes:
 
 def _answer(model: type[M], name: str, make: Callable[[M], BaseModel]) -> None:
     """Read, compute, print JSON; exit 2 with one sentence on bad input."""
-    from heathdrop.validation import read_json
+    from heathdrop.conditions.validation import read_json
 
     try:
         answer = make(read_json(model, _raw(name)))
@@ -114,8 +114,9 @@ def plan(
     data: DataFile = None,
 ) -> None:
     """Plan a day of stops: which rigs to tie on and how each stop is fished; JSON out."""
-    from heathdrop.api.planning import planned, written
+    from heathdrop.api.planning import written
     from heathdrop.conditions.plan import PlanRequest
+    from heathdrop.day.plan import planned
     from heathdrop.web.plan.deckcard import deck_card, printed_card
 
     def answer(request: PlanRequest) -> Any:
@@ -156,7 +157,7 @@ def lessons(
 @app.command()
 def warm() -> None:
     """Compile the simulation's inner loops now, so that no request waits for them."""
-    from heathdrop.warmth import warm_up
+    from heathdrop.sizing.warmth import warm_up
 
     seconds = warm_up()
     typer.echo(f"Simulation ready in {seconds:.1f} s.")
@@ -211,9 +212,9 @@ def serve(
     """Start the app. What no flag says is read from HEATHDROP_PORT, _HOST, _DATA and _LOG_LEVEL."""
     import uvicorn
 
+    from heathdrop.conditions.validation import bad_input
     from heathdrop.logs import configure
-    from heathdrop.validation import bad_input
-    from heathdrop.warmth import settle, warm_up
+    from heathdrop.sizing.warmth import settle, warm_up
     from heathdrop.web.app import create_app
     from heathdrop.web.serving import Prompt
     from heathdrop.web.shell.pairing import Pairing, own_address

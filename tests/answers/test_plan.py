@@ -11,9 +11,10 @@ import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
-from heathdrop.api.planning import plan_answer, planned, the_stops
+from heathdrop.api.planning import plan_answer
 from heathdrop.cli import app
 from heathdrop.conditions.plan import PlanRequest
+from heathdrop.day.plan import planned, the_stops
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 

@@ -2,18 +2,14 @@
 
 from __future__ import annotations
 
-import pytest
-
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.plan import rig_said
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
-from heathdrop.api.casting import _told, rig_said, rig_written
+from heathdrop.api.casting import rig_written
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.catalog import Catalog, load
-from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.rig import rig_by_name
 from tests.golden_file import holds_to
-from tests.store.test_casts import made
 from tests.test_doors import CASE, SCENARIO
 
 #: How far a figure out of the compiled simulation may differ between machines.
@@ -50,19 +46,6 @@ def test_schools_to_hold_to() -> None:
         assert (said.name, said.default, said.because) == (topic.name, topic.default, topic.because)
         schools = [(s.id, s.name, s.says) for s in topic.schools.values()]
         assert [(s.id, s.name, s.says) for s in said.schools] == schools
-
-
-@pytest.mark.parametrize(
-    ("counted", "taken"), [(None, 2.0), (3.26, 3.5), (3.2, 3.0), (119.9, 120.0), (500.0, 120.0)]
-)
-def test_a_cast_is_told_by_the_count_that_was_thrown(counted: float | None, taken: float) -> None:
-    cast = MadeCast.model_construct(
-        **{**MadeCast.model_validate(made(1, at_s=4.5)).__dict__, "count_s": counted}
-    )
-    told = _told(cast)
-    assert isinstance(told, Told)
-    assert (told.count_s, told.pace_ft_s, told.outcome, told.at_s) == (taken, 2.2, cast.outcome, 4.5)
-    assert told.rig.trailer.id == "craw"
 
 
 def test_rigs_in_words_and_fields(cat: Catalog) -> None:

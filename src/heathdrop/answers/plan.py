@@ -25,7 +25,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import USUAL, RigName, name_of
-from heathdrop.planning.choose import adds, bound, choose
+from heathdrop.search.choose import adds, bound, choose
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, rate, size
@@ -370,6 +370,11 @@ def _buy(tied: Sequence[Tied], days: Sequence[StopPlan], own: Own) -> tuple[str,
     rigs = [t.rig for t in sorted(tied, key=lambda t: -t.adds)] + [d.served.rated.rig for d in days]
     missing = [r for r in rigs if not own.tackle.owns(r)]
     return tuple(dict.fromkeys(f"{head_said(r)} with {tail_said(r)}" for r in missing))
+
+
+def rig_said(rig: Rig) -> str:
+    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
+    return ", ".join(part for part in (head_said(rig), tail_said(rig)) if part)
 
 
 def head_said(rig: Rig) -> str:

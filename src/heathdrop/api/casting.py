@@ -1,33 +1,22 @@
-"""Casts from the water: kept once each, mended, taken back, and what to throw next at a stop."""
+"""Casts from the water and what to throw next at a stop, as JSON."""
 
 from __future__ import annotations
 
-import uuid
-from dataclasses import dataclass, replace
-
-from pydantic import BaseModel, ValidationError
+from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.deck import NextUp, OnRod, next_up
+from heathdrop.answers.deck import NextUp
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Rod, Stop, head_said, tail_said
-from heathdrop.answers.rods_to_hand import Told
-from heathdrop.answers.search import MOST_CASTS
-from heathdrop.api.planning import IfAnswer, RigFields, the_stops
+from heathdrop.answers.plan import rig_said
+from heathdrop.api.planning import IfAnswer, RigFields
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
-from heathdrop.conditions.gear import Line, Reel
-from heathdrop.conditions.made import MadeCast, MadeCasts
-from heathdrop.conditions.plan import StopBody
-from heathdrop.conditions.scenario import Scenario
-from heathdrop.conditions.trip import TripBody, TripStop
-from heathdrop.errors import BadInput
+from heathdrop.conditions.gear import Line
+from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.store import casts, plans, trips
-from heathdrop.store.models import SavedPlan
-from heathdrop.validation import water_of
+from heathdrop.store import casts
 
 
 class KeptAnswer(BaseModel):
@@ -78,124 +67,14 @@ class NextAnswer(SearchAnswer):
     thrown: str
 
 
-def keep_casts(session: Session, made: MadeCasts) -> KeptAnswer:
-    """Keep what was sent; sent twice it is kept once, and the answer is the same. Raises BadInput."""
-    casts.keep(session, [_filled(session, c) for c in made.root])
-    return KeptAnswer(kept=[str(c.id) for c in made.root])
-
-
-def mend_cast(session: Session, id_: uuid.UUID, cast: MadeCast) -> KeptAnswer:
-    """Write a cast anew, or keep it when it is not there. Raises BadInput when it names another id."""
-    if cast.id != id_:
-        raise BadInput("id", str(cast.id), f"{id_}, as in the address")
-    casts.mend(session, _filled(session, cast))
-    return KeptAnswer(kept=[str(id_)])
-
-
-def _filled(session: Session, cast: MadeCast) -> MadeCast:
-    """A cast of the trip under way with the conditions of its stop as they are now, or as they were kept with
-    it before; what it says itself counts first."""
-    under_way = trips.current(session)
-    stop = under_way[1].stop(cast.stop) if under_way and cast.trip == under_way[0].name else None
-    before = casts.find(session, cast.id)
-    known = before.conditions if before and before.conditions else stop.conditions if stop else None
-    if known is None:
-        return cast
-    # The bottom as driven is the stop's, and too long to stand with every cast.
-    own = {k: v for k, v in {**known, **(cast.conditions or {})}.items() if k != "bottom_ft"}
-    return cast.model_copy(update={"conditions": own})
-
-
-def take_back(session: Session, id_: uuid.UUID) -> GoneAnswer:
-    """Take a cast back; asked twice it is taken back once."""
-    return GoneAnswer(id=str(id_), was_there=casts.withdraw(session, str(id_)))
-
-
-@dataclass(frozen=True)
-class Here:
-    """A stop as it is fished: its water, the rods with their rigs, what was thrown there."""
-
-    name: str
-    scenario: Scenario
-    rods: tuple[OnRod, ...]
-    made: tuple[MadeCast, ...]
-
-
-def scenario_of(stop: TripStop, body: TripBody) -> Scenario:
-    """The water of a trip's stop. Raises BadInput."""
-    return water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
-
-
-def rods_of(body: TripBody) -> tuple[OnRod, ...]:
-    """A trip's rods with their rigs. Raises BadInput."""
-    catalog = catalogue.load()
-    return tuple(
-        OnRod(
-            Rod(r.name, r.line, Reel(inches_per_turn=r.inches_per_turn), r.rod),
-            RigName.parse(r.rig).rig(catalog),
-        )
-        for r in body.rods
-    )
-
-
-def here_of(session: Session, stop: str) -> Here:
-    """A stop of the trip under way, else of the newest plan that has it (its casts are those of the last day
-    that has any). Raises BadInput for a stop that neither has."""
-    under_way = trips.current(session)
-    if under_way is not None:
-        row, body = under_way
-        at = body.stop(stop)
-        if at is not None:
-            made = casts.listed(session, stop, row.name)[-MOST_CASTS:]
-            return Here(stop, scenario_of(at, body), rods_of(body), tuple(made))
-    for plan in reversed(plans.listed(session)):
-        for named, found in _stops_of(plan):
-            if named.name == stop:
-                made = casts.listed(session, stop)
-                today = [c for c in made if c.time.date() == made[-1].time.date()][-MOST_CASTS:]
-                return Here(stop, found.scenario, (), tuple(today))
-    raise BadInput("stop", stop, "the name of a stop of the trip under way, or of a saved plan")
-
-
-def _stops_of(plan: SavedPlan) -> list[tuple[StopBody, Stop]]:
-    """A plan's stops, as they were written and as the core takes them; none of one that cannot be worked out
-    (without a stop yet, for one)."""
-    try:
-        request = plans.request_of(plan)
-        return list(zip(request.stops, the_stops(request), strict=True))
-    except (ValidationError, BadInput):
-        return []
-
-
 def next_casts(
     session: Session, stop: str, own: Own, limit: int, rig: str = "", units: str = IMPERIAL
 ) -> NextAnswer:
     """The next casts at a stop after what was thrown there; with ``rig`` (by its name) with that one alone.
     Raises BadInput when there is no such stop or rig."""
-    here = here_of(session, stop)
-    told = [_told(c) for c in here.made]
-    only = _only(here, rig) if rig else None
-    found = next_up(here.scenario, own, here.rods, told, limit, only)
+    here, found = next_at(session, stop, own, limit, rig)
     with said_in(units):
         return _written(here, found)
-
-
-def _told(c: MadeCast) -> Told:
-    """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
-    count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
-    cadence = c.work if c.work in catalogue.load().cadences else ""
-    return Told(casts.rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
-
-
-def _only(here: Here, rig: str) -> OnRod:
-    """The rod that a rig is on; one that is tied on none goes on the stop's own line."""
-    wanted = RigName.parse(rig)
-    for tied in here.rods:
-        if RigName.parse(rig).rig(catalogue.load()) == tied.rig:
-            return tied
-    gear = here.scenario.gear
-    line = here.rods[0].rod if here.rods else Rod("", gear.line, gear.reel)
-    return OnRod(replace(line, name=""), wanted.rig(catalogue.load()))
 
 
 def _written(here: Here, found: NextUp) -> NextAnswer:
@@ -240,11 +119,6 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
             why=sentence(cast.why),
         ),
     )
-
-
-def rig_said(rig: Rig) -> str:
-    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
-    return ", ".join(part for part in (head_said(rig), tail_said(rig)) if part)
 
 
 def rig_written(rig: Rig) -> RigFields:

@@ -4,20 +4,19 @@ from __future__ import annotations
 
 import uuid
 from dataclasses import asdict
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Annotated, Any
 
 from pydantic import BaseModel, Field
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.drill import KINDS, SEEDS, Marking, Named, Question, mark_of, question_of, topics
-from heathdrop.conditions.drilled import LONGEST_NAME, Drilled
+from heathdrop.answers.drill import Question
+from heathdrop.conditions.drilled import LONGEST_NAME
 from heathdrop.conditions.request import Body
-from heathdrop.errors import BadInput
+from heathdrop.day.drills import mark_and_keep, next_question
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import drills
-from heathdrop.training.hand import LEAST_ROUNDS, HandError
-from heathdrop.training.spacing import due_of
+from heathdrop.training.hand import HandError
 
 
 class DrillRequest(Body):
@@ -105,45 +104,6 @@ FIELDS = {
 }
 
 
-def due_for(session: Session, kind: str = "") -> list[DueAnswer]:
-    """Every topic (of a kind), most overdue first. Raises BadInput for a kind that there is not."""
-    if kind and kind not in KINDS:
-        raise BadInput("kind", kind[:40], "one of " + ", ".join(KINDS))
-    names = [f"{k}.{t}" for k, some in topics().items() if not kind or k == kind for t in some]
-    found = due_of(names, drills.marked(drills.listed(session)))
-    return [
-        DueAnswer(
-            kind=d.topic.partition(".")[0],
-            topic=d.topic.partition(".")[2],
-            due=d.due,
-            answered=d.answered,
-            lately=d.lately,
-        )
-        for d in found
-    ]
-
-
-def next_question(
-    session: Session, kind: str = "", topic: str = "", seed: int | None = None
-) -> tuple[Question, list[DueAnswer]]:
-    """The question of a topic and a seed; the most overdue topic and a seed not asked yet where they are left
-    out. Raises BadInput."""
-    due = due_for(session, kind)
-    mine = [d for d in due if not topic or d.topic == topic]
-    if not mine:
-        raise BadInput("topic", topic[:40], "one of " + ", ".join(sorted({d.topic for d in due})))
-    first = mine[0]
-    asked = first.answered if seed is None else seed
-    for at in range(asked, asked + 20):
-        named = Named(first.kind, first.topic, at % SEEDS)
-        try:
-            return question_of(named), due
-        except BadInput:
-            if seed is not None:
-                raise
-    raise BadInput("topic", first.topic, "another topic: nothing to ask here")
-
-
 def question_answer(question: Question) -> QuestionAnswer:
     """A question as its JSON answer."""
     named, scenario = question.named, question.scenario
@@ -166,7 +126,11 @@ def drill_answer(session: Session, kind: str = "", topic: str = "", seed: int | 
     """What is asked next. Raises BadInput."""
     question, due = next_question(session, kind, topic, seed)
     return DrillAnswer(
-        question=question_answer(question), due=due, hand=hand_answer(session, drills.hand(session))
+        question=question_answer(question),
+        due=[
+            DueAnswer(kind=d.kind, topic=d.name, due=d.due, answered=d.answered, lately=d.lately) for d in due
+        ],
+        hand=hand_answer(session, drills.hand(session)),
     )
 
 
@@ -187,24 +151,12 @@ def hand_answer(session: Session, hand: HandError | None) -> HandAnswer | None:
     )
 
 
-def marked_answer(session: Session, given: DrillRequest) -> tuple[Marking, MarkAnswer]:
+def marked_answer(session: Session, given: DrillRequest) -> MarkAnswer:
     """Mark an answer and keep it. Raises BadInput; then nothing is kept."""
-    named = Named.parse(given.id)
-    marking = mark_of(named, dict(given.answer))
     uid = given.uid or uuid.uuid4()
-    hand = named.kind in ("count", "pace")
-    done = Drilled(
-        id=uid,
-        question=named.text,
-        time=given.time or datetime.now(UTC),
-        mark=round(marking.mark, 4),
-        off=None if marking.off is None else round(marking.off, 3),
-        asked_s=marking.truth if hand else None,
-        tapped_s=float(given.answer["tapped_s"]) if hand else None,
-    )
-    drills.keep(session, [done])
-    return marking, MarkAnswer(
-        id=named.text,
+    marking, done = mark_and_keep(session, given.id, dict(given.answer), uid, given.time)
+    return MarkAnswer(
+        id=done.question,
         kept=str(uid),
         mark=done.mark,
         said=marking.said,
@@ -214,11 +166,3 @@ def marked_answer(session: Session, given: DrillRequest) -> tuple[Marking, MarkA
         board=[asdict(row) for row in marking.board],
         options=[asdict(o) for o in marking.options],
     )
-
-
-def use_hand(session: Session, use: bool) -> None:
-    """Use one's own hand in the bands, or withdraw it. Raises BadInput without enough rounds."""
-    hand = drills.hand(session)
-    if use and (hand is None or not hand.enough):
-        raise BadInput("hand", "too few rounds", f"{LEAST_ROUNDS} counted rounds first")
-    drills.use(session, use)

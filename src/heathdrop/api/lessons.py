@@ -5,9 +5,8 @@ from __future__ import annotations
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.lessons import Day, Lessons, lessons_of
-from heathdrop.api.casting import here_of
-from heathdrop.store import casts
+from heathdrop.answers.lessons import Day, Lessons
+from heathdrop.day.log import lessons_at
 
 
 class LikeAnswer(BaseModel):
@@ -75,8 +74,7 @@ class LessonsAnswer(BaseModel):
 
 def lessons_of_log(session: Session, stop: str = "") -> LessonsAnswer:
     """The lessons of everything that was kept. Raises BadInput for a stop that nobody has."""
-    today = here_of(session, stop).scenario if stop else None
-    return lessons_answer(lessons_of(casts.listed(session), today))
+    return lessons_answer(lessons_at(session, stop))
 
 
 DIFFERS = {1: "better", -1: "worse", 0: ""}

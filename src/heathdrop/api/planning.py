@@ -6,44 +6,16 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
-from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.plan import Plan, Rod, Served, Stop, StopPlan, Tell, plan_day
+from heathdrop.answers.plan import Plan, Served, StopPlan, Tell
 from heathdrop.api.searching import CastAnswer, casts_written
-from heathdrop.conditions.gear import Line, Reel
+from heathdrop.conditions.gear import Line
 from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.errors import BadInput, require_between
+from heathdrop.day.plan import planned
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
-from heathdrop.sizing.setting import line_of
 from heathdrop.units import feet
-from heathdrop.validation import stops_of
-
-
-def the_rods(request: PlanRequest) -> list[Rod] | int:
-    """The rods of a request as the core's records. Raises BadInput."""
-    if isinstance(request.rods, int):
-        return request.rods
-    found = []
-    for k, body in enumerate(request.rods):
-        require_between(f"rods[{k}].inches_per_turn", body.inches_per_turn, 10, 45, "in")
-        try:
-            line_of(catalogue.load(), body.line)
-        except BadInput as refusal:
-            at = refusal.field.removeprefix("gear.")
-            raise BadInput(f"rods[{k}].{at}", refusal.given, refusal.allowed) from refusal
-        found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn), body.rod))
-    return found
-
-
-def the_stops(request: PlanRequest) -> list[Stop]:
-    """The stops of a request as the core's records. Raises BadInput naming the stop."""
-    found = []
-    for body, scenario in zip(request.stops, stops_of(request), strict=True):
-        at = None if body.position is None else (body.position.lat, body.position.lon)
-        found.append(Stop(body.name, scenario, body.minutes, body.importance, at))
-    return found
 
 
 class RigFields(BaseModel):
@@ -120,12 +92,6 @@ class PlanAnswer(BaseModel):
     total: float
     bound: float
     seconds: float
-
-
-def planned(request: PlanRequest, own: Own = STRANGER, tell: Tell = lambda _s, _w: None) -> Plan:
-    """The plan of a request. Raises BadInput."""
-    request.day()
-    return plan_day(the_stops(request), the_rods(request), own, tell)
 
 
 def plan_answer(request: PlanRequest, own: Own = STRANGER, tell: Tell = lambda _s, _w: None) -> PlanAnswer:

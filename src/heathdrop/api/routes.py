@@ -13,10 +13,7 @@ from heathdrop.api.casting import (
     GoneAnswer,
     KeptAnswer,
     NextAnswer,
-    keep_casts,
-    mend_cast,
     next_casts,
-    take_back,
 )
 from heathdrop.api.drilling import DrillAnswer, DrillRequest, MarkAnswer, drill_answer, marked_answer
 from heathdrop.api.feeding import FeedAnswer, feed_answer
@@ -29,6 +26,7 @@ from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.day.made import keep_casts, mend_cast, take_back
 from heathdrop.measures import said_in
 from heathdrop.store.files.exchange import file_schema
 from heathdrop.store.own import own_of
@@ -80,21 +78,21 @@ def plan(request: PlanRequest, mine: Annotated[Own, Depends(own)]) -> PlanAnswer
 def casts(request: Request, made: MadeCasts) -> KeptAnswer:
     """Keep casts that were made, one or a list. Each has its client's id: sent twice it is kept once."""
     with request.app.state.database.session() as session:
-        return keep_casts(session, made)
+        return KeptAnswer(kept=keep_casts(session, made))
 
 
 @router.put("/casts/{id_}", responses=REFUSED)
 def cast(request: Request, id_: uuid.UUID, made: MadeCast) -> KeptAnswer:
     """Write a cast anew: mended, or brought back after it was taken back; kept when it is not there yet."""
     with request.app.state.database.session() as session:
-        return mend_cast(session, id_, made)
+        return KeptAnswer(kept=[mend_cast(session, id_, made)])
 
 
 @router.delete("/casts/{id_}", responses=REFUSED)
 def no_cast(request: Request, id_: uuid.UUID) -> GoneAnswer:
     """Take a cast back. Asked twice it is taken back once; PUT brings it back."""
     with request.app.state.database.session() as session:
-        return take_back(session, id_)
+        return GoneAnswer(id=str(id_), was_there=take_back(session, id_))
 
 
 @router.get("/next", responses=REFUSED)
@@ -137,7 +135,7 @@ def drill(
 def drilled(request: Request, given: DrillRequest) -> MarkAnswer:
     """Mark an answer and keep it."""
     with request.app.state.database.session() as session:
-        return marked_answer(session, given)[1]
+        return marked_answer(session, given)
 
 
 @router.get("/feed")

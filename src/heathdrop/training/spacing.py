@@ -26,12 +26,22 @@ class Marked:
 
 @dataclass(frozen=True)
 class Due:
-    """A topic: when it is due (None: never asked), how often it was answered, how well on average lately."""
+    """A topic by its whole name (``kind.topic``): when it is due (None: never asked), how often it was
+    answered, how well on average lately."""
 
     topic: str
     due: datetime | None
     answered: int
     lately: float | None
+
+    @property
+    def kind(self) -> str:
+        return self.topic.partition(".")[0]
+
+    @property
+    def name(self) -> str:
+        """The topic without its kind."""
+        return self.topic.partition(".")[2]
 
 
 def rating_of(mark: float) -> Rating:

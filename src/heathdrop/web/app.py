@@ -19,6 +19,7 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from heathdrop import __version__
 from heathdrop.api import routes
+from heathdrop.conditions.validation import bad_input
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import Track
@@ -26,7 +27,6 @@ from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
 from heathdrop.store.database import Database, Replaced, install_secret, unwritable
-from heathdrop.validation import bad_input
 from heathdrop.web.deck import bottom
 from heathdrop.web.deck import page as deck
 from heathdrop.web.log import page as log

@@ -9,7 +9,7 @@ import pytest
 from numba import typeof
 
 from heathdrop.physics.kernels import ahead
-from heathdrop.warmth import warm_up
+from heathdrop.sizing.warmth import warm_up
 
 
 @pytest.mark.slow

@@ -8,9 +8,10 @@ from datetime import UTC, datetime, timedelta
 import pytest
 
 from heathdrop.answers.drill import Named, mark_of, question_of
-from heathdrop.api.drilling import DueAnswer, HandAnswer
+from heathdrop.api.drilling import HandAnswer
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.errors import BadInput
+from heathdrop.training.spacing import Due
 from heathdrop.web.train.shown import (
     board_rows,
     choices,
@@ -32,9 +33,9 @@ def eye(k: int, mark: float, weeks_ago: float) -> Drilled:
 
 def test_marks_by_the_week() -> None:
     due = [
-        DueAnswer(kind="eye", topic="nylon", due=NOW - timedelta(days=1), answered=3, lately=0.5),
-        DueAnswer(kind="eye", topic="braid", due=NOW + timedelta(days=1), answered=3, lately=0.9),
-        DueAnswer(kind="call", topic="wood", due=None, answered=0, lately=None),
+        Due("eye.nylon", NOW - timedelta(days=1), 3, 0.5),
+        Due("eye.braid", NOW + timedelta(days=1), 3, 0.9),
+        Due("call.wood", None, 0, None),
     ]
     rows = {r.id: r for r in kind_rows(due, [eye(0, 0.25, 2), eye(1, 0.5, 0), eye(2, 1.0, 0)], NOW)}
     assert (rows["eye"].due, rows["eye"].answered, rows["eye"].lately) == (1, 3, 58)

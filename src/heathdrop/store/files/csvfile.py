@@ -18,10 +18,10 @@ from pydantic import ValidationError
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.validation import bad_input
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of, read, unit_of
 from heathdrop.store import items, observations
-from heathdrop.validation import bad_input
 
 TACKLE_COLUMNS = (
     "kind",

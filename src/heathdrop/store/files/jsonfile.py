@@ -19,6 +19,7 @@ from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.conditions.trip import TripBody
+from heathdrop.conditions.validation import bad_input, rods_checked, stops_of
 from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
@@ -26,7 +27,6 @@ from heathdrop.sizing.schools import chosen
 from heathdrop.store import casts, observations, plans, scenarios, trips
 from heathdrop.store.files.csvfile import MOST_ROWS, Read, Row
 from heathdrop.training.hand import tapped
-from heathdrop.validation import bad_input, rods_checked, stops_of
 
 VERSION = 1
 #: Stands for the stops of a plan that has none yet, while the rest of it is checked.

@@ -12,13 +12,13 @@ from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.validation import bad_input
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import Track, driven_of, from_gpx, to_gpx
 from heathdrop.reading import number_of, row_number
 from heathdrop.store import plans, trips
-from heathdrop.validation import bad_input
 from heathdrop.web.deck.shown.bottom import drawing_of
-from heathdrop.web.sheet.page import address
+from heathdrop.web.sheet.state import address
 from heathdrop.web.shell.deps import Db, Form, OwnForm, writing
 from heathdrop.web.shell.fields import DRIVEN, profile_text, values_from
 from heathdrop.web.shell.rendering import KEPT_WATER, page, problem

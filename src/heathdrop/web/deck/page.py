@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import time
 import uuid
-from datetime import date
 from typing import Any
 from urllib.parse import parse_qsl
 
@@ -15,11 +13,13 @@ from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
+from heathdrop.answers.plan import rig_said
 from heathdrop.answers.search import best_few
-from heathdrop.api.casting import next_casts, rig_said, scenario_of
-from heathdrop.api.planning import PlanAnswer
+from heathdrop.api.casting import next_casts
 from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
+from heathdrop.conditions.trip import TripBody
+from heathdrop.conditions.validation import bad_input
+from heathdrop.day.deck import scenario_of, trip_of_plan, trip_of_water
 from heathdrop.errors import BadInput
 from heathdrop.measures import sentence, system
 from heathdrop.physics.rig import Rig
@@ -27,9 +27,7 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import read, row_number
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.files.entry import typed_rig
-from heathdrop.validation import bad_input
 from heathdrop.web.deck.shown.deck import ANSWERS, SOUNDED, WATER, conditions_with, deck_data, stop_data
-from heathdrop.web.plan.page import PLAN_GONE, job_of
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from
 from heathdrop.web.shell.refusal import in_words
@@ -37,10 +35,9 @@ from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
-#: Casts of each stop's order; rigs offered from the box; rods tied on where there was no plan.
-ORDER, FROM_BOX, RODS = 6, 6, 4
-#: Seconds that a plan is waited for when it is taken along.
-WAIT_S = 40.0
+#: Casts of each stop's order; rigs offered from the box.
+ORDER, FROM_BOX = 6, 6
+PLAN_GONE = "There is no such plan."
 NO_TRIP = "No trip is under way: begin one on the deck."
 
 
@@ -84,73 +81,20 @@ def begin(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
 
 
 def _planned(session: Session, form: Form, own: Own) -> tuple[str, TripBody]:
-    """A plan as a trip: its rods with what it ties on, its stops. Raises BadInput."""
-    plan = form.get("plan")
-    row = plans.fetch(session, row_number(plan))
+    """The plan that was asked for, as a trip. Raises BadInput."""
+    row = plans.fetch(session, row_number(form.get("plan")))
     if row is None:
-        raise BadInput("plan", plan, PLAN_GONE)
-    asked = plans.body_of(row)
-    answer = _worked_out(asked, own)
-    rods = [
-        TiedRod(name=r.name, line=r.line, inches_per_turn=r.inches_per_turn, rod=r.rod, rig=r.rig.name)  # type: ignore[arg-type]
-        for r in answer.rods
-    ]
-    stops, names = [], set()
-    for stop in asked["stops"]:
-        name, k = stop["name"], 2
-        while name in names:
-            name, k = f"{stop['name'][:52]} ({k})", k + 1
-        names.add(name)
-        kept = {k: stop[k] for k in ("conditions", "cast_ft", "rod_tip_height_ft", "position") if k in stop}
-        stops.append(TripStop(name=name, **kept))
-    body = TripBody(
-        date=date.today(),
-        box=asked.get("box", "standard"),
-        schools=asked.get("schools", {}),
-        rods=rods,
-        stops=stops,
-    )
-    return f"{date.today().isoformat()} {row.name}", body
-
-
-def _worked_out(asked: dict[str, Any], own: Own) -> PlanAnswer:
-    """The plan's answer, waited for where it is still being worked out. Raises BadInput."""
-    try:
-        job = job_of(asked, own)
-    except ValidationError as error:
-        raise bad_input(error.errors()) from error
-    until = time.monotonic() + WAIT_S
-    while not job.done and time.monotonic() < until:
-        time.sleep(0.05)
-    if job.answer is None:
-        raise BadInput("plan", "not worked out", job.refusal or "one that is: try again in a moment")
-    return job.answer
+        raise BadInput("plan", form.get("plan"), PLAN_GONE)
+    return trip_of_plan(row, own)
 
 
 def _of_sheet(request: Request, own: Own) -> tuple[str, TripBody]:
-    """The sheet's last water as a trip of one stop, the best few rigs on its line. Raises BadInput."""
+    """The sheet's last water as a trip. Raises BadInput."""
     values = values_from(dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))))
-    asked = body_from(values)
-    gear = asked.get("gear", {})
-    stop = TripStop(
-        name="This water",
-        conditions=asked["conditions"],
-        cast_ft=gear.get("cast_ft", 80.0),
-        rod_tip_height_ft=gear.get("rod_tip_height_ft", 2.0),
-    )
-    body = TripBody(
-        date=date.today(), box=asked.get("box", "standard"), schools=asked["schools"], stops=[stop]
-    )
     try:
-        scenario = scenario_of(stop, body)
+        return trip_of_water(body_from(values), own)
     except BadInput as refusal:
         raise BadInput("the sheet's water", in_words(refusal, values), "mended on the sheet first") from None
-    turn = gear.get("reel", {}).get("inches_per_turn", 29.0)
-    rods = [
-        TiedRod(name=chr(65 + k), line=gear.get("line", {}), inches_per_turn=turn, rig=name_of(rig).text())
-        for k, rig in enumerate(best_few(scenario, own, RODS))
-    ]
-    return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})
 
 
 @writes.post("/deck/end")

@@ -7,11 +7,12 @@ from itertools import groupby
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
-from heathdrop.answers.lessons import Day, days_like, lessons_of
+from heathdrop.answers.lessons import Day, lessons_of
+from heathdrop.day.log import last_time
 from heathdrop.errors import BadInput
 from heathdrop.store import casts
 from heathdrop.web.log.shown import day_rows, last_rows, looks_of, sayings_of
-from heathdrop.web.sheet.page import address, scenario_from
+from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine
 from heathdrop.web.shell.fields import values_from
 from heathdrop.web.shell.rendering import page
@@ -24,12 +25,10 @@ def last(request: Request, database: Db, own: Mine) -> Response:
     """The days most like the water on the sheet, and what bit then: a part of the sheet, empty when nothing
     in the log is like it."""
     values = values_from(request.query_params)
-    with database.session() as session:
-        made = casts.listed(session)
     days: list[Day] = []
-    if made:
+    with database.session() as session:
         try:
-            days = days_like(made, scenario_from(values, own))
+            days = last_time(session, scenario_from(values, own))
         except BadInput:
             days = []  # the sheet itself says what is wrong with its water
     return page(request, "log/last.html", {"days": last_rows(days, lambda **new: address(values | new))})

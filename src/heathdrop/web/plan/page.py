@@ -11,22 +11,23 @@ from fastapi import APIRouter, Request
 from fastapi.responses import RedirectResponse, Response
 from pydantic import ValidationError
 
-from heathdrop.answers.jobs import Job, Jobs
 from heathdrop.answers.own import Own
-from heathdrop.api.planning import PlanAnswer, plan_answer, the_stops
+from heathdrop.answers.plan import Plan
+from heathdrop.api.planning import PlanAnswer, written
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
+from heathdrop.conditions.validation import bad_input
+from heathdrop.day.plan import call_off, job_of, the_stops
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
 from heathdrop.store import plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.rodline import rod_line, rods_in
 from heathdrop.store.models import SavedPlan
-from heathdrop.validation import bad_input
 from heathdrop.web.plan.deckcard import deck_card, printed_card
 from heathdrop.web.plan.shown import planned_of, stop_section
-from heathdrop.web.sheet.page import address
+from heathdrop.web.sheet.state import address
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from, values_of
 from heathdrop.web.shell.refusal import in_words
@@ -34,21 +35,14 @@ from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
-#: Plans being worked out, or worked out lately.
-JOBS: Jobs[PlanAnswer] = Jobs()
 #: What a new plan starts from.
 EMPTY: dict[str, Any] = {"version": 1, "date": "", "box": "standard", "schools": {}, "rods": 4, "stops": []}
 PLAN_GONE = "There is no such plan."
 
 
-def _key(body: dict[str, Any], own: Own) -> tuple[str, Own]:
-    return json.dumps(body, sort_keys=True), own
-
-
-def job_of(body: dict[str, Any], own: Own) -> Job[PlanAnswer]:
-    """The plan's job: begun when it is new. Raises ValidationError or BadInput for a body that cannot be."""
-    request = PlanRequest.model_validate(body)
-    return JOBS.asked(_key(body, own), lambda tell: plan_answer(request, own, tell))
+def _written(body: dict[str, Any], plan: Plan) -> PlanAnswer:
+    """A plan as its JSON answer, which the page, the card and the print show."""
+    return written(PlanRequest.model_validate(body).day(), plan)
 
 
 def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
@@ -65,7 +59,7 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
         return {**found, "refusal": str(bad_input(error.errors()))}
     found["job"], found["refusal"] = job, job.refusal
     if job.answer is not None:
-        found["planned"] = planned_of(job.answer, body, _stop_address)
+        found["planned"] = planned_of(_written(body, job.answer), body, _stop_address)
     return found
 
 
@@ -146,9 +140,10 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
         return problem(request, str(error))
     if job.answer is None:
         return problem(request, "The plan is still being worked out: try again in a moment.", 409)
+    answer = _written(body, job.answer)
     if name == "print.html":
-        return Response(printed_card(job.answer), media_type="text/html")
-    return _file(deck_card(job.answer), "text/html", name)
+        return Response(printed_card(answer), media_type="text/html")
+    return _file(deck_card(answer), "text/html", name)
 
 
 def _file(content: str, kind: str, name: str) -> Response:
@@ -226,7 +221,7 @@ def cancel(request: Request, id_: int, database: Db, own: Mine) -> Response:
         row = plans.fetch(session, id_)
         if row is None:
             return problem(request, PLAN_GONE, 404)
-        JOBS.call_off(_key(plans.body_of(row), own))
+        call_off(plans.body_of(row), own)
     return page(request, "plan/off.html", {"plan": row})
 
 

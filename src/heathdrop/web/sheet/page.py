@@ -5,20 +5,17 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
-from urllib.parse import parse_qsl, urlencode
+from urllib.parse import parse_qsl
 
 from fastapi import APIRouter, Request
 from fastapi.responses import RedirectResponse, Response
-from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import MOST_MISSED_FT
 from heathdrop.answers.own import Own
 from heathdrop.answers.search import search_water
-from heathdrop.answers.water import call_of, family_called, sizing_of
-from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.answers.water import call_of, sizing_of
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName
@@ -27,19 +24,18 @@ from heathdrop.sizing.schools import chosen
 from heathdrop.store import scenarios, settings
 from heathdrop.store.database import Database
 from heathdrop.units import M_PER_IN
-from heathdrop.validation import bad_input
 from heathdrop.web.sheet.shown.calling import SHOWN, Link, sides_of
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.searching import Searching, searching_of, told_in
 from heathdrop.web.sheet.shown.sheet import Sheet, present
+from heathdrop.web.sheet.state import address, scenario_from, schools_for
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import (
     ANSWERS,
     BY_NAME,
     CALLED,
     CONTROLS,
-    DEFAULTS,
     GIVEN,
     SCHOOL,
     VIEW,
@@ -59,40 +55,6 @@ router = APIRouter(include_in_schema=False)
 #: The longest address kept for the way back, characters.
 LONGEST_KEPT = 2000
 writes = writing()
-
-
-def address(values: dict[str, str]) -> str:
-    """The shareable address of a state: what was answered, and what else differs from the defaults."""
-    given, topics = given_in(values), catalogue.load().topics
-
-    def speaks(name: str, value: str) -> bool:
-        topic = topics.get(name.removeprefix(SCHOOL)) if name.startswith(SCHOOL) else None
-        usual = topic.default if topic else DEFAULTS.get(name, "")
-        return name != GIVEN and (name in given or value != usual)
-
-    told = {k: v for k, v in values.items() if speaks(k, v)}
-    return "/" + (f"?{urlencode(told)}" if told else "")
-
-
-def schools_for(values: dict[str, str], own: Own) -> dict[str, str]:
-    """The schools in force: the angler's own, and those that the state names in their place."""
-    return {**dict(own.schools), **schools_in(values)}
-
-
-def scenario_from(values: dict[str, str], own: Own) -> Scenario:
-    """The scenario of a state, its family called when left to us. Raises BadInput.
-
-    The schools that the angler holds to apply unless the state names others.
-    """
-    body = body_from(values)
-    body["schools"] = schools_for(values, own)
-    try:
-        scenario = SizeRequest.model_validate(body).scenario()
-    except ValidationError as error:
-        raise bad_input(error.errors()) from error
-    if values["family"] != CALLED:
-        return scenario
-    return replace(scenario, families=(family_called(scenario, own),))
 
 
 def sheet_for(values: dict[str, str], own: Own) -> Sheet:

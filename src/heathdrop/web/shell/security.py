@@ -13,7 +13,7 @@ from starlette.requests import ClientDisconnect
 from starlette.responses import JSONResponse, PlainTextResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from heathdrop.validation import MOST_BYTES
+from heathdrop.conditions.validation import MOST_BYTES
 
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "

@@ -10,7 +10,8 @@ from fastapi import APIRouter, Query, Request
 from fastapi.responses import RedirectResponse, Response
 
 from heathdrop.answers.drill import KINDS, SEEDS, Named, Question, question_of
-from heathdrop.api.drilling import DrillRequest, due_for, hand_answer, marked_answer, next_question, use_hand
+from heathdrop.api.drilling import hand_answer
+from heathdrop.day.drills import due_for, mark_and_keep, next_question, use_hand
 from heathdrop.errors import BadInput
 from heathdrop.measures import meant
 from heathdrop.reading import number_of
@@ -102,9 +103,7 @@ def answer(request: Request, database: Db, form: OwnForm) -> Response:
     try:
         read = {k: _read(k, v, form.get("units")) for k, v in given.items()}
         with database.session() as session:
-            marking, kept = marked_answer(
-                session, DrillRequest(id=named.text, answer=read, uid=_uid(form.get("uid")))
-            )
+            marking, kept = mark_and_keep(session, named.text, read, _uid(form.get("uid")))
     except BadInput as refusal:
         return page(
             request, "train/question.html", {**context, "given": given, "wrong": refused(refusal)}, 422
@@ -132,12 +131,12 @@ def _read(field: str, text: str, units: str) -> float | str:
         raise BadInput(field, text[:20], "a number") from error
 
 
-def _uid(text: str) -> uuid.UUID | None:
-    """The form's own id, so that an answer sent twice is kept once."""
+def _uid(text: str) -> uuid.UUID:
+    """The form's own id, so that an answer sent twice is kept once; a new one where it has none."""
     try:
         return uuid.UUID(text)
     except ValueError:
-        return None
+        return uuid.uuid4()
 
 
 @writes.post("/train/hand")

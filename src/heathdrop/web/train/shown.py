@@ -8,12 +8,13 @@ from datetime import datetime, timedelta
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.drill import KINDS, Marking, Question
-from heathdrop.api.drilling import DueAnswer, HandAnswer
+from heathdrop.api.drilling import HandAnswer
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.scenario import Conditions
 from heathdrop.errors import BadInput
 from heathdrop.sizing.rated import WAYS_TO_COVER
 from heathdrop.store.drills import utc
+from heathdrop.training.spacing import Due
 from heathdrop.units import feet, ounces_as_written
 from heathdrop.web.shell.frame import NARROW, WIDE, Frame, Scale
 
@@ -67,7 +68,7 @@ class EyeDrawing:
     guess: float | None = None
 
 
-def kind_rows(due: Sequence[DueAnswer], done: Sequence[Drilled], moment: datetime) -> list[KindRow]:
+def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> list[KindRow]:
     """The kinds with what is due at a ``moment`` and how their marks went."""
     found = []
     for kind in KINDS:

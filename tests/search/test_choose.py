@@ -7,7 +7,7 @@ import itertools
 import numpy as np
 import pytest
 
-from heathdrop.planning.choose import adds, bound, choose, worth
+from heathdrop.search.choose import adds, bound, choose, worth
 
 VALUES = np.array([[0.9, 0.1, 0.0], [0.2, 0.8, 0.1], [0.5, 0.5, 0.5], [0.0, 0.0, 0.9]])
 FREE = [-1, -2, -3, -4]

@@ -8,7 +8,7 @@ import pytest
 
 from heathdrop.physics.kernels.march import run_chain
 from heathdrop.physics.kernels.search import search
-from heathdrop.warmth import settle, warm_up
+from heathdrop.sizing.warmth import settle, warm_up
 
 
 @pytest.mark.slow

@@ -8,8 +8,8 @@ from typing import Any, Literal
 import pytest
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
+from heathdrop.conditions.validation import MOST_BYTES, bad_input, field_path, read_json
 from heathdrop.errors import BadInput
-from heathdrop.validation import MOST_BYTES, bad_input, field_path, read_json
 
 
 class Inner(BaseModel):

@@ -1,0 +1,184 @@
+"""A stop as it is fished: its water, the rods with their rigs, the casts made there, what to throw next."""
+
+from __future__ import annotations
+
+import time
+from dataclasses import dataclass, replace
+from datetime import date
+from typing import Any
+
+from pydantic import ValidationError
+from sqlalchemy.orm import Session
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.deck import NextUp, OnRod, next_up
+from heathdrop.answers.own import Own
+from heathdrop.answers.plan import Plan, Rod, Stop
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.search import MOST_CASTS, best_few
+from heathdrop.conditions.gear import Reel
+from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.plan import StopBody
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
+from heathdrop.conditions.validation import bad_input, water_of
+from heathdrop.day.plan import job_of, the_stops
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.store import casts, plans, trips
+from heathdrop.store.models import SavedPlan
+
+#: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
+RODS, WAIT_S = 4, 40.0
+
+
+@dataclass(frozen=True)
+class Here:
+    """A stop as it is fished: its water, the rods with their rigs, what was thrown there."""
+
+    name: str
+    scenario: Scenario
+    rods: tuple[OnRod, ...]
+    made: tuple[MadeCast, ...]
+
+
+def scenario_of(stop: TripStop, body: TripBody) -> Scenario:
+    """The water of a trip's stop. Raises BadInput."""
+    return water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
+
+
+def rods_of(body: TripBody) -> tuple[OnRod, ...]:
+    """A trip's rods with their rigs. Raises BadInput."""
+    catalog = catalogue.load()
+    return tuple(
+        OnRod(
+            Rod(r.name, r.line, Reel(inches_per_turn=r.inches_per_turn), r.rod),
+            RigName.parse(r.rig).rig(catalog),
+        )
+        for r in body.rods
+    )
+
+
+def here_of(session: Session, stop: str) -> Here:
+    """A stop of the trip under way, else of the newest plan that has it (its casts are those of the last day
+    that has any). Raises BadInput for a stop that neither has."""
+    under_way = trips.current(session)
+    if under_way is not None:
+        row, body = under_way
+        at = body.stop(stop)
+        if at is not None:
+            made = casts.listed(session, stop, row.name)[-MOST_CASTS:]
+            return Here(stop, scenario_of(at, body), rods_of(body), tuple(made))
+    for plan in reversed(plans.listed(session)):
+        for named, found in _stops_of(plan):
+            if named.name == stop:
+                made = casts.listed(session, stop)
+                today = [c for c in made if c.time.date() == made[-1].time.date()][-MOST_CASTS:]
+                return Here(stop, found.scenario, (), tuple(today))
+    raise BadInput("stop", stop, "the name of a stop of the trip under way, or of a saved plan")
+
+
+def _stops_of(plan: SavedPlan) -> list[tuple[StopBody, Stop]]:
+    """A plan's stops, as they were written and as the core takes them; none of one that cannot be worked out
+    (without a stop yet, for one)."""
+    try:
+        request = plans.request_of(plan)
+        return list(zip(request.stops, the_stops(request), strict=True))
+    except (ValidationError, BadInput):
+        return []
+
+
+def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") -> tuple[Here, NextUp]:
+    """The next casts at a stop after what was thrown there; with ``rig`` (by its name) with that one alone.
+    Raises BadInput when there is no such stop or rig."""
+    here = here_of(session, stop)
+    told = [told_of(c) for c in here.made]
+    only = _only(here, rig) if rig else None
+    return here, next_up(here.scenario, own, here.rods, told, limit, only)
+
+
+def told_of(c: MadeCast) -> Told:
+    """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
+    count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
+    cadence = c.work if c.work in catalogue.load().cadences else ""
+    return Told(casts.rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
+
+
+def _only(here: Here, rig: str) -> OnRod:
+    """The rod that a rig is on; one that is tied on none goes on the stop's own line."""
+    wanted = RigName.parse(rig)
+    for tied in here.rods:
+        if wanted.rig(catalogue.load()) == tied.rig:
+            return tied
+    gear = here.scenario.gear
+    line = here.rods[0].rod if here.rods else Rod("", gear.line, gear.reel)
+    return OnRod(replace(line, name=""), wanted.rig(catalogue.load()))
+
+
+def trip_of_plan(row: SavedPlan, own: Own) -> tuple[str, TripBody]:
+    """A plan as a trip, with its name: its rods with what it ties on, its stops. Raises BadInput."""
+    asked = plans.body_of(row)
+    rods = [
+        TiedRod(
+            name=t.rod.name,
+            line=t.rod.line,
+            inches_per_turn=t.rod.reel.inches_per_turn,
+            rod=t.rod.rated,
+            rig=name_of(t.rig).text(),
+        )
+        for t in _worked_out(asked, own).rods
+    ]
+    stops, names = [], set()
+    for stop in asked["stops"]:
+        name, k = stop["name"], 2
+        while name in names:
+            name, k = f"{stop['name'][:52]} ({k})", k + 1
+        names.add(name)
+        kept = {k: stop[k] for k in ("conditions", "cast_ft", "rod_tip_height_ft", "position") if k in stop}
+        stops.append(TripStop(name=name, **kept))
+    body = TripBody(
+        date=date.today(),
+        box=asked.get("box", "standard"),
+        schools=asked.get("schools", {}),
+        rods=rods,
+        stops=stops,
+    )
+    return f"{date.today().isoformat()} {row.name}", body
+
+
+def _worked_out(asked: dict[str, Any], own: Own) -> Plan:
+    """The plan, waited for where it is still being worked out. Raises BadInput."""
+    try:
+        job = job_of(asked, own)
+    except ValidationError as error:
+        raise bad_input(error.errors()) from error
+    until = time.monotonic() + WAIT_S
+    while not job.done and time.monotonic() < until:
+        time.sleep(0.05)
+    if job.answer is None:
+        raise BadInput("plan", "not worked out", job.refusal or "one that is: try again in a moment")
+    return job.answer
+
+
+def trip_of_water(asked: dict[str, Any], own: Own) -> tuple[str, TripBody]:
+    """A water (the body of a size request) as a trip of one stop, with its name: the best few rigs on its
+    line. Raises BadInput."""
+    gear = asked.get("gear", {})
+    stop = TripStop(
+        name="This water",
+        conditions=asked["conditions"],
+        cast_ft=gear.get("cast_ft", 80.0),
+        rod_tip_height_ft=gear.get("rod_tip_height_ft", 2.0),
+    )
+    body = TripBody(
+        date=date.today(), box=asked.get("box", "standard"), schools=asked["schools"], stops=[stop]
+    )
+    turn = gear.get("reel", {}).get("inches_per_turn", 29.0)
+    rods = [
+        TiedRod(name=chr(65 + k), line=gear.get("line", {}), inches_per_turn=turn, rig=name_of(rig).text())
+        for k, rig in enumerate(best_few(scenario_of(stop, body), own, RODS))
+    ]
+    return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})
+
+
+__all__ = ["Here", "here_of", "next_at", "rods_of", "scenario_of", "told_of", "trip_of_plan", "trip_of_water"]

@@ -1,1 +1,0 @@
-"""Which few rods to rig for a day of stops."""

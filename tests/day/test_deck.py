@@ -1,0 +1,67 @@
+"""A stop of the trip under way, else of a plan; a plan and a water as trips."""
+
+from __future__ import annotations
+
+import pytest
+from sqlalchemy.orm import Session
+
+from heathdrop.answers.own import STRANGER
+from heathdrop.answers.rods_to_hand import Told
+from heathdrop.conditions.made import MadeCast, MadeCasts
+from heathdrop.conditions.plan import PlanRequest
+from heathdrop.day.deck import here_of, told_of, trip_of_plan, trip_of_water
+from heathdrop.day.made import keep_casts
+from heathdrop.day.plan import planned
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import name_of
+from heathdrop.store import plans
+from tests.day.under_way import WATER, cast
+from tests.store.test_casts import made
+
+
+def test_a_stop_is_the_trips_else_the_plans(session: Session) -> None:
+    keep_casts(session, MadeCasts([cast(1), cast(2), cast(3, trip="Yesterday")]))
+    here = here_of(session, "Bay")
+    assert (here.name, here.scenario.gear.cast_ft, len(here.rods)) == ("Bay", 70, 1)
+    assert [str(c.id) for c in here.made] == [str(cast(k).id) for k in (1, 2)]
+    assert here.rods[0].rod.line.leader is not None
+    cove = here_of(session, "Cove")
+    assert (cove.rods, cove.made) == ((), ())
+    with pytest.raises(BadInput, match="stop was “Nowhere”; it must be the name of a stop of the trip"):
+        here_of(session, "Nowhere")
+
+
+def test_a_water_as_a_trip_takes_four_rods_on_its_own_line(session: Session) -> None:
+    line = {"material": "nylon", "test_lb": 12}
+    asked = {"conditions": WATER, "schools": {}, "gear": {"cast_ft": 55, "line": line}}
+    name, body = trip_of_water(asked, STRANGER)
+    assert name.endswith("on the water")
+    assert [r.name for r in body.rods] == ["A", "B", "C", "D"]
+    assert {r.line.said for r in body.rods} == {"12 lb nylon"}
+    assert (body.stops[0].name, body.stops[0].cast_ft) == ("This water", 55)
+    assert len({r.rig for r in body.rods}) == 4
+
+
+def test_a_plan_as_a_trip_ties_on_what_the_plan_ties_on(session: Session) -> None:
+    stop = {"name": "Bay", "conditions": WATER, "cast_ft": 70, "position": {"lat": 50.1, "lon": -4.2}}
+    asked = {"stops": [stop, stop], "rods": 2, "date": "2027-09-25"}
+    row = plans.keep(session, "Twice the bay", asked)
+    name, body = trip_of_plan(row, STRANGER)
+    plan = planned(PlanRequest.model_validate(asked))
+    assert name.endswith("Twice the bay")
+    assert [r.rig for r in body.rods] == [name_of(t.rig).text() for t in plan.rods]
+    assert [s.name for s in body.stops] == ["Bay", "Bay (2)"]
+    assert [s.position.lat for s in body.stops if s.position] == [50.1, 50.1]
+
+
+@pytest.mark.parametrize(
+    ("counted", "taken"), [(None, 2.0), (3.26, 3.5), (3.2, 3.0), (119.9, 120.0), (500.0, 120.0)]
+)
+def test_a_cast_is_told_by_the_count_that_was_thrown(counted: float | None, taken: float) -> None:
+    thrown = MadeCast.model_construct(
+        **{**MadeCast.model_validate(made(1, at_s=4.5)).__dict__, "count_s": counted}
+    )
+    told = told_of(thrown)
+    assert isinstance(told, Told)
+    assert (told.count_s, told.pace_ft_s, told.outcome, told.at_s) == (taken, 2.2, thrown.outcome, 4.5)
+    assert told.rig.trailer.id == "craw"

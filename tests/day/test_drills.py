@@ -1,0 +1,41 @@
+"""The trainer with the data file: a question not asked yet, marked and kept once, the hand."""
+
+from __future__ import annotations
+
+import uuid
+
+import pytest
+from sqlalchemy.orm import Session
+
+from heathdrop.day.drills import due_for, mark_and_keep, next_question, use_hand
+from heathdrop.errors import BadInput
+from heathdrop.store import drills
+
+
+def test_what_was_answered_is_due_last(session: Session) -> None:
+    first, due = next_question(session, "count")
+    assert {d.name for d in due} == {"short", "middle", "long"}
+    mark_and_keep(session, first.named.text, {"tapped_s": first.seconds}, uuid.UUID(int=1))
+    after = due_for(session, "count")
+    assert after[-1].name == first.named.topic
+    assert (after[-1].answered, after[-1].lately) == (1, 1.0)
+    again, _ = next_question(session, "count", first.named.topic)
+    assert again.named.seed == first.named.seed + 1
+
+
+def test_sent_twice_is_kept_once_and_a_wrong_answer_is_not_kept(session: Session) -> None:
+    for _ in range(2):
+        marking, done = mark_and_keep(session, "count.short.1", {"tapped_s": 3.7}, uuid.UUID(int=2))
+    assert (done.asked_s, done.tapped_s, done.mark) == (3.5, 3.7, round(marking.mark, 4))
+    with pytest.raises(BadInput):
+        mark_and_keep(session, "count.short.2", {"tapped_s": 60.0}, uuid.UUID(int=3))
+    assert len(drills.listed(session)) == 1
+
+
+def test_a_hand_of_too_few_rounds_is_not_used(session: Session) -> None:
+    with pytest.raises(BadInput, match="counted rounds first"):
+        use_hand(session, True)
+    use_hand(session, False)
+    assert drills.hand_used(session) is None
+    with pytest.raises(BadInput, match="kind was"):
+        due_for(session, "ear")

@@ -1,0 +1,36 @@
+"""The sheet's state in an address: what was answered stays, defaults are left out, what is held to speaks."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import pytest
+
+from heathdrop.answers.own import STRANGER
+from heathdrop.errors import BadInput
+from heathdrop.web.sheet.state import address, scenario_from, schools_for
+from heathdrop.web.shell.fields import values_from
+
+ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
+HELD = replace(STRANGER, schools=(("cold", "heavier"),))
+
+
+def test_an_address_holds_what_was_answered_and_leads_back() -> None:
+    values = values_from(ASKED)
+    assert address(values) == "/?water_temp_f=60&bottom_depth_ft=9&fish_depth_ft=6"
+    assert values_from(ASKED | {"view": "cast"}) == values | {"view": "cast"}
+    assert address(values | {"view": "cast"}).endswith("&view=cast")
+
+
+def test_a_school_of_the_state_stands_before_the_one_held_to() -> None:
+    assert schools_for(values_from(ASKED), HELD) == {"cold": "heavier"}
+    assert schools_for(values_from(ASKED | {"s_cold": "lighter"}), HELD) == {"cold": "lighter"}
+
+
+def test_a_family_left_to_us_is_called() -> None:
+    scenario = scenario_from(values_from(ASKED), STRANGER)
+    assert len(scenario.families) == 1
+    assert scenario_from(values_from(ASKED | {"family": "swim-jig"}), STRANGER).families == ("swim-jig",)
+    with pytest.raises(BadInput) as refusal:
+        scenario_from(values_from(ASKED | {"water_temp_f": "200"}), STRANGER)
+    assert refusal.value.field.endswith("water_temp_f")
