@@ -49,27 +49,25 @@ def _differences(at: str, kept: Any, now: Any, tolerance: float) -> list[str]:
     return [] if same else [f"{at}: {kept!r}, now {now!r}"]
 
 
-def laid_out(value: Any, indent: int = 0, room: int = WIDTH) -> str:
-    """JSON to be read: what fits on a line stands on it; short parts of lists and objects fill lines."""
+def laid_out(value: Any, indent: int = 0, room: int = WIDTH, keyed: bool = False) -> str:
+    """JSON to be read: what fits on a line stands on it; short parts of lists and objects fill lines; a list
+    or an object ends on the line of its last part."""
     whole = json.dumps(value, ensure_ascii=False)
     if len(whole) <= room or not isinstance(value, list | dict) or not value:
         return whole
-    pad, inner = " " * indent, WIDTH - indent - 2
-    parts = [
-        (f"{json.dumps(k, ensure_ascii=False)}: " if k is not None else "")
-        + laid_out(v, indent + 1, inner - len(str(k or "")) - 4)
-        for k, v in (value.items() if isinstance(value, dict) else ((None, v) for v in value))
-    ]
+    pad, inner = "\n" + " " * (indent + 1), WIDTH - indent - 2
+    pairs = list(value.items()) if isinstance(value, dict) else [(None, v) for v in value]
     lines: list[str] = []
-    for k, part in enumerate(parts):
-        last = part + ("," if k + 1 < len(parts) else "")
-        fits = lines and "\n" not in last and "\n" not in lines[-1]
-        if fits and len(lines[-1]) + 1 + len(last) <= inner:
-            lines[-1] += " " + last
+    for k, (key, part) in enumerate(pairs):
+        head = "" if key is None else f"{json.dumps(key, ensure_ascii=False)}: "
+        said = head + laid_out(part, indent + 1, inner - len(head) - 2, keyed=bool(head))
+        said += "," if k + 1 < len(pairs) else ""
+        if lines and "\n" not in said + lines[-1] and len(lines[-1]) + 1 + len(said) <= inner:
+            lines[-1] += " " + said
         else:
-            lines.append(last)
+            lines.append(said)
     opens, ends = ("{", "}") if isinstance(value, dict) else ("[", "]")
-    return f"{opens}\n" + "\n".join(f"{pad} {line}" for line in lines) + f"\n{pad}{ends}"
+    return opens + (pad if keyed else "") + pad.join(lines) + ends
 
 
 def holds_to(name: str, value: Any, tolerance: float | None = None) -> None:

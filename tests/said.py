@@ -12,7 +12,7 @@ from tests.golden_file import plain
 
 
 def said_of(what: Callable[[], Any]) -> Any:
-    """The answer, or the sentence that refuses."""
+    """The answer (what differs from its defaults), or the sentence that refuses."""
     try:
         found = what()
     except BadInput as refusal:
@@ -20,7 +20,9 @@ def said_of(what: Callable[[], Any]) -> Any:
     except ValidationError as error:
         first = error.errors()[0]
         return f"invalid: {'.'.join(map(str, first['loc']))}: {first['msg']}"
-    return plain(found.model_dump(mode="json") if isinstance(found, BaseModel) else found)
+    return plain(
+        found.model_dump(mode="json", exclude_defaults=True) if isinstance(found, BaseModel) else found
+    )
 
 
 def all_said(what: Callable[[Any], Any], inputs: Iterable[Any]) -> list[list[Any]]:

@@ -132,3 +132,13 @@ def test_every_module_has_a_test_file_of_its_name_in_the_same_room() -> None:
     ]
     assert len(modules) > 150
     assert missing == []
+
+
+def test_golden_files_are_few_enough_to_be_read() -> None:
+    """At most 3,000 lines in all, and each is held to by a test that names it."""
+    golden = sorted((ROOT / "tests" / "golden").glob("*.json"))
+    assert sum(len(f.read_text("utf-8").splitlines()) for f in golden) <= 3000
+    tests = "".join(f.read_text("utf-8") for f in (ROOT / "tests").rglob("test_*.py"))
+    named = set(re.findall(r'holds_to\(\s*f?"([^"{]+)', tests))
+    assert len(golden) > 50
+    assert [f.stem for f in golden if not any(f.stem.startswith(name) for name in named)] == []

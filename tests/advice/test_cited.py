@@ -11,5 +11,6 @@ from tests.golden_file import holds_to
 def test_what_is_cited(cat: Catalog) -> None:
     found = {name: advice_for(cat, *rated(name)) for name in CASES}
     assert all(len(cited) >= 3 and all(c.sentence.endswith(".") for c in cited) for cited in found.values())
-    holds_to("advice.cited", {name: found[name] for name in SHOWN})
+    said = {name: {f"{c.kind}: {c.name}": c.sentence for c in found[name]} for name in SHOWN}
+    holds_to("advice.cited", said)
     assert len(advice_for(cat, *rated("wood"), most=2)) < len(advice_for(cat, *rated("wood")))

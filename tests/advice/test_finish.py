@@ -14,4 +14,5 @@ def test_finish(cat: Catalog) -> None:
     for settled in found.values():
         assert [s.slot for s in settled] == [k for k in SLOTS if k in {s.slot for s in settled}]
         assert all(s.text and s.source and s.because for s in settled)
-    holds_to("advice.finish", {name: found[name] for name in SHOWN})
+    said = {name: {s.label: [s.text, s.source, s.because] for s in found[name]} for name in SHOWN}
+    holds_to("advice.finish", said)

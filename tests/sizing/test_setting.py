@@ -27,7 +27,7 @@ from heathdrop.sizing.setting import (
 )
 from heathdrop.sizing.size import rate
 from heathdrop.units import feet, metres
-from tests.advice.cases import CASES, rated
+from tests.advice.cases import rated
 from tests.golden_file import holds_to
 from tests.waters import BAIT, GRASS, MAT, PADS, WOOD
 
@@ -225,16 +225,30 @@ def test_a_rig_is_worked_out_once(cat: Catalog) -> None:
     assert 0.0 < setting.felt(setting.lure(rig).net_weight_n, setting.line) < 1.0
 
 
+#: One rig of each kind of cover and of each line.
+ONE_EACH = (
+    "high over grass",
+    "lightest",
+    "heaviest",
+    "on braid",
+    "winter rock",
+    "mat with claws",
+    "wood",
+    "pads",
+    "docks",
+)
+
+
 def test_limits_odds_and_touch(cat: Catalog) -> None:
     found = {}
-    for name in CASES:
+    for name in ONE_EACH:
         sizing, best = rated(name)
         setting = setting_of(cat, replace(sizing.scenario, families=(best.rig.family.id,)))
         loud = replace(setting.stand, lobbed=True)
         found[name] = {
             "limits": limits_for(setting)._asdict(),
             "odds": setting.odds(best.rig, best.lure, best.tuned),
-            "further": setting.odds(best.rig, best.lure, best.tuned, 30.0),
+            "at 30 ft": setting.odds(best.rig, best.lure, best.tuned, 30.0),
             "lobbed": setting.odds(best.rig, best.lure, best.tuned, stand=loud),
             "touch": setting.felt(best.lure.net_weight_n, setting.line),
             "mood": mood_paces(setting),

@@ -74,7 +74,8 @@ RIGS = (
 
 def test_what_each_line_is(cat: Catalog) -> None:
     def kept(line: str) -> Any:
-        return [[k, items.checked(k, data).model_dump(exclude_none=True)] for k, data in pieces(cat, line)]
+        made = [(k, items.checked(k, data)) for k, data in pieces(cat, line)]
+        return [[k, item.model_dump(exclude_defaults=True)] for k, item in made]
 
     holds_to(
         "store.entry",
