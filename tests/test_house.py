@@ -142,3 +142,12 @@ def test_golden_files_are_few_enough_to_be_read() -> None:
     named = set(re.findall(r'holds_to\(\s*f?"([^"{]+)', tests))
     assert len(golden) > 50
     assert [f.stem for f in golden if not any(f.stem.startswith(name) for name in named)] == []
+
+
+def test_styles_are_few_and_none_is_forced() -> None:
+    """Own styles: at most 2,500 lines within the column limit, without ``!important``."""
+    styles = sorted((ROOT / "src" / "heathdrop" / "web").glob("*/static/*.css"))
+    lines = [line for f in styles for line in f.read_text("utf-8").splitlines()]
+    assert len(styles) > 5
+    assert 500 < len(lines) <= 2500
+    assert [line for line in lines if len(line) > 110 or "!important" in line] == []
