@@ -122,7 +122,7 @@ def main() -> None:
     (scratch / "deck-card.html").write_text(
         deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day()))), "utf-8"
     )
-    app = create_app(scratch / "d.sqlite", demo=True)
+    app = create_app(scratch / "d.sqlite", demo=True, season=True)
     server = uvicorn.Server(uvicorn.Config(app, port=PORT, log_level="warning"))
     threading.Thread(target=server.run, daemon=True).start()
     while not server.started:

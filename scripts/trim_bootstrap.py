@@ -1,9 +1,9 @@
 """Cut Bootstrap's style sheet to the rules that this program's pages can use.
 
-Usage: python scripts/trim_bootstrap.py WHOLE.css > src/heathdrop/web/shell/static/vendor/bootstrap-5.3.9.used.css
+Usage: python scripts/trim_bootstrap.py WHOLE.css > CUT.css (in ``web/shell/static/vendor``)
 
-A rule stays when every class in one of its selectors is a word of a template, a script or a module of ``web/``;
-rules without a class stay. What is left stands as it was written.
+A rule stays when every class in one of its selectors is a word of a template, a script or a module of
+``web/``; rules without a class stay. What is left stands as it was written.
 """
 
 from __future__ import annotations

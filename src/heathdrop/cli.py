@@ -239,7 +239,9 @@ def serve(
     address = f"http://{outside}:{chosen.port}"
     hosts = [chosen.host, outside]
     try:
-        application = create_app(where, demo=demo, hosts=hosts, pairing=pairing, address=address, nmea=nmea)
+        application = create_app(
+            where, demo=demo, season=demo, hosts=hosts, pairing=pairing, address=address, nmea=nmea
+        )
     except BadInput as refusal:
         raise _refuse(refusal) from refusal
     settle()

@@ -21,10 +21,10 @@ def test_a_swum_cast_takes_its_count_its_way_and_what_lies_between(cat: Catalog)
     way = feet(best.cast.distance_m) / feet(best.tuned.pace_m_s)
     between = cat.search.minutes.between_casts_s
     assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + way + between)
-    assert among_s(cat, made, best) == pytest.approx(best.tuned.soft_share * best.tuned.useful_s)
+    assert among_s(cat, made.targets, best) == pytest.approx(best.tuned.soft_share * best.tuned.useful_s)
     hour = per_hour(cat, made, best)
     assert hour.casts == pytest.approx(3600.0 / cast_s(cat, made, best))
-    assert hour.seconds_among == pytest.approx(hour.casts * among_s(cat, made, best))
+    assert hour.seconds_among == pytest.approx(hour.casts * among_s(cat, made.targets, best))
     quick = replace(best, tuned=best.tuned._replace(pace_m_s=2.0 * best.tuned.pace_m_s))
     assert per_hour(cat, made, quick).casts > hour.casts
 
@@ -37,7 +37,7 @@ def test_a_pitch_is_worked_where_it_lands_and_reeled_home(cat: Catalog) -> None:
     home = hand.pitch_ft / hand.reel_home_ft_s
     assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + hand.worked_s + home + between)
     top, low = made.targets.depth_ft
-    assert among_s(cat, made, best) == pytest.approx(hand.worked_s + (low - top) / best.fall_ft_s)
+    assert among_s(cat, made.targets, best) == pytest.approx(hand.worked_s + (low - top) / best.fall_ft_s)
 
 
 def test_a_dragged_jig_is_reeled_home_for_the_rest(cat: Catalog) -> None:
@@ -50,4 +50,4 @@ def test_a_dragged_jig_is_reeled_home_for_the_rest(cat: Catalog) -> None:
     assert cast_s(cat, made, best) == pytest.approx(
         best.countdown_s + dragged + home + cat.search.minutes.between_casts_s
     )
-    assert among_s(cat, made, best) == pytest.approx(dragged)
+    assert among_s(cat, made.targets, best) == pytest.approx(dragged)

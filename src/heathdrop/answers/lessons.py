@@ -17,6 +17,7 @@ import numpy as np
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.thrown import hours_among
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.request import SizeRequest
@@ -55,11 +56,13 @@ DAYS, LIKE = 3, 1.0
 WARM_F = 10.0
 #: A school's liking is no bite rate: it counts to this power, so that no log is made to speak too loudly.
 TEMPERED = 0.6
-#: Casts that schools are tried on at most: the latest.
-ON_TRIAL = 400
+#: Casts whose rates are looked at, and those that schools are tried on, at most: the latest.
+LOOKED_AT, ON_TRIAL = 3000, 400
 #: A shift of one's own fish (log): how tolerant they are of another weight or pace, how far the prior stands
 #: about none, how far is looked.
 TOLERANT, PRIOR, GRID = 0.35, 0.2, 0.9
+#: The chance that a shift has the other sign, below which it is said: two are looked at in every log.
+DOUBT = 0.0125
 #: Log likelihood apart (natural) from which a log leans, and speaks strongly; fewer bites say nothing.
 LEANS, STRONGLY, LEAST_BITES = 1.6, 3.5, 5
 
@@ -96,18 +99,19 @@ class Trial:
 @dataclass(frozen=True)
 class Shift:
     """How one's own fish differ from the tables: what, by how much (a factor, 1 for not at all) with its 80 %
-    interval, and on how many casts."""
+    interval, and on how many casts; ``told``: so sure that it may be said."""
 
     what: str
     factor: float
     low: float
     high: float
     casts: int
+    told: bool = False
 
 
 @dataclass(frozen=True)
 class Lessons:
-    """Everything that the log supports."""
+    """Everything that the log supports; ``among``: effort is time among the fish, not time by the clock."""
 
     casts: int
     bites: int
@@ -115,18 +119,24 @@ class Lessons:
     rates: tuple[Rate, ...]
     schools: tuple[Trial, ...]
     own: tuple[Shift, ...]
+    among: bool = False
 
 
 def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lessons:
-    """The lessons of a log, casts in the order of time; ``today`` asks for days like it."""
-    minutes = minutes_of(made)
+    """The lessons of a log, casts in the order of time; ``today`` asks for days like it. Effort is the time
+    among the fish, or by the clock where no cast's water is known."""
+    late = made[-LOOKED_AT:]
+    minutes, among = minutes_of(late), hours_among(late)
+    if among is not None:
+        minutes = [60.0 * h for h in among]
     return Lessons(
         len(made),
         sum(bitten(c) for c in made),
         tuple(days_like(made, today)) if today is not None else (),
-        tuple(rates_of(efforts_of(made, minutes))),
-        tuple(trials_of(made[-ON_TRIAL:], minutes[-ON_TRIAL:])),
-        tuple(shifts_of(made[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        tuple(rates_of(efforts_of(late, minutes))),
+        tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        tuple(shifts_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        among is not None,
     )
 
 
@@ -350,38 +360,48 @@ def _liked(setting: Setting, cast: MadeCast) -> float:
 
 def shifts_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Shift]:
     """Heavier or lighter heads, quicker or slower paces than the tables have them, as one's own fish take
-    them: posterior of a shift (log) whose prior stands about none. Too few bites teach nothing."""
-    off: dict[str, list[tuple[float, float, bool]]] = {"head weight": [], "pace": []}
+    them: posterior of a shift (log) whose prior stands about none. Each lure in water about as warm has a
+    rate of its own, so that neither lures nor seasons speak. Too few bites teach nothing."""
+    off: dict[str, list[tuple[tuple[str, int], float, float, bool]]] = {"head weight": [], "pace": []}
     for cast, minute in zip(made, minutes, strict=True):
         water = _scenario(cast)
         if water is None:
             continue
         setting = _setting(water)
         heavier = math.log(cast.head_oz / setting.weights.middle_oz)
-        off["head weight"].append((heavier, minute, bitten(cast)))
+        group = _alike(cast, water)
+        off["head weight"].append((group, heavier, minute, bitten(cast)))
         if setting.family.work == "swim" and cast.pace_ft_s > 0.0:
             slow, fast = mood_paces(setting)
-            off["pace"].append((math.log(cast.pace_ft_s / math.sqrt(slow * fast)), minute, bitten(cast)))
+            quicker = math.log(cast.pace_ft_s / math.sqrt(slow * fast))
+            off["pace"].append((group, quicker, minute, bitten(cast)))
     found = []
     for what, rows in off.items():
-        if sum(bit for _, _, bit in rows) >= LEAST_BITES:
-            mean, low, high = _shift(rows)
-            found.append(Shift(what, math.exp(mean), math.exp(low), math.exp(high), len(rows)))
+        if sum(row[3] for row in rows) >= LEAST_BITES:
+            mean, low, high, doubt = _shift(rows)
+            factor, bounds = math.exp(mean), (math.exp(low), math.exp(high))
+            found.append(Shift(what, factor, *bounds, len(rows), doubt < DOUBT))
     return found
 
 
-def _shift(rows: Sequence[tuple[float, float, bool]]) -> tuple[float, float, float]:
-    """Mean and 80 % interval of a shift (log): fish take a cast as exp(−½((x − δ)/σ)²) of one unknown rate,
-    which is integrated out, δ about 0 by the prior."""
-    x, minutes, bites = (np.array([r[k] for r in rows], dtype=float) for k in range(3))
+def _shift(rows: Sequence[tuple[tuple[str, int], float, float, bool]]) -> tuple[float, float, float, float]:
+    """Mean, 80 % interval and chance of the other sign of a shift (log), from rows of group, offset, minutes,
+    bite: fish take a cast as exp(−½((x − δ)/σ)²) of the unknown rate of its group, which is integrated out,
+    δ about 0 by the prior."""
+    x, minutes, bites = (np.array([r[k] for r in rows], dtype=float) for k in range(1, 4))
     grid = np.linspace(-GRID, GRID, 401)
     worth = -0.5 * ((x[None, :] - grid[:, None]) / TOLERANT) ** 2
-    logs = worth @ bites - bites.sum() * np.log(np.exp(worth) @ minutes) - 0.5 * (grid / PRIOR) ** 2
+    logs = worth @ bites - 0.5 * (grid / PRIOR) ** 2
+    kinds = [r[0] for r in rows]
+    for kind in set(kinds):
+        mine = np.array([k == kind for k in kinds])
+        logs -= bites[mine].sum() * np.log(np.exp(worth[:, mine]) @ minutes[mine])
     chance = np.exp(logs - logs.max())
     chance /= chance.sum()
     whole = np.cumsum(chance)
     low, high = (float(np.interp(p, whole, grid)) for p in (0.1, 0.9))
-    return float(chance @ grid), low, high
+    below = float(np.interp(0.0, grid, whole))
+    return float(chance @ grid), low, high, min(below, 1.0 - below)
 
 
 def _likelihood(rows: Sequence[tuple[float, bool]]) -> float:

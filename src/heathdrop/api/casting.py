@@ -9,6 +9,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.deck import NextUp
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import rig_said
+from heathdrop.answers.thrown import rig_of
 from heathdrop.api.planning import IfAnswer, RigFields
 from heathdrop.api.searching import CastAnswer, SearchAnswer, written
 from heathdrop.conditions.gear import Line
@@ -16,7 +17,6 @@ from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.store import casts
 
 
 class KeptAnswer(BaseModel):
@@ -94,7 +94,7 @@ def _written(here: Here, found: NextUp) -> NextAnswer:
         left=sentence(found.left),
         cautions=[sentence(c) for c in found.cautions],
         made=len(here.made),
-        thrown=name_of(casts.rig_of(here.made[-1])).text() if here.made else "",
+        thrown=name_of(rig_of(here.made[-1])).text() if here.made else "",
     )
 
 

@@ -16,6 +16,7 @@ from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Plan, Rod, Stop
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import MOST_CASTS, best_few
+from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import StopBody
@@ -101,7 +102,7 @@ def told_of(c: MadeCast) -> Told:
     """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
     count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
     cadence = c.work if c.work in catalogue.load().cadences else ""
-    return Told(casts.rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
+    return Told(rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
 
 
 def _only(here: Here, rig: str) -> OnRod:

@@ -8,7 +8,8 @@ from importlib import resources
 from typing import Any
 
 from heathdrop import catalog as catalogue
-from heathdrop.store import items, observations, plans, scenarios
+from heathdrop.demo.season import season
+from heathdrop.store import casts, items, observations, plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import parsed
 
@@ -57,8 +58,9 @@ def day() -> dict[str, Any]:
     return found
 
 
-def fill(database: Database) -> None:
-    """Put Ashmoor Water's scenarios into an empty data file; leave any other alone."""
+def fill(database: Database, with_season: bool = False) -> None:
+    """Put Ashmoor Water into an empty data file, with its season of casts where that is asked for; leave any
+    other alone."""
     with database.session() as session:
         if scenarios.listed(session):
             return
@@ -71,3 +73,5 @@ def fill(database: Database) -> None:
         for row in json.loads(text):
             scenarios.save(session, row["name"], row["body"], note=row["note"])
         plans.keep(session, "A day on Ashmoor Water", day())
+        if with_season:
+            casts.keep(session, season())

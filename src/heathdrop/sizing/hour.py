@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.targets import Targets
 from heathdrop.units import feet, metres
 
 SECONDS = 3600.0
@@ -40,7 +41,7 @@ def _home(catalog: Catalog, away_m: float) -> float:
     return feet(away_m) / catalog.judgement.hand.reel_home_ft_s
 
 
-def among_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
+def among_s(catalog: Catalog, targets: Targets, rated: Rated) -> float:
     """Seconds of one cast among the fish, by where they stand."""
     tuned, work = rated.tuned, rated.rig.family.work
     if work == "swim":
@@ -48,7 +49,7 @@ def among_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
     if work == "bottom":
         away = rated.cast.distance_m
         return tuned.soft_share * away / tuned.pace_m_s * catalog.judgement.hand.worked_share
-    top, low = sizing.targets.depth_ft
+    top, low = targets.depth_ft
     passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else 0.0
     return tuned.soft_share * catalog.judgement.hand.worked_s + passing
 
@@ -57,4 +58,4 @@ def per_hour(catalog: Catalog, sizing: Sizing, rated: Rated) -> PerHour:
     """Water per hour of a rated rig in its water."""
     casts = SECONDS / cast_s(catalog, sizing, rated)
     lost = casts * rated.cover.hangs * catalog.judgement.hand.lost_of_hung
-    return PerHour(casts, casts * among_s(catalog, sizing, rated), lost)
+    return PerHour(casts, casts * among_s(catalog, sizing.targets, rated), lost)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import uuid
 from collections.abc import Sequence
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
@@ -12,28 +13,12 @@ from pydantic import ValidationError
 from sqlalchemy import select, text
 from sqlalchemy.orm import Session
 
-from heathdrop import catalog as catalogue
+from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
-from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.conditions.outcome import ROWS
 from heathdrop.store import rows
 from heathdrop.store.models import CastMade
 from heathdrop.store.versions import CURRENT, upgraded
-
-
-def rig_of(cast: MadeCast, at: str = "") -> Rig:
-    """The rig that was thrown. Raises BadInput naming the field under ``at``."""
-    named = {k: getattr(cast, k) for k in ("skirt", "plastic", "orientation", "blades") if getattr(cast, k)}
-    length = cast.trailer_length_in or None
-    return rig_by_name(
-        catalogue.load(),
-        cast.family,
-        cast.head_oz,
-        cast.trailer,
-        at=at,
-        head_material=cast.head_material,
-        trailer_length_in=length,
-        **named,
-    )
 
 
 def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[str]:
@@ -110,6 +95,39 @@ def listed(session: Session, stop: str | None = None, trip: str | None = None) -
     found = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
     made = [c for c in found if c is not None and (trip is None or c.trip == trip)]
     return sorted(made, key=lambda c: c.time)
+
+
+@dataclass(frozen=True)
+class DayCount:
+    """A day on record: its date (``2026-04-11``, by the clock of its casts), casts, bites."""
+
+    date: str
+    casts: int
+    bites: int
+
+
+def days(session: Session) -> list[DayCount]:
+    """Every day on record, the newest first, counted by the database."""
+    session.flush()
+    bitten = ", ".join(f"'{row.id}'" for row in ROWS if row.bitten)
+    query = (
+        "select substr(json_extract(body, '$.time'), 1, 10) as day, count(*), "
+        f"sum(json_extract(body, '$.outcome') in ({bitten})) "
+        "from cast_made where gone_at is null group by day order by day desc"
+    )
+    return [DayCount(str(day), int(n), int(bites)) for day, n, bites in session.execute(text(query)) if day]
+
+
+def of_days(session: Session, first: str, last: str) -> list[MadeCast]:
+    """The casts of the days from ``first`` to ``last``, in the order they were made."""
+    session.flush()
+    query = (
+        "select uid, version, cast(body as text) from cast_made where gone_at is null "
+        "and substr(json_extract(body, '$.time'), 1, 10) between :first and :last order by id"
+    )
+    rows_ = session.execute(text(query), {"first": first, "last": last})
+    found = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
+    return sorted((c for c in found if c is not None), key=lambda c: c.time)
 
 
 def withdraw(session: Session, uid: str) -> bool:

@@ -48,12 +48,14 @@ def create_app(
     data: Path,
     *,
     demo: bool = False,
+    season: bool = False,
     hosts: Sequence[str] = (),
     pairing: Pairing | None = None,
     address: str = "",
     nmea: str | None = None,
 ) -> FastAPI:
-    """Build the app on the data file ``data``; ``hosts`` are answered besides loopback.
+    """Build the app on the data file ``data``; ``hosts`` are answered besides loopback. ``demo`` fills
+    an empty one with Ashmoor Water, ``season`` with a season of made-up casts too.
 
     With ``pairing`` phones are answered that have shown its code, at ``address`` (which ``hosts`` must hold);
     without it every other machine is refused. ``nmea`` is where the boat's instruments are read from.
@@ -74,7 +76,7 @@ def create_app(
     app.state.track = Track()
     app.state.reader = Reader(app.state.feed, nmea) if nmea is not None else None
     if demo and not app.state.database.read_only:
-        ashmoor.fill(app.state.database)
+        ashmoor.fill(app.state.database, season)
     app.include_router(routes.router)
     for room in (sheet, files, box, drops, plan, deck, devices, bottom, train):
         app.include_router(room.router)

@@ -15,12 +15,12 @@ def test_days_are_listed_newest_first_and_turned_over(client: TestClient) -> Non
         body = [c.model_dump(mode="json", exclude_none=True) for c in made[at : at + 99]]
         assert client.post("/api/v1/casts", json=body).status_code == 200
     page = client.get("/log").text
-    days = re.findall(r"<li><p><b>(\d{4}-\d\d-\d\d)</b>", page)
+    days = re.findall(r"<b>(\d{4}-\d\d-\d\d)</b></a>", page)
     assert len(days) == 30
     assert days == sorted(days, reverse=True)
     older = re.search(r'href="(/log\?before=[\d-]+)"', page)
     assert older is not None
-    more = re.findall(r"<li><p><b>(\d{4}-\d\d-\d\d)</b>", client.get(older[1]).text)
+    more = re.findall(r"<b>(\d{4}-\d\d-\d\d)</b></a>", client.get(older[1]).text)
     assert len(more) == 3
     assert not set(more) & set(days)
     assert "6 casts, 1 bitten" in page

@@ -27,7 +27,7 @@ def test_whiskers_lie_on_one_scale() -> None:
 
 def test_a_day_s_casts_stand_along_its_hours() -> None:
     made = [cast(0), cast(30, "fish"), cast(60)]
-    (row,) = day_rows([("2027-04-03", made)])
+    (row,) = day_rows(made)
     assert row.marks == ((0.0, False), (0.5, True), (1.0, False))
     assert (row.casts, row.bites, row.stops) == (3, 1, "Bay")
 
@@ -36,7 +36,7 @@ def test_only_what_is_known_is_said() -> None:
     assert sayings_of(lessons()) == []
     few = Trial("weight-lean", "lighter", 0.4, "too few", 9)
     much = Trial("weight-lean", "lighter", 4.0, "strongly for it", 150)
-    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90), Shift("head weight", 1.1, 0.9, 1.3, 90)
+    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90, told=True), Shift("head weight", 1.1, 1.02, 1.3, 90)
     said = sayings_of(lessons(schools=(few, much), own=(known, unknown)))
     assert said == [
         "A step of weight, “a step lighter”: your log strongly for it (150 casts).",

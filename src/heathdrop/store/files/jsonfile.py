@@ -13,6 +13,7 @@ from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationErr
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.drill import Named
+from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
@@ -24,7 +25,7 @@ from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
-from heathdrop.store import casts, observations, plans, scenarios, trips
+from heathdrop.store import observations, plans, scenarios, trips
 from heathdrop.store.files.csvfile import MOST_ROWS, Read, Row
 from heathdrop.training.hand import tapped
 
@@ -211,7 +212,7 @@ def read_record(raw: bytes, name: str) -> Read:
     for k, row in enumerate(_listed(raw, name, "casts")):
         try:
             cast = MadeCast.model_validate(row)
-            casts.rig_of(cast, f"{name}, casts[{k}].")
+            rig_of(cast, f"{name}, casts[{k}].")
         except ValidationError as error:
             first = bad_input(error.errors())
             raise BadInput(f"{name}, casts[{k}].{first.field}", first.given, first.allowed) from error

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import uuid
 from typing import Any
-from urllib.parse import parse_qsl
+from urllib.parse import parse_qsl, urlencode
 
 from fastapi import APIRouter, Request
 from fastapi.responses import JSONResponse, RedirectResponse, Response
@@ -15,6 +15,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.search import best_few
+from heathdrop.answers.thrown import rig_of
 from heathdrop.api.casting import next_casts
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
@@ -166,18 +167,22 @@ def typed(rig: str) -> Response:
 
 
 @router.get("/deck/record")
-def record(request: Request, database: Db) -> Response:
-    """The casts of the trip under way, or of the last one: read, mended, taken back."""
+def record(request: Request, database: Db, day: str = "") -> Response:
+    """The casts of the trip under way, of the last one, or of a day: read, mended, taken back."""
     with database.session() as session:
         found = trips.current(session)
         row = found[0] if found else next(iter(reversed(trips.listed(session))), None)
-        made = casts.listed(session, trip=row.name) if row else []
+        if day:
+            made = casts.of_days(session, day[:10], day[:10])
+        else:
+            made = casts.listed(session, trip=row.name) if row else []
         context = {
-            "trip": row.name if row else "",
+            "trip": day[:10] or (row.name if row else ""),
+            "day": day[:10],
             "made": list(reversed(made)),
             "answers": ANSWERS,
             "page": "deck",
-            "rigs": {c.id: rig_said(casts.rig_of(c)) for c in made},
+            "rigs": {c.id: rig_said(rig_of(c)) for c in made},
         }
     return page(request, "deck/record.html", context)
 
@@ -185,10 +190,12 @@ def record(request: Request, database: Db) -> Response:
 @writes.post("/deck/record/{id_}")
 def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Response:
     """Mend a cast (what it came to, its fish, a note), or take it back; nothing where it cannot be."""
+    day = form.get("day")[:10]
+    back = "/deck/record" + (f"?{urlencode({'day': day})}" if day else "")
     with database.session() as session:
         if form.get("do") == "back":
             casts.withdraw(session, str(id_))
-            return RedirectResponse("/deck/record", 303)
+            return RedirectResponse(back, 303)
         cast = next((c for c in casts.listed(session) if c.id == id_), None)
         if cast is None:
             return problem(request, "That cast is not there.", 404)
@@ -198,7 +205,7 @@ def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Respo
             return problem(request, str(bad_input(error.errors())))
         except BadInput as refusal:
             return problem(request, str(refusal))
-    return RedirectResponse("/deck/record", 303)
+    return RedirectResponse(back, 303)
 
 
 def _mended(cast: MadeCast, form: Form) -> MadeCast:

@@ -1,19 +1,34 @@
-"""The log in words and dots: its days, rates with whiskers, what may be said of schools and of own fish."""
+"""The log in words and dots: years, days, a day's stops, rates with whiskers, what may be said of it."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+import math
+from collections import Counter
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from datetime import date
+from itertools import groupby
+from typing import Any
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.lessons import Day, Lessons, bitten
+from heathdrop.answers.plan import rig_said
+from heathdrop.answers.thrown import rig_of, run_of
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.outcome import OUTCOME
+from heathdrop.errors import BadInput
 from heathdrop.learning.rates import Rate
+from heathdrop.store.casts import DayCount
+from heathdrop.units import ounces_as_written
 
 #: Schools that the page speaks of, the loudest first.
 SAID = 3
 #: The drawing of a rate: its width, and the most bites an hour that a scale is made for at least.
 WIDTH, LEAST_SCALE = 220.0, 1.0
+#: The strip of a year, and the drawing of a stop: width and height (px).
+YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
+#: Light as a noun.
+LIGHT = {"low": "low light", "mixed": "sun and cloud"}
 
 
 @dataclass(frozen=True)
@@ -25,6 +40,53 @@ class DayRow:
     casts: int
     bites: int
     marks: tuple[tuple[float, bool], ...]
+
+
+@dataclass(frozen=True)
+class Year:
+    """A year: what it came to, and its days as dots (x, radius, date)."""
+
+    year: str
+    said: str
+    dots: tuple[tuple[float, float, str], ...]
+
+
+@dataclass(frozen=True)
+class RigRow:
+    """A rig at a stop: the counts that were thrown, casts, bites, what else it came to."""
+
+    rig: str
+    counts: str
+    casts: int
+    bites: int
+    came: str
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """A stop's casts over time and depth: dots (x, y, bitten), the floor (y and words), where the fish were
+    thought to be (y), what it shows in words."""
+
+    dots: tuple[tuple[float, float, bool], ...]
+    floor: float
+    floor_said: str
+    fish: float | None
+    said: str
+
+
+@dataclass(frozen=True)
+class StopOfDay:
+    """A stop of a day: when, its casts and bites, its water in words, the drawing, rigs, fish, notes."""
+
+    name: str
+    hours: str
+    casts: tuple[MadeCast, ...]
+    bites: int
+    water: str
+    drawing: Drawing | None
+    rigs: tuple[RigRow, ...]
+    fish: tuple[str, ...]
+    notes: tuple[str, ...]
 
 
 @dataclass(frozen=True)
@@ -86,16 +148,145 @@ class Look:
     rows: tuple[Whisker, ...]
 
 
-def day_rows(days: Sequence[tuple[str, Sequence[MadeCast]]]) -> list[DayRow]:
-    """Days as rows, each cast a mark between the day's first and last minute."""
+def day_rows(made: Sequence[MadeCast]) -> list[DayRow]:
+    """Days as rows, the newest first, each cast a mark between the day's first and last minute."""
     found = []
-    for date, casts in days:
+    for day, some in groupby(made, key=lambda c: c.time.date().isoformat()):
+        casts = list(some)
         first, last = casts[0].time, casts[-1].time
         whole = max(60.0, (last - first).total_seconds())
         marks = tuple(((c.time - first).total_seconds() / whole, bitten(c)) for c in casts)
         stops = ", ".join(dict.fromkeys(c.stop for c in casts if c.stop)) or "no stop named"
-        found.append(DayRow(date, stops, len(casts), sum(b for _, b in marks), marks))
+        found.append(DayRow(day, stops, len(casts), sum(b for _, b in marks), marks))
+    return found[::-1]
+
+
+def years_of(days: Sequence[DayCount]) -> list[Year]:
+    """The years that have days, the newest first, each day a dot by its place in the year and its bites."""
+    found = []
+    for year, some in groupby(days, key=lambda d: d.date[:4]):
+        mine = list(some)
+        begun = date.fromisoformat(f"{year}-01-01")
+        dots = tuple(
+            (
+                (date.fromisoformat(d.date) - begun).days * YEAR_WIDTH / 366.0,
+                2.5 + min(5.0, math.sqrt(d.bites)),
+                d.date,
+            )
+            for d in mine
+        )
+        casts, bites = sum(d.casts for d in mine), sum(d.bites for d in mine)
+        said = f"{len(mine)} {'day' if len(mine) == 1 else 'days'}, {casts} casts, {bites} bitten"
+        found.append(Year(year, said, dots))
     return found
+
+
+def stops_of_day(made: Sequence[MadeCast]) -> list[StopOfDay]:
+    """A day's stops in the order in which they were fished."""
+    by_stop: dict[str, list[MadeCast]] = {}
+    for cast in made:
+        by_stop.setdefault(cast.stop, []).append(cast)
+    return [_stop_of_day(name, casts) for name, casts in by_stop.items()]
+
+
+def _stop_of_day(name: str, casts: Sequence[MadeCast]) -> StopOfDay:
+    first, last = casts[0].time, casts[-1].time
+    known = next((c.conditions for c in casts if c.conditions), None) or {}
+    return StopOfDay(
+        name=name or "No stop named",
+        hours=f"{first:%H:%M} to {last:%H:%M}",
+        casts=tuple(casts),
+        bites=sum(bitten(c) for c in casts),
+        water=water_said(known),
+        drawing=_drawing(casts, known),
+        rigs=tuple(_rigs(casts)),
+        fish=tuple(_fish(c) for c in casts if c.outcome == "fish"),
+        notes=tuple(f"{c.time:%H:%M} {c.note}" for c in casts if c.note),
+    )
+
+
+def water_said(known: Mapping[str, Any]) -> str:
+    """Conditions as they were, in a line."""
+    said = [
+        f"{float(known[k]):g} {unit}" if k != "clarity_ft" else f"visibility {float(known[k]):g} ft"
+        for k, unit in (("water_temp_f", "°F"), ("clarity_ft", "ft"), ("wind_mph", "mph of wind"))
+        if isinstance(known.get(k), int | float)
+    ]
+    cover = known.get("cover")
+    words = [
+        LIGHT.get(str(known.get("light")), known.get("light")),
+        known.get("season"),
+        known.get("trend") and f"temperature {known['trend']}",
+        cover.get("kind") if isinstance(cover, dict) else None,
+    ]
+    depth, floor = known.get("fish_depth_ft"), known.get("bottom_depth_ft")
+    if isinstance(depth, int | float):
+        said.append(f"fish at {float(depth):g} ft")
+    if isinstance(floor, int | float):
+        said.append(f"bottom {float(floor):g} ft")
+    return ", ".join([*said, *(str(w).replace("-", " ") for w in words if w)])
+
+
+def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
+    """Each rig that was thrown, in order: its counts, casts, bites."""
+    rows: dict[str, list[MadeCast]] = {}
+    for cast in casts:
+        rows.setdefault(rig_words(cast), []).append(cast)
+    found = []
+    for rig, mine in rows.items():
+        swum = any(c.pace_ft_s > 0.0 for c in mine)
+        counts = sorted({c.countdown_s for c in mine})
+        came = Counter(OUTCOME[c.outcome].button.lower() for c in mine if c.outcome != "nothing")
+        found.append(
+            RigRow(
+                rig,
+                ", ".join(f"{c:g}" for c in counts[:6]) if swum else "on the bottom",
+                len(mine),
+                sum(bitten(c) for c in mine),
+                ", ".join(f"{what} {n} times" if n > 1 else what for what, n in came.items()),
+            )
+        )
+    return found
+
+
+def rig_words(cast: MadeCast) -> str:
+    """The rig of a cast in words; by its family alone where it is none that there is."""
+    try:
+        return rig_said(rig_of(cast))
+    except BadInput:
+        return f"{ounces_as_written(cast.head_oz)} oz {cast.family.replace('-', ' ')}"
+
+
+def _fish(cast: MadeCast) -> str:
+    length = f"{cast.fish.length_in:g} in" if cast.fish and cast.fish.length_in else "not measured"
+    weight = f", {cast.fish.weight_lb:g} lb" if cast.fish and cast.fish.weight_lb else ""
+    count = f", count {cast.countdown_s:g}" if cast.pace_ft_s > 0.0 else ""
+    return f"{cast.time:%H:%M} {length}{weight}: {rig_words(cast)}{count}"
+
+
+def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | None:
+    """Each cast at its time and the depth that it ran at; None where no cast's water is known."""
+    runs = [(c, run_of(c)) for c in casts]
+    depths = [r.depth_ft for _, r in runs if r is not None]
+    if not depths:
+        return None
+    floor = known.get("bottom_depth_ft")
+    deepest = max([float(floor)] if isinstance(floor, int | float) else [1.1 * max(depths)])
+    first = casts[0].time
+    whole = max(60.0, (casts[-1].time - first).total_seconds())
+    down = (TALL - 18.0) / deepest
+    dots = tuple(
+        ((c.time - first).total_seconds() / whole * WIDE, 4.0 + r.depth_ft * down, bitten(c))
+        for c, r in runs
+        if r is not None
+    )
+    fish = known.get("fish_depth_ft")
+    at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
+    bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
+    said = f"{len(dots)} casts between {min(depths):.0f} and {max(depths):.0f} ft"
+    if bites:
+        said += f"; bites with the lure at {min(bites):.0f} to {max(bites):.0f} ft"
+    return Drawing(dots, 4.0 + deepest * down, f"{deepest:g} ft", at, said)
 
 
 def looks_of(found: Lessons) -> list[Look]:
@@ -125,7 +316,7 @@ def sayings_of(found: Lessons) -> list[str]:
             school = topic.schools[t.school].name
             said.append(f"{topic.name}, “{school}”: your log {t.words} ({t.casts} casts).")
     for s in found.own:
-        if s.low > 1.0 or s.high < 1.0:
+        if s.told:
             more = "heavier" if s.what == "head weight" else "quicker"
             less = "lighter" if s.what == "head weight" else "slower"
             side = more if s.factor > 1.0 else less

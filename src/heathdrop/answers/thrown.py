@@ -1,0 +1,86 @@
+"""A cast that was made, looked at again: its rig, the depth it ran at, its seconds among the fish."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import lru_cache
+
+from pydantic import ValidationError
+
+from heathdrop import catalog as catalogue
+from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import check
+from heathdrop.errors import BadInput
+from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.sizing.hour import among_s
+from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import rated_at
+from heathdrop.units import feet
+
+#: Casts whose run is remembered; no cast counts for fewer seconds, for fish are not nailed to a depth.
+REMEMBERED, LEAST_S = 16384, 2.0
+
+
+@dataclass(frozen=True)
+class Run:
+    """How a cast ran in its own water, as simulated: mean depth (ft), seconds among the fish."""
+
+    depth_ft: float
+    among_s: float
+
+
+def rig_of(cast: MadeCast, at: str = "") -> Rig:
+    """The rig that was thrown. Raises BadInput naming the field under ``at``."""
+    named = {k: getattr(cast, k) for k in ("skirt", "plastic", "orientation", "blades") if getattr(cast, k)}
+    return rig_by_name(
+        catalogue.load(),
+        cast.family,
+        cast.head_oz,
+        cast.trailer,
+        at=at,
+        head_material=cast.head_material,
+        trailer_length_in=cast.trailer_length_in or None,
+        **named,
+    )
+
+
+def run_of(cast: MadeCast) -> Run | None:
+    """How a cast ran; None where its water is not known whole, or its rig is none that there is."""
+    try:
+        rig = name_of(rig_of(cast)).text()
+    except BadInput:
+        return None
+    count = cast.countdown_s if cast.count_s is None else cast.count_s
+    return _run(json.dumps(cast.conditions or {}, sort_keys=True), rig, round(2 * count) / 2, cast.pace_ft_s)
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _run(conditions: str, rig: str, count_s: float, pace_ft_s: float) -> Run | None:
+    catalog, name = catalogue.load(), RigName.parse(rig)
+    try:
+        asked = {"conditions": json.loads(conditions), "families": [name.family]}
+        scenario = SizeRequest.model_validate(asked).scenario()
+        check(scenario)
+    except (ValidationError, BadInput):
+        return None
+    setting = setting_of(catalog, scenario)
+    rated = rated_at(setting, name.rig(catalog), count_s, pace_ft_s or None)
+    return Run(feet(rated.tuned.mean_m), float(among_s(catalog, setting.targets, rated)))
+
+
+def hours_among(made: Sequence[MadeCast]) -> list[float] | None:
+    """Hours that each cast spent among the fish; a cast whose water is not known counts as the others do on
+    average. None where no cast's water is known."""
+    runs = [run_of(c) for c in made]
+    known = [max(LEAST_S, r.among_s) for r in runs if r is not None]
+    if not known:
+        return None
+    usual = sum(known) / len(known)
+    return [(usual if r is None else max(LEAST_S, r.among_s)) / 3600.0 for r in runs]
+
+
+__all__ = ["Run", "hours_among", "rig_of", "run_of"]

@@ -1,0 +1,56 @@
+"""The demo's season: what is on record of it, and that the log says no more of it than is true."""
+
+from __future__ import annotations
+
+from collections import Counter
+from pathlib import Path
+
+from fastapi.testclient import TestClient
+
+from heathdrop.answers.lessons import bitten, lessons_of
+from heathdrop.demo.season import TRIP, season
+from heathdrop.store import casts
+from heathdrop.store.database import Database
+from heathdrop.web.app import create_app
+
+
+def test_a_season_is_the_same_each_time_and_says_that_it_is_made_up() -> None:
+    made = season()
+    assert len(made) == 468
+    assert sum(bitten(c) for c in made) == 83
+    assert len({c.id for c in made}) == 468
+    assert all(c.trip.startswith(TRIP) for c in made)
+    assert [c.time for c in made] == sorted(c.time for c in made)
+    assert Counter(c.outcome for c in made)["fish"] == 48
+
+
+def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
+    """They like the tables' paces, and lighter heads in the cold alone: no shift may be said of the whole."""
+    found = lessons_of(season())
+    assert found.among
+    assert [s.what for s in found.own if s.told] == []
+    assert [r for r in found.rates if r.differs] == []
+    assert {t.words for t in found.schools} <= {"too few", "leans against it", "leans for it"}
+
+
+def test_it_is_there_in_the_demo_alone(tmp_path: Path) -> None:
+    with TestClient(
+        create_app(tmp_path / "a.sqlite", demo=True, season=True), base_url="http://127.0.0.1"
+    ) as client:
+        page = client.get("/log").text
+        assert "468 casts on record, 83 bitten" in page
+        day = client.get("/log/day/2026-09-26").text
+        assert "Mill bay" in day
+        assert "26 casts, 2 bitten" in day
+        assert "3/8 oz swim jig, craw 4 in" in day
+        assert "bites with the lure at" in day
+        water = client.get(
+            "/last?water_temp_f=64&clarity_ft=4&season=fall&light=low&bottom_depth_ft=9&fish_depth_ft=6"
+            "&cover=submerged-grass&forage=bluegill"
+        ).text
+        assert "2026-09-26, Mill bay" in water
+    plain = create_app(tmp_path / "b.sqlite", demo=True)
+    database: Database = plain.state.database
+    with database.session() as session:
+        assert casts.listed(session) == []
+    database.close()
