@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.lessons import Day, Lessons, days_like, lessons_of
+from heathdrop.answers.lessons import DAYS, LIKE, Day, Lessons, apart, days_like, lessons_of
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
 from heathdrop.store import casts
@@ -19,7 +19,14 @@ def lessons_at(session: Session, stop: str = "") -> Lessons:
 
 def last_time(session: Session, water: Scenario) -> list[Day]:
     """The days most like a water, the nearest first; none where nothing is like it."""
-    made = casts.listed(session)
+    first = ((apart(c, water)[0], c.time.date().isoformat(), c.stop) for c in casts.first_of_stops(session))
+    near = {(date, stop) for distance, date, stop in sorted(first)[:DAYS] if distance <= LIKE}
+    made = [
+        c
+        for date in sorted({date for date, _ in near})
+        for c in casts.of_days(session, date, date)
+        if (date, c.stop) in near
+    ]
     return days_like(made, water) if made else []
 
 

@@ -130,6 +130,18 @@ def of_days(session: Session, first: str, last: str) -> list[MadeCast]:
     return sorted((c for c in found if c is not None), key=lambda c: c.time)
 
 
+def first_of_stops(session: Session) -> list[MadeCast]:
+    """The first cast of every day at every stop whose water is on record."""
+    session.flush()
+    query = (
+        "select uid, version, cast(body as text) from cast_made where id in (select min(id) from cast_made "
+        "where gone_at is null and json_extract(body, '$.conditions') is not null "
+        "group by substr(json_extract(body, '$.time'), 1, 10), stop)"
+    )
+    found = (_read(str(uid), int(version), str(body)) for uid, version, body in session.execute(text(query)))
+    return [c for c in found if c is not None]
+
+
 def withdraw(session: Session, uid: str) -> bool:
     """Take a cast back; whether there was one."""
     row = _row(session, uid)

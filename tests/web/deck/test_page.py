@@ -317,3 +317,38 @@ def test_a_trip_that_cannot_be_read_is_passed_over(client: TestClient) -> None:
         assert found is not None
         assert found[0].name == row.name
         assert casts.listed(session, trip="broken") == []
+
+
+def test_what_bit_last_time_is_offered_with_what_it_came_to(client: TestClient) -> None:
+    data = begun(client)
+    at = data["stops"][0]["name"]
+    nothing = client.get("/deck/last", params={"stop": at})
+    assert (nothing.status_code, nothing.json()["detail"]) == (
+        422,
+        "Nothing on record that bit was in water like this.",
+    )
+    sent = [
+        cast_of(data, k, "fish" if k in (2, 5) else "nothing", time=f"2026-04-11T08:{10 + k}:00Z")
+        for k in range(1, 7)
+    ]
+    assert client.post("/api/v1/casts", json=sent).status_code == 200
+    (found,) = client.get("/deck/last", params={"stop": at}).json()
+    rig = data["stops"][0]["next"]["casts"][0]["rig"]
+    assert found["rig"].startswith(f"{rig['family']}:{rig['head_oz']:g}:{rig['trailer']}")
+    assert found["small"].startswith(f"2026-04-11, {at}: 2 bitten in 6 casts")
+    assert client.get("/deck/last", params={"stop": "Nowhere"}).status_code == 404
+
+
+def test_a_day_is_read_and_mended_from_the_log(client: TestClient) -> None:
+    data = begun(client)
+    sent = [cast_of(data, k, "nothing", time=f"2026-04-11T08:{10 + k}:00Z") for k in range(1, 4)]
+    assert client.post("/api/v1/casts", json=sent).status_code == 200
+    page = client.get("/deck/record?day=2026-04-11").text
+    assert "3 casts, 2026-04-11" in page
+    told = {"token": token(client), "outcome": "bump", "note": "off the stump", "day": "2026-04-11"}
+    after = client.post(f"/deck/record/{sent[0]['id']}", data=told)
+    assert after.url.query == b"day=2026-04-11"
+    assert "off the stump" in after.text
+    assert "3 casts on record, 1 bitten" in client.get("/log").text
+    assert "off the stump" in client.get("/log/day/2026-04-11").text
+    assert client.get("/log/day/2026-04-12").status_code == 404

@@ -21,6 +21,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.conditions.validation import bad_input
 from heathdrop.day.deck import scenario_of, trip_of_plan, trip_of_water
+from heathdrop.day.log import last_time
 from heathdrop.errors import BadInput
 from heathdrop.measures import sentence, system
 from heathdrop.physics.rig import Rig
@@ -28,7 +29,15 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import read, row_number
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.files.entry import typed_rig
-from heathdrop.web.deck.shown.deck import ANSWERS, SOUNDED, WATER, conditions_with, deck_data, stop_data
+from heathdrop.web.deck.shown.deck import (
+    ANSWERS,
+    SOUNDED,
+    WATER,
+    conditions_with,
+    deck_data,
+    last_rigs,
+    stop_data,
+)
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from
 from heathdrop.web.shell.refusal import in_words
@@ -155,6 +164,24 @@ def from_box(database: Db, own: Mine, stop: str) -> Response:
         except BadInput as refusal:
             return JSONResponse({"detail": str(refusal)}, 422)
         return JSONResponse([_rig_data(rig) for rig in rigs])
+
+
+@router.get("/deck/last")
+def last_here(database: Db, stop: str) -> Response:
+    """The rigs that bit when it was like this, as JSON for the deck's script."""
+    with database.session() as session:
+        found = trips.current(session)
+        at = found[1].stop(stop) if found else None
+        if found is None or at is None:
+            return JSONResponse({"detail": NO_TRIP}, 404)
+        try:
+            days = last_time(session, scenario_of(at, found[1]))
+        except BadInput as refusal:
+            return JSONResponse({"detail": str(refusal)}, 422)
+    rigs = last_rigs(days)
+    if not rigs:
+        return JSONResponse({"detail": "Nothing on record that bit was in water like this."}, 422)
+    return JSONResponse(rigs)
 
 
 @router.get("/deck/typed")

@@ -28,7 +28,7 @@ from heathdrop.web.shell.rendering import page, problem
 
 router = APIRouter(include_in_schema=False)
 #: Days on one page.
-SHOWN = 30
+SHOWN = 20
 
 
 @router.get("/last")

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from markupsafe import Markup
 
+from heathdrop import catalog as catalogue
+from heathdrop.answers.lessons import Day
+from heathdrop.answers.plan import rig_said
 from heathdrop.api.casting import NextAnswer
 from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
@@ -98,6 +102,21 @@ def stop_data(stop: TripStop, following: NextAnswer) -> dict[str, Any]:
         "conditions": stop.conditions,
         "next": following.model_dump(mode="json", exclude={"belief"}),
     }
+
+
+def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
+    """The rig that was bitten most on each day like this one, with what it came to, each rig once."""
+    catalog = catalogue.load()
+    found: dict[str, dict[str, str]] = {}
+    for day in days:
+        if day.take is not None:
+            rig, count, pace = day.take
+            counted = f", count {count:g}" if pace > 0.0 else ""
+            when = f"{day.date}, {day.stop}" if day.stop else day.date
+            small = f"{when}: {day.bites} bitten in {day.casts} casts{counted}"
+            said = sentence(rig_said(rig.rig(catalog)))
+            found.setdefault(rig.text(), {"rig": rig.text(), "said": said, "small": small})
+    return list(found.values())
 
 
 def rods_data(body: TripBody, said: dict[str, str]) -> list[dict[str, str]]:

@@ -57,11 +57,13 @@ export function rigPanel(data, stop, now, hold) {
       const reply = await fetch(address);
       const found = await reply.json();
       if (!reply.ok) { said.textContent = found.detail; return; }
-      said.replaceWith(said, ...found.map((r) => choice(r.said, "tie it on", false, () => hold(r.rig))));
+      said.replaceWith(said, ...found.map((r) => choice(r.said, r.small || "tie it on", false, () => hold(r.rig))));
     } catch (_) {
       said.textContent = "No connection to the laptop: only the rods can be changed now.";
     }
   }
+  const last = element("button", "What bit last time", { type: "button" });
+  last.addEventListener("click", () => offer(`/deck/last?stop=${encodeURIComponent(stop.name)}`));
   box.addEventListener("click", () => offer(`/deck/box?stop=${encodeURIComponent(stop.name)}`));
   const typed = element("form", "", { className: "typedrig" });
   const field = element("input", "", { type: "text", placeholder: "3/8 swim jig, craw 4 in" });
@@ -72,7 +74,7 @@ export function rigPanel(data, stop, now, hold) {
     offer(`/deck/typed?rig=${encodeURIComponent(field.value)}`);
   });
   const free = choice("Whichever the search says", "any rod", false, () => hold(""));
-  show("Rig", [...rods, free, box, typed, said]);
+  show("Rig", [...rods, free, last, box, typed, said]);
 }
 
 // Steps that follow each other quickly are one change; closing the panel makes it at once.
