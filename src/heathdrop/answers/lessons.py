@@ -58,6 +58,8 @@ WARM_F = 10.0
 TEMPERED = 0.6
 #: Casts whose rates are looked at, and those that schools are tried on, at most: the latest.
 LOOKED_AT, ON_TRIAL = 3000, 400
+#: The trip of fish typed in without their casts: they teach no rate, for nobody knows the effort.
+UNCOUNTED = "Typed in, casts not counted"
 #: A shift of one's own fish (log): how tolerant they are of another weight or pace, how far the prior stands
 #: about none, how far is looked.
 TOLERANT, PRIOR, GRID = 0.35, 0.2, 0.9
@@ -125,7 +127,7 @@ class Lessons:
 def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lessons:
     """The lessons of a log, casts in the order of time; ``today`` asks for days like it. Effort is the time
     among the fish, or by the clock where no cast's water is known."""
-    late = made[-LOOKED_AT:]
+    late = [c for c in made if c.trip != UNCOUNTED][-LOOKED_AT:]
     minutes, among = minutes_of(late), hours_among(late)
     if among is not None:
         minutes = [60.0 * h for h in among]

@@ -78,10 +78,9 @@ def create_app(
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database, season)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan, deck, devices, bottom, train):
+    for room in (sheet, files, box, drops, plan, deck, devices, bottom, log, train):
         app.include_router(room.router)
         app.include_router(room.writes)
-    app.include_router(log.router)
     app.include_router(units.writes)
     app.include_router(feed.router)
     for wing, folder in STATIC.items():

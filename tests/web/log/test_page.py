@@ -7,6 +7,7 @@ import re
 from fastapi.testclient import TestClient
 
 from tests.answers.test_lessons import cast
+from tests.web.shown import token
 
 
 def test_days_are_listed_newest_first_and_turned_over(client: TestClient) -> None:
@@ -60,3 +61,27 @@ def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
     far = {**water, "water_temp_f": "88", "bottom_depth_ft": "40", "fish_depth_ft": "35", "cover": "docks"}
     assert "Last time" not in client.get("/last", params=far).text
     assert client.get("/last", params={**water, "fish_depth_ft": "900"}).status_code == 200
+
+
+def test_a_day_typed_in_is_read_back_kept_once_and_counts_for_no_rate(client: TestClient) -> None:
+    told = {"token": token(client), "line": "three fish, swim jig 3/8 craw, Mill bay, morning, 61F"}
+    told["date"] = "2026-04-11"
+    read = client.post("/log/typed", data=told)
+    assert (
+        "2026-04-11, about 08:00, Mill bay: 3 fish on 3/8 oz swim jig, craw 4 in; water 61 °F. How many "
+        "casts is not said, so the rates leave it out." in read.text
+    )
+    assert "Nothing is on record yet" in client.get("/log").text
+    kept = client.post("/log/typed", data=told | {"do": "keep"})
+    assert kept.url.path == "/log/day/2026-04-11"
+    assert "3 casts, 3 bitten" in kept.text
+    assert "not on record" in kept.text
+    again = client.post("/log/typed", data=told | {"do": "keep"})
+    assert (again.status_code, "on record for that day already" in again.text) == (422, True)
+    assert client.get("/api/v1/lessons").json()["rates"] == []
+    wrong = client.post("/log/typed", data=told | {"line": "fish <all> day"})
+    assert wrong.status_code == 422
+    assert 'value="fish &lt;all&gt; day"' in wrong.text
+    assert "one that names a rig" in wrong.text
+    assert client.post("/log/typed", data=told | {"date": "11 April"}).status_code == 422
+    assert client.post("/log/typed", data=told | {"token": "x"}).status_code == 403

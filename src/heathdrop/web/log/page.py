@@ -3,30 +3,36 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request
-from fastapi.responses import Response
+from fastapi.responses import RedirectResponse, Response
 
+from heathdrop import catalog as catalogue
 from heathdrop.answers.lessons import Day
 from heathdrop.conditions.made import MadeCast
 from heathdrop.day.log import last_time, lessons_at
 from heathdrop.errors import BadInput
+from heathdrop.measures import system
 from heathdrop.store import casts
+from heathdrop.store.files.dayline import typed_day
 from heathdrop.web.log.shown import (
     day_rows,
     last_rows,
     looks_of,
     sayings_of,
     stops_of_day,
+    typed_said,
     years_of,
 )
 from heathdrop.web.sheet.state import address, scenario_from
-from heathdrop.web.shell.deps import Db, Mine, is_htmx
+from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of
 from heathdrop.web.shell.rendering import page, problem
 
 router = APIRouter(include_in_schema=False)
+writes = writing()
 #: Days on one page.
 SHOWN = 20
 
@@ -64,6 +70,40 @@ def log(request: Request, database: Db, before: str = "") -> Response:
     return page(request, "log/page.html", context)
 
 
+@writes.post("/log/typed")
+def typed(request: Request, database: Db, form: OwnForm) -> Response:
+    """A day typed in afterwards: read back first, kept when that is agreed to; refused beside its field."""
+    line, on = form.get("line"), form.get("date")
+    try:
+        day_ = typed_day(catalogue.load(), line, _date(on), system())
+        made = day_.made(line)
+        if form.get("do") != "keep":
+            shown = {"line": line, "date": on, "said": typed_said(day_), "page": "log"}
+            return page(request, "log/typed.html", shown)
+        with database.session() as session:
+            new = casts.keep(session, made)
+    except BadInput as refusal:
+        shown = {"line": line, "date": on, "wrong": str(refusal), "page": "log"}
+        return page(request, "log/typed.html", shown, 422)
+    if not new:
+        shown = {
+            "line": line,
+            "date": on,
+            "wrong": "That line is on record for that day already.",
+            "page": "log",
+        }
+        return page(request, "log/typed.html", shown, 422)
+    return RedirectResponse(f"/log/day/{day_.begun.date()}", 303)
+
+
+def _date(text: str) -> date:
+    """A day as typed; today for none. Raises BadInput."""
+    try:
+        return date.fromisoformat(text) if text else date.today()
+    except ValueError as error:
+        raise BadInput("the day", text[:20], "a date: 2026-04-11") from error
+
+
 @router.get("/log/taught")
 def taught(request: Request, database: Db) -> Response:
     """What the whole log teaches: a part of the log's page, or a page of its own."""
@@ -78,15 +118,15 @@ def taught(request: Request, database: Db) -> Response:
     return page(request, "log/taught.html" if is_htmx(request) else "log/taught_page.html", context)
 
 
-@router.get("/log/day/{date}")
-def day(request: Request, database: Db, date: str) -> Response:
+@router.get("/log/day/{on}")
+def day(request: Request, database: Db, on: str) -> Response:
     """One day: its stops in order, each cast at the depth it ran at, what bit, what was tried in vain."""
     with database.session() as session:
-        made = casts.of_days(session, date[:10], date[:10])
+        made = casts.of_days(session, on[:10], on[:10])
     if not made:
         return problem(request, "Nothing is on record for that day.", 404)
     stops = [(stop, _again(stop.casts)) for stop in stops_of_day(made)]
-    return page(request, "log/day.html", {"date": date[:10], "stops": stops, "page": "log"})
+    return page(request, "log/day.html", {"date": on[:10], "stops": stops, "page": "log"})
 
 
 def _again(made: Sequence[MadeCast]) -> str:

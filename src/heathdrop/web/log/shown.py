@@ -19,6 +19,7 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.learning.rates import Rate
 from heathdrop.store.casts import DayCount
+from heathdrop.store.files.dayline import TYPED, TypedDay
 from heathdrop.units import ounces_as_written
 
 #: Schools that the page speaks of, the loudest first.
@@ -27,6 +28,8 @@ SAID = 3
 WIDTH, LEAST_SCALE = 220.0, 1.0
 #: The strip of a year, and the drawing of a stop: width and height (px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
+#: The count of a cast that was typed in afterwards.
+UNSAID = "not on record"
 #: Light as a noun.
 LIGHT = {"low": "low light", "mixed": "sun and cloud"}
 
@@ -205,6 +208,21 @@ def _stop_of_day(name: str, casts: Sequence[MadeCast]) -> StopOfDay:
     )
 
 
+def typed_said(day: TypedDay) -> str:
+    """A day typed in, read back in a sentence."""
+    came = Counter(OUTCOME[o].button.lower() for o in day.came)
+    what = ", ".join(f"{n} {word}" for word, n in came.items()) or "no fish"
+    said = f"{day.begun:%Y-%m-%d}, about {day.begun:%H:%M}"
+    said += f", {day.stop}: {what}" if day.stop else f": {what}"
+    said += f" in {day.casts} casts" if day.casts is not None else ""
+    said += f" on {rig_said(day.rig)}"
+    said += f"; water {day.water_temp_f:g} °F" if day.water_temp_f is not None else ""
+    said += f"; note: {day.note}" if day.note else ""
+    if day.casts is None:
+        said += ". How many casts is not said, so the rates leave it out"
+    return said + "."
+
+
 def water_said(known: Mapping[str, Any]) -> str:
     """Conditions as they were, in a line."""
     said = [
@@ -234,13 +252,13 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
         rows.setdefault(rig_words(cast), []).append(cast)
     found = []
     for rig, mine in rows.items():
-        swum = any(c.pace_ft_s > 0.0 for c in mine)
+        swum, typed = any(c.pace_ft_s > 0.0 for c in mine), mine[0].trip.startswith(TYPED)
         counts = sorted({c.countdown_s for c in mine})
         came = Counter(OUTCOME[c.outcome].button.lower() for c in mine if c.outcome != "nothing")
         found.append(
             RigRow(
                 rig,
-                ", ".join(f"{c:g}" for c in counts[:6]) if swum else "on the bottom",
+                ", ".join(f"{c:g}" for c in counts[:6]) if swum else UNSAID if typed else "on the bottom",
                 len(mine),
                 sum(bitten(c) for c in mine),
                 ", ".join(f"{what} {n} times" if n > 1 else what for what, n in came.items()),
