@@ -82,3 +82,19 @@ def test_cautions_of_the_water_come_along(cat: Catalog) -> None:
     bare = next_up(Scenario(WINTER_ROCK), STRANGER, [])
     assert bare.rods == ()
     assert bare.search.steps
+
+
+def test_the_same_question_is_worked_out_once(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
+    told = [Told(rods[0].rig, 2.0, 2.2, "nothing")]
+    found = next_up(DAY, STRANGER, rods, told, limit=1)
+    again = [tied(cat, "A", "swim-jig", 0.375, "craw")]
+    assert next_up(DAY, STRANGER, again, [Told(again[0].rig, 2.0, 2.2, "nothing")], limit=1) is found
+    for other in (
+        next_up(DAY, STRANGER, rods, [replace(told[0], count_s=2.5)], limit=1),
+        next_up(DAY, STRANGER, rods, [replace(told[0], outcome="bump")], limit=1),
+        next_up(DAY, STRANGER, [tied(cat, "A", "swim-jig", 0.5, "craw")], told, limit=1),
+        next_up(DAY, STRANGER, rods, told, limit=2),
+        next_up(DAY, STRANGER, rods, told, 1, rods[0]),
+    ):
+        assert other is not found

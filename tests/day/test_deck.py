@@ -9,7 +9,7 @@ from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.day.deck import here_of, told_of, trip_of_plan, trip_of_water
+from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan, trip_of_water
 from heathdrop.day.made import keep_casts
 from heathdrop.day.plan import planned
 from heathdrop.errors import BadInput
@@ -65,3 +65,10 @@ def test_a_cast_is_told_by_the_count_that_was_thrown(counted: float | None, take
     assert isinstance(told, Told)
     assert (told.count_s, told.pace_ft_s, told.outcome, told.at_s) == (taken, 2.2, thrown.outcome, 4.5)
     assert told.rig.trailer.id == "craw"
+
+
+def test_a_cast_without_a_pace_stops_no_trip(session: Session) -> None:
+    keep_casts(session, MadeCasts([cast(1), cast(2, pace_ft_s=0.0)]))
+    here, found = next_at(session, "Bay", STRANGER, 1)
+    assert [teaches(c) for c in here.made] == [True, False]
+    assert found.search.steps

@@ -93,3 +93,38 @@ def test_whole_requests_keep_their_line(port: int) -> None:
                 pass
             time.sleep(1.0)
             line.setblocking(True)
+
+
+def held_by(port: int, own: str, most: int) -> list[socket.socket]:
+    """Connections from an address of one's own, as many as are let stand (at most so many)."""
+    lines = []
+    for _ in range(most):
+        line = socket.create_connection(("127.0.0.1", port), source_address=(own, 0))
+        line.sendall(b"GET /box HT")
+        if closed_within(line, 0.03):
+            line.close()
+            break
+        lines.append(line)
+    return lines
+
+
+@pytest.mark.slow
+def test_a_stranger_holds_no_more_than_a_share(port: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Each address its own, all together theirs; the laptop is answered meanwhile, and places come back."""
+    monkeypatch.setattr(Prompt, "whole_s", 20.0)
+    monkeypatch.setattr(Prompt, "most_of_one", 5)
+    monkeypatch.setattr(Prompt, "most_of_others", 8)
+    first = held_by(port, "127.0.3.1", 12)
+    second = held_by(port, "127.0.3.2", 12)
+    assert (len(first), len(second)) == (5, 3)
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        line.sendall(b"GET /api/v1/schools HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n")
+        line.settimeout(10.0)
+        assert line.recv(15) == b"HTTP/1.1 200 OK"
+    for line in (*first, *second):
+        line.close()
+    time.sleep(0.3)
+    again = held_by(port, "127.0.3.2", 12)
+    assert len(again) == 5
+    for line in again:
+        line.close()

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Hashable, Sequence
+from dataclasses import dataclass, fields, replace
+from functools import cached_property, lru_cache
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
@@ -21,6 +22,8 @@ from heathdrop.sizing.size import Sizing, size
 
 #: A rig that gets in less often than this is not sped up; what such a change is called.
 GETS_IN, QUICKER = 0.1, "Speed up"
+#: Questions of a deck that are remembered: a day of stops, each after its last casts (an LRU cache).
+REMEMBERED = 64
 
 
 @dataclass(frozen=True)
@@ -65,8 +68,38 @@ def next_up(
     only: OnRod | None = None,
 ) -> NextUp:
     """What to throw next in this water with these rods (the best few rigs where there are none), after the
-    casts told; ``only``: with this rod alone. Raises BadInput."""
-    rods = [only] if only is not None else list(rods)
+    casts told; ``only``: with this rod alone. The same question is worked out once. Raises BadInput."""
+    return _next_up(_Question(scenario, own, tuple(rods), tuple(told), limit, only))
+
+
+@dataclass(frozen=True, eq=False)
+class _Question:
+    """What :func:`next_up` is asked, equal where every value is: rigs by their names."""
+
+    scenario: Scenario
+    own: Own
+    rods: tuple[OnRod, ...]
+    told: tuple[Told, ...]
+    limit: int
+    only: OnRod | None
+
+    @cached_property
+    def key(self) -> tuple[Hashable, ...]:
+        rods = tuple((r.rod, name_of(r.rig)) for r in (*self.rods, *([self.only] if self.only else ())))
+        told = tuple((name_of(t.rig), *[getattr(t, f.name) for f in fields(t)[1:]]) for t in self.told)
+        return self.scenario, self.own, rods, told, self.limit, self.only is None
+
+    def __hash__(self) -> int:
+        return hash(self.key)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Question) and self.key == other.key
+
+
+@lru_cache(maxsize=REMEMBERED)
+def _next_up(asked: _Question) -> NextUp:
+    scenario, own, told, limit, only = asked.scenario, asked.own, asked.told, asked.limit, asked.only
+    rods = [only] if only is not None else list(asked.rods)
     if told and rods and only is None and name_of(told[-1].rig) not in [name_of(r.rig) for r in rods]:
         # What was thrown last is in the hand, tied by the plan or not.
         rods = [OnRod(replace(rods[0].rod, name=""), told[-1].rig), *rods]

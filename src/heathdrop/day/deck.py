@@ -31,6 +31,8 @@ from heathdrop.store.models import SavedPlan
 
 #: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
 RODS, WAIT_S = 4, 40.0
+#: The slowest pace (ft/s) that the search takes.
+LEAST_PACE_FT_S = 0.1
 
 
 @dataclass(frozen=True)
@@ -93,9 +95,14 @@ def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") ->
     """The next casts at a stop after what was thrown there; with ``rig`` (by its name) with that one alone.
     Raises BadInput when there is no such stop or rig."""
     here = here_of(session, stop)
-    told = [told_of(c) for c in here.made]
+    told = [told_of(c) for c in here.made if teaches(c)]
     only = _only(here, rig) if rig else None
     return here, next_up(here.scenario, own, here.rods, told, limit, only)
+
+
+def teaches(c: MadeCast) -> bool:
+    """Whether a cast can be searched with: one whose pace is not on record cannot."""
+    return c.pace_ft_s >= LEAST_PACE_FT_S
 
 
 def told_of(c: MadeCast) -> Told:
@@ -182,4 +189,14 @@ def trip_of_water(asked: dict[str, Any], own: Own) -> tuple[str, TripBody]:
     return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})
 
 
-__all__ = ["Here", "here_of", "next_at", "rods_of", "scenario_of", "told_of", "trip_of_plan", "trip_of_water"]
+__all__ = [
+    "Here",
+    "here_of",
+    "next_at",
+    "rods_of",
+    "scenario_of",
+    "teaches",
+    "told_of",
+    "trip_of_plan",
+    "trip_of_water",
+]
