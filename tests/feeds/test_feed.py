@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heathdrop.feeds.feed import Feed
+from heathdrop.feeds.feed import Feed, awake_or_asleep_s
 from heathdrop.feeds.nmea import checksummed
 from tests.feeds.test_simulated import Clock
 
@@ -41,3 +41,13 @@ def test_the_pressure_trend_needs_time() -> None:
     assert feed.trend() == "falling"
     clock.now += 3 * 3600.0
     assert feed.trend() is None
+
+
+def test_a_figure_ages_while_the_laptop_sleeps(monkeypatch: pytest.MonkeyPatch) -> None:
+    """The clock is the one that counts sleep where there is one."""
+    asked = []
+    monkeypatch.setattr("heathdrop.feeds.feed.time.CLOCK_BOOTTIME", 7, raising=False)
+    monkeypatch.setattr("heathdrop.feeds.feed.time.clock_gettime", lambda which: asked.append(which) or 41.0)
+    assert awake_or_asleep_s() == 41.0
+    assert asked == [7]
+    assert Feed.__dataclass_fields__["clock"].default is awake_or_asleep_s

@@ -24,6 +24,12 @@ TREND_HPA, TREND_S = 1.0, 3 * 3600.0
 APART_S = 120.0
 
 
+def awake_or_asleep_s() -> float:
+    """Seconds that go on while the laptop sleeps, where the system counts them; else those it was awake."""
+    clock = getattr(time, "CLOCK_BOOTTIME", None)
+    return time.monotonic() if clock is None else time.clock_gettime(clock)
+
+
 @dataclass(frozen=True)
 class Figure:
     """A figure, its age in seconds, and whether it may be taken as it is: live, stale or lost."""
@@ -37,7 +43,7 @@ class Figure:
 class Feed:
     """What one boat's instruments said last. ``clock`` gives seconds that only go forward."""
 
-    clock: Callable[[], float] = time.monotonic
+    clock: Callable[[], float] = awake_or_asleep_s
     connected: bool = False
     track: Track = field(default_factory=Track)
     _latest: dict[str, tuple[float, Any]] = field(default_factory=dict)

@@ -26,6 +26,24 @@ def test_headers_and_hosts(client: TestClient) -> None:
     assert "immutable" in client.get(css[1]).headers["cache-control"]
 
 
+@pytest.mark.parametrize(
+    ("host", "status"),
+    [
+        ("127.0.0.1", 200),
+        ("127.0.0.1:8000", 200),
+        ("localhost:1", 200),
+        ("evil@127.0.0.1", 400),
+        ("127.0.0.1:80:80", 400),
+        ("127.0.0.1/evil", 400),
+        ("127.0.0.1:", 400),
+        ("127.0.0.1?x", 400),
+        ("", 400),
+    ],
+)
+def test_a_host_is_a_name_and_a_port(client: TestClient, host: str, status: int) -> None:
+    assert client.get("/api/v1/schools", headers={"host": host}).status_code == status
+
+
 def test_foreign_writes_are_refused(client: TestClient) -> None:
     data = {"token": token(client), "name": "x"}
     for headers in ({"origin": "http://evil.example"}, {"sec-fetch-site": "cross-site"}):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import hmac
 import ipaddress
+import re
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers, MutableHeaders
@@ -118,12 +119,18 @@ def _too_large(size: int, most: int) -> JSONResponse:
     return JSONResponse({"detail": sentence, "field": "the request"}, status_code=413)
 
 
+#: A host as a browser sends it: a name or an address, and a port.
+HOST = re.compile(r"(?:\[[0-9A-Fa-f:.]+\]|[A-Za-z0-9.-]+)(?::\d{1,5})?")
+
+
 class KnownHost(TrustedHostMiddleware):
     """Answers the hosts that were named, and the very address that a request came in on: a machine has
     several, and a name that was bent to one of them is none of them."""
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        if scope["type"] == "http" and _own(scope):
+        if scope["type"] == "http" and not HOST.fullmatch(Headers(scope=scope).get("host", "")):
+            await PlainTextResponse("Invalid host header", 400)(scope, receive, send)
+        elif scope["type"] == "http" and _own(scope):
             await self.app(scope, receive, send)
         else:
             await super().__call__(scope, receive, send)
