@@ -38,7 +38,6 @@ VIEWS = {
     "size-phone": ("/", 390, 844, ""),
     "water": ("/?view=water", 1280, 800, ""),
     "rig": ("/?view=rig&family=spinnerbait&wrong=ran-too-high", 1280, 800, ""),
-    "rig-phone": ("/?view=rig", 390, 844, ""),
     "mat": (
         "/?cover=matted-grass&thickness_in=4&texture=hydrilla&water_temp_f=82&season=summer&bottom_depth_ft=6&fish_depth_ft=5",
         1280,
@@ -68,6 +67,7 @@ VIEWS = {
     ),
     "card": ("/card?scenario=1", 820, 1160, ""),
     "plan": ("/plan", 1280, 800, ""),
+    "log": ("/log/day/2026-04-11", 1280, 800, ""),
     "bottom": ("/bottom", 1280, 800, ""),
     "deck-laptop": ("/deck", 1280, 800, ""),
     "deck-card": ("deck-card.html", 390, 844, "document.getElementById('go').click()"),
