@@ -1,7 +1,8 @@
 """Carries out the recipes of CONTRIBUTING.md in a copy of the tree, exactly as they are written there.
 
 Usage: python scripts/recipes.py FOLDER. Each recipe edits the copy; the test then asks the copied program
-whether the thing is there: a trailer, a rule, a condition, a page with a table.
+whether the thing is there: a trailer, a rule, a condition, a page with a table, an outcome, a line
+material.
 """
 
 from __future__ import annotations
@@ -142,16 +143,16 @@ def _keep_remarks(session: Session, rows: Sequence[Row]) -> list[str]:
     )
     _insert(
         registry,
-        '    Exported(\n        "settings.json",',
+        '    Exported(\n        name="settings.json",',
         """    Exported(
-        "remarks.json",
-        "application/json",
-        lambda n: counted(n, "remark", "remarks"),
-        _remark_rows,
-        lambda rows: jsonfile.written({"version": VERSION, "remarks": rows}),
-        _read_remarks,
-        _keep_remarks,
-        Remark,
+        name="remarks.json",
+        media="application/json",
+        counted=lambda n: counted(n, "remark", "remarks"),
+        rows=_remark_rows,
+        written=lambda rows: jsonfile.written({"version": VERSION, "remarks": rows}),
+        read=_read_remarks,
+        keep=_keep_remarks,
+        table=Remark,
     ),
 """,
     )
@@ -222,7 +223,28 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     )
 
 
-RECIPES = (trailer, rule, condition, page_with_a_table)
+def outcome(room: Path) -> None:
+    """What a cast may come to: one row of ``conditions/outcome.py``, where its button is to stand."""
+    _insert(
+        room / "conditions" / "outcome.py",
+        '    Outcome("fouled", ',
+        '    Outcome("followed", "Followed", "a fish that followed", bitten=True),\n',
+    )
+
+
+def line_material(room: Path) -> None:
+    """A line material: one table of lines.toml, and its word among those of ``conditions/gear.py``."""
+    file = room / "catalog" / "data" / "lines.toml"
+    nylon = re.search(r"\[lines\.nylon\]\n(.*?)(?=\n\[|\Z)", file.read_text("utf-8"), re.DOTALL)
+    if nylon is None:
+        raise SystemExit("lines.toml has no nylon to start from")
+    table = nylon[1].replace('name = "nylon"', 'name = "hybrid"').replace('["mono"]', '["copolymer"]')
+    _append(file, f"[lines.hybrid]\n{table}")
+    gear = room / "conditions" / "gear.py"
+    gear.write_text(_more(gear.read_text("utf-8"), r"(LINES = same\([^)]+)(?=\))", ', "hybrid"'), "utf-8")
+
+
+RECIPES = (trailer, rule, condition, page_with_a_table, outcome, line_material)
 
 
 def main() -> None:

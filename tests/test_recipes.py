@@ -38,6 +38,17 @@ assert "high water" in web.post("/remarks", data={"token": token, "text": "high 
 import io, zipfile
 names = zipfile.ZipFile(io.BytesIO(web.get("/export.zip").content)).namelist()
 assert "remarks.json" in names
+begun = web.post("/deck", data={"token": token})
+assert "Followed" in begun.text, "no button"
+cast = {"id": "8d0b2b52-31f3-4c0e-8a8e-0d7f3f9f1a01", "time": "2027-04-03T06:12:00Z", "family": "swim-jig",
+    "head_oz": 0.375, "trailer": "craw", "countdown_s": 2, "pace_ft_s": 2.2, "outcome": "followed"}
+assert web.post("/api/v1/casts", json=cast).status_code == 200
+assert "1 cast on record, 1 bitten" in web.get("/log").text
+assert "followed" in web.get("/export/casts.csv").text
+assert ">hybrid</option>" in page, "not among the lines"
+assert "hybrid" in web.post("/box", data={"token": token, "entry": "copolymer 15 lb"}).text
+thick = web.get("/?family=swim-jig&line=hybrid&test_lb=15")
+assert thick.status_code == 200
 print("all there")
 """
 

@@ -72,7 +72,14 @@ def countdown(sizing: Sizing, rated: Rated, bands: Bands, depths_ft: Sequence[fl
         seconds, pulled = seconds_to(sizing, rated, depth), seconds_to(sizing, rated, depth, pulled_line)
         inside = top <= depth <= low
         rows.append(
-            CountRow(depth, seconds, seconds / bands.fall_high, seconds / bands.fall_low, pulled, inside)
+            CountRow(
+                depth_ft=depth,
+                seconds=seconds,
+                low_s=seconds / bands.fall_high,
+                high_s=seconds / bands.fall_low,
+                pulled_s=pulled,
+                inside=inside,
+            )
         )
     return tuple(rows)
 
@@ -102,19 +109,26 @@ def worked_of(
         found = cast_bands(
             catalog,
             rated.rig,
-            rated.lure,
-            sizing.line,
-            sizing.water,
-            rated.cast,
-            program,
-            water,
-            sizing.known,
+            lure=rated.lure,
+            line=sizing.line,
+            water=sizing.water,
+            cast=rated.cast,
+            program=program,
+            temperature_f=water,
+            known=sizing.known,
         )
         low, high = found.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None
     after = float(cast.time_s[-1]) - cast.fall_s
     on_floor = cast.bottom_s / after if after > 0.0 else 1.0
-    return Worked(cast.fall_s, count, feet(mean_m), (feet(low), feet(high)), to_bottom, on_floor)
+    return Worked(
+        count_s=cast.fall_s,
+        count_band_s=count,
+        mean_ft=feet(mean_m),
+        mean_band_ft=(feet(low), feet(high)),
+        to_bottom=to_bottom,
+        on_floor=on_floor,
+    )
 
 
 def count_window(sizing: Sizing, rated: Rated) -> Window:

@@ -69,7 +69,9 @@ def next_up(
 ) -> NextUp:
     """What to throw next in this water with these rods (the best few rigs where there are none), after the
     casts told; ``only``: with this rod alone. The same question is worked out once. Raises BadInput."""
-    return _next_up(_Question(scenario, own, tuple(rods), tuple(told), limit, only))
+    return _next_up(
+        _Question(scenario=scenario, own=own, rods=tuple(rods), told=tuple(told), limit=limit, only=only)
+    )
 
 
 @dataclass(frozen=True, eq=False)
@@ -104,7 +106,7 @@ def _next_up(asked: _Question) -> NextUp:
         # What was thrown last is in the hand, tied by the plan or not.
         rods = [OnRod(replace(rods[0].rod, name=""), told[-1].rig), *rods]
     gears = {name_of(r.rig).text(): _gear(scenario, r.rod) for r in rods}
-    found = search_water(scenario, own, [r.rig for r in rods], told, limit, gears)
+    found = search_water(scenario, own, rods=[r.rig for r in rods], told=told, limit=limit, gears=gears)
     first = found.steps[0].next.cast.rig
     tied = NextUp(found, tuple(rods), None, ()).rod_of(first)
     sizing = _sized(found.scenario, own, tied.rig, gears[first]) if tied else None

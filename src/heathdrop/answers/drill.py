@@ -364,7 +364,14 @@ def _rated(sizing: Sizing, family: str, oz: float, trailer: str) -> Rated:
 def _row(standing: Standing, rated: Rated) -> Placed:
     rig = rated.rig
     whole = rated.fits.score * math.exp(standing.points)
-    return Placed(rig.family.id, rig.head_oz, rig.trailer.id, rated.way, rated.fits.score, whole)
+    return Placed(
+        family=rig.family.id,
+        head_oz=rig.head_oz,
+        trailer=rig.trailer.id,
+        way=rated.way,
+        score=rated.fits.score,
+        standing=whole,
+    )
 
 
 def _repair(named: Named, rng: random.Random) -> Question:
@@ -389,7 +396,17 @@ def _repair(named: Named, rng: random.Random) -> Question:
         ask = (
             f"{COMPLAINTS[named.topic]}{by}: {_words(rated.rig)}. What is the smallest change that mends it?"
         )
-        return Question(named, ask, 0.0, 0, scenario, sizing, rated, tuple(options), missed)
+        return Question(
+            named=named,
+            ask=ask,
+            seconds=0.0,
+            turns=0,
+            scenario=scenario,
+            sizing=sizing,
+            rated=rated,
+            options=tuple(options),
+            missed_ft=missed,
+        )
     raise BadInput("id", named.text, "another seed: nothing to ask here")
 
 

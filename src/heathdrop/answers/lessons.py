@@ -132,13 +132,13 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
     if among is not None:
         minutes = [60.0 * h for h in among]
     return Lessons(
-        len(made),
-        sum(bitten(c) for c in made),
-        tuple(days_like(made, today)) if today is not None else (),
-        tuple(rates_of(efforts_of(late, minutes))),
-        tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
-        tuple(shifts_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
-        among is not None,
+        casts=len(made),
+        bites=sum(bitten(c) for c in made),
+        like_today=tuple(days_like(made, today)) if today is not None else (),
+        rates=tuple(rates_of(efforts_of(late, minutes))),
+        schools=tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        own=tuple(shifts_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        among=among is not None,
     )
 
 
@@ -247,7 +247,18 @@ def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
             said = dict.fromkeys(f"{_rig_said(c)}, count {c.countdown_s:g}" for c in bit)
             tried, take = tuple(sorted(vain)), _taken(bit)
             found.append(
-                Day(date, stop, distance, alike, differs, len(mine), len(bit), tuple(said), tried, take)
+                Day(
+                    date=date,
+                    stop=stop,
+                    distance=distance,
+                    alike=alike,
+                    differs=differs,
+                    casts=len(mine),
+                    bites=len(bit),
+                    bit=tuple(said),
+                    in_vain=tried,
+                    take=take,
+                )
             )
     return sorted(found, key=lambda d: (round(d.distance, 6), d.date, d.stop))[:DAYS]
 

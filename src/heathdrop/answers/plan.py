@@ -162,7 +162,17 @@ def plan_day(
     tied = [_tied(n, candidates[k], lost[n]) for n, k in enumerate(chosen)]
     tell(0.8, "the stops one by one")
     days = [
-        _stop_plan(j, stop, chosen, candidates, table, changed, own, closely) for j, stop in enumerate(stops)
+        _stop_plan(
+            j,
+            stop,
+            chosen=chosen,
+            candidates=candidates,
+            table=table,
+            changed=changed,
+            own=own,
+            closely=closely,
+        )
+        for j, stop in enumerate(stops)
     ]
     return Plan(
         rods=tuple(tied),

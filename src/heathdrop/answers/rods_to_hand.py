@@ -122,11 +122,11 @@ class Bench:
         seconds = floor_seconds(
             self.catalog,
             self.belief.edges_ft,
-            feet(rated.tuned.start_depth_m),
-            c.floor_reach_ft,
-            worked,
-            rated.fall_ft_s if dropped else None,
-            held,
+            floor_ft=feet(rated.tuned.start_depth_m),
+            reach_ft=c.floor_reach_ft,
+            worked_s=worked,
+            fall_ft_s=rated.fall_ft_s if dropped else None,
+            held=held,
         )
         return seconds, cast_s(self.catalog, sizing, rated) / 60.0
 
@@ -221,20 +221,20 @@ class Bench:
         else:
             seconds, minutes = self._floor(rig)
         found = Candidate(
-            rated.key,
-            rig.family.id,
-            (rig.family.id, rig.head_oz),
-            (rig.trailer.id, rig.trailer_length_in),
-            round(count_s, 2),
-            round(pace_ft_s, 3),
-            seconds,
-            float(minutes),
-            result.time_s,
-            feet(1.0) * result.depth_m + off,
-            self.suit(rig),
-            rated.cover.passes,
-            self.cut(rig),
-            cadence,
+            rig=rated.key,
+            family=rig.family.id,
+            head=(rig.family.id, rig.head_oz),
+            trailer=(rig.trailer.id, rig.trailer_length_in),
+            count_s=round(count_s, 2),
+            pace_ft_s=round(pace_ft_s, 3),
+            seconds=seconds,
+            minutes=float(minutes),
+            path_s=result.time_s,
+            path_ft=feet(1.0) * result.depth_m + off,
+            suit=self.suit(rig),
+            gets_in=rated.cover.passes,
+            cut=self.cut(rig),
+            cadence=cadence,
         )
         self._of[id(found)] = result
         return found

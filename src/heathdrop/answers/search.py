@@ -103,7 +103,14 @@ def search_water(
     ]
     belief, place, thrown = first, place_of(catalog, scenario), Counter[Hashable]()
     for one_answer in answered:
-        belief = told_by(catalog, belief, per_s, one_answer, place, thrown[one_answer.cast.setting])
+        belief = told_by(
+            catalog,
+            belief,
+            per_s=per_s,
+            answered=one_answer,
+            place=place,
+            before=thrown[one_answer.cast.setting],
+        )
         thrown[one_answer.cast.setting] += 1
     nobody = nobody_after(catalog, first, per_s, answered, place)
     before = answered[-1].cast if answered else None
@@ -116,7 +123,19 @@ def search_water(
     if before is not None and before.rig in keys:
         casts = [before, *casts]
     bitten = bool(answered) and OUTCOME[answered[-1].outcome].bitten
-    order = order_of(catalog, belief, per_s, casts, before, keys, limit, bitten, place, thrown, nobody)
+    order = order_of(
+        catalog,
+        belief,
+        per_s=per_s,
+        casts=casts,
+        before=before,
+        to_hand=keys,
+        limit=limit,
+        bitten=bitten,
+        place=place,
+        thrown=thrown,
+        nobody=nobody,
+    )
     covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
     for k, one_next in enumerate(order):
@@ -126,12 +145,32 @@ def search_water(
         runs = bench.runs_ft(one_next.cast)
         way = bench.rated(one_next.cast.rig).way
         lane = "another" if one_next.change == "direction" else "the same"
-        steps.append(Step(one_next, passed, turns, why, runs, way, lane))
+        steps.append(
+            Step(
+                next=one_next,
+                seconds=passed,
+                turns_per_s=turns,
+                why=why,
+                runs_ft=runs,
+                way=way,
+                direction=lane,
+            )
+        )
         covered, last = covered + one_next.cast.seconds, one_next.cast
     seen = tried(first, per_s, answered, place)
-    opened = order_of(catalog, first, per_s, casts, None, keys, 1, place=place)[0]
+    opened = order_of(
+        catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
+    )[0]
     leave = _move_on(catalog, steps[0], opened) if answered and not bitten else None
-    return Search(scenario, belief, tuple(steps), seen, tuple(learned), nobody, leave)
+    return Search(
+        scenario=scenario,
+        belief=belief,
+        steps=tuple(steps),
+        tried=seen,
+        learned=tuple(learned),
+        nobody=nobody,
+        move_on=leave,
+    )
 
 
 def place_of(catalog: Catalog, scenario: Scenario) -> Place:

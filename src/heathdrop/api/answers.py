@@ -40,7 +40,14 @@ def simulate_answer(request: SimulateRequest) -> out.SimulateAnswer:
     if isinstance(request.lure, NamedLure):
         rig = request.rig_record(request.lure)
         bands = cast_bands(
-            catalogue.load(), rig, lure, line, water, cast, program, request.water.temperature_f
+            catalogue.load(),
+            rig,
+            lure=lure,
+            line=line,
+            water=water,
+            cast=cast,
+            program=program,
+            temperature_f=request.water.temperature_f,
         )
         summary.fall_band_s = _pair(bands.fall_s)
         if bands.mean_m:

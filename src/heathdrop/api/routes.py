@@ -107,7 +107,7 @@ def next_(
     """The next casts at a stop of the trip under way (or of a saved plan), after the casts that were kept
     there; ``rig`` asks for that rig alone, ``units`` are those of the words."""
     with request.app.state.database.session() as session:
-        return next_casts(session, stop, mine, limit, rig, units)
+        return next_casts(session, stop, own=mine, limit=limit, rig=rig, units=units)
 
 
 @router.get("/lessons", responses=REFUSED)

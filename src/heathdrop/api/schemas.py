@@ -188,12 +188,12 @@ class SimulateRequest(Body):
                 "lure.net_weight_n", body.net_weight_n, f"no more than {body.mass_g:g} g weighs in air"
             )
         return Lure(
-            body.mass_g * 1e-3,
-            body.net_weight_n,
-            square_metres(body.fall_drag_area_cm2),
-            square_metres(body.run_drag_area_cm2),
-            square_metres(body.run_lift_area_cm2),
-            body.glide_ratio,
+            mass_kg=body.mass_g * 1e-3,
+            net_weight_n=body.net_weight_n,
+            fall_drag_area_m2=square_metres(body.fall_drag_area_cm2),
+            run_drag_area_m2=square_metres(body.run_drag_area_cm2),
+            run_lift_area_m2=square_metres(body.run_lift_area_cm2),
+            glide_ratio=body.glide_ratio,
         )
 
     def rig_record(self, body: NamedLure) -> Rig:

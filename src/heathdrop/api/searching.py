@@ -71,7 +71,14 @@ class AnsweredBody(RigBody):
     def told(self, k: int) -> Told:
         """The core's record. Raises BadInput."""
         rig = self.rig(f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
-        return Told(rig, self.countdown_s, self.pace_ft_s, self.outcome, self.at_s, self.cadence or "")
+        return Told(
+            rig=rig,
+            count_s=self.countdown_s,
+            pace_ft_s=self.pace_ft_s,
+            outcome=self.outcome,
+            at_s=self.at_s,
+            cadence=self.cadence or "",
+        )
 
     def _named(self, at: str) -> Rig:
         """The rig of the cast's own name, as the answer gave it."""

@@ -190,8 +190,8 @@ class Trailer:
 
 @dataclass(frozen=True)
 class LineSpec:
-    """A line material: kg/m³, stiffness (GPa), the test (lb) it is usually fished in, and (pound test, mm) by
-    rising test."""
+    """A line material: kg/m³, stiffness (GPa), the test (lb) it is usually fished in, (pound test, mm) by
+    rising test, what else it is called."""
 
     __pydantic_config__ = STRICT
     id: str
@@ -200,6 +200,7 @@ class LineSpec:
     modulus_gpa: float
     usual_lb: float
     diameters_mm: tuple[Pair, ...]
+    aliases: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -63,12 +63,12 @@ class SizeRequest(Body):
         """The core's record of this request; its families are empty when they are to be called."""
         band = self.depth_band_ft
         return Scenario(
-            self.conditions,
-            self.gear,
-            tuple(dict.fromkeys(self.families or ())),
-            (band.top, band.low) if band else None,
-            tuple(sorted(self.schools.items())),
-            self.box,
+            conditions=self.conditions,
+            gear=self.gear,
+            families=tuple(dict.fromkeys(self.families or ())),
+            depth_band_ft=(band.top, band.low) if band else None,
+            schools=tuple(sorted(self.schools.items())),
+            box=self.box,
         )
 
 

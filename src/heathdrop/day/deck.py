@@ -97,7 +97,7 @@ def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") ->
     here = here_of(session, stop)
     told = [told_of(c) for c in here.made if teaches(c)]
     only = _only(here, rig) if rig else None
-    return here, next_up(here.scenario, own, here.rods, told, limit, only)
+    return here, next_up(here.scenario, own, rods=here.rods, told=told, limit=limit, only=only)
 
 
 def teaches(c: MadeCast) -> bool:
@@ -109,7 +109,9 @@ def told_of(c: MadeCast) -> Told:
     """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
     count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
     cadence = c.work if c.work in catalogue.load().cadences else ""
-    return Told(rig_of(c), count, c.pace_ft_s, c.outcome, c.at_s, cadence)
+    return Told(
+        rig=rig_of(c), count_s=count, pace_ft_s=c.pace_ft_s, outcome=c.outcome, at_s=c.at_s, cadence=cadence
+    )
 
 
 def _only(here: Here, rig: str) -> OnRod:

@@ -61,7 +61,7 @@ def _category(bins: Sequence[Effort], looks: int) -> list[Rate]:
     # Few bins say little of how they spread: their own word counts by their number, within the whole itself.
     trust = (len(bins) - 1) / (len(bins) + 3)
     spread = min(whole**2, max(trust * _spread(bins, whole, hours), (LEAST_SPREAD * whole) ** 2))
-    return [_rate(e, whole, spread, hours, looks, len(bins) > 1) for e in bins]
+    return [_rate(e, whole, spread=spread, hours=hours, looks=looks, several=len(bins) > 1) for e in bins]
 
 
 def _spread(bins: Sequence[Effort], whole: float, hours: float) -> float:
@@ -83,4 +83,4 @@ def _rate(e: Effort, whole: float, spread: float, hours: float, looks: int, seve
     below = float(gammainc(shape, rate * whole))
     level = FALSE_CLAIM / max(1, looks)
     differs = 0 if not several else 1 if below < level else -1 if 1.0 - below < level else 0
-    return Rate(e, mean, low, high, high <= WIDE * low, differs)
+    return Rate(effort=e, per_hour=mean, low=low, high=high, enough=high <= WIDE * low, differs=differs)

@@ -211,7 +211,9 @@ def fly(
     if program[0].do == "fall" and program[0].slack:
         fall_s, z0 = _slack_fall(program[0], lure, line, water, cast)
         dragged = 0.5 * surface_line_m(cast) if program[0].pulled_off_reel else 0.0
-        head = _fall_samples(lure, line, water, cast, fall_s, z0, sample_s, dragged)
+        head = _fall_samples(
+            lure, line, water=water, cast=cast, fall_s=fall_s, z0=z0, sample_s=sample_s, dragged_m=dragged
+        )
         first = 1
     still = float(fall_speed_m_s(lure.net_weight_n, lure.fall_drag_area_m2, 0.0, line, water))
     scene = Scene(cast.distance_m, max(z for _, z in cast.bottom), still, cast.rod_tip_m)

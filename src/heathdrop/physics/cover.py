@@ -148,7 +148,9 @@ def cover_odds(
     """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's
     half-way weight, ``touching`` the share of its way that a lure is in or on wood, docks or rock."""
     if stand.kind in catalog.cover.stems.share:
-        return stem_odds(catalog, rig, net_weight_n, stand, fall_in_ft, swim_in_ft)
+        return stem_odds(
+            catalog, rig, net_weight_n=net_weight_n, stand=stand, fall_in_ft=fall_in_ft, swim_in_ft=swim_in_ft
+        )
     if stand.kind == "matted-grass":
         return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))
     if stand.kind in ("wood", "rock", "docks"):

@@ -84,7 +84,14 @@ def time_to_depth_s(
     lure: Lure, depth_m: float, line: Line, water: Water, surface_line_m: float = 0.0
 ) -> float:
     """Seconds for ``lure`` to reach ``depth_m`` on a slack line, gliding included."""
-    straight = fall_time_s(lure.net_weight_n, lure.fall_drag_area_m2, depth_m, line, water, surface_line_m)
+    straight = fall_time_s(
+        lure.net_weight_n,
+        lure.fall_drag_area_m2,
+        depth_m=depth_m,
+        line=line,
+        water=water,
+        surface_line_m=surface_line_m,
+    )
     return float(straight / glide_factor(lure.glide_ratio))
 
 

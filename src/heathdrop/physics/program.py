@@ -117,19 +117,29 @@ def _given(
 
 
 def _times(i: int, p: Phase, default: int) -> int:
-    return int(_given(i, "times", None if p.times is None else float(p.times), 1, 100, "times", default))
+    return int(
+        _given(
+            i,
+            "times",
+            value=None if p.times is None else float(p.times),
+            low=1,
+            high=100,
+            unit="times",
+            default=default,
+        )
+    )
 
 
 def _speed(i: int, p: Phase, default_m_s: float | None = None) -> float:
-    return _given(i, "speed_ft_s", p.speed_m_s, 0.03, 4.6, "m/s", default_m_s)
+    return _given(i, "speed_ft_s", value=p.speed_m_s, low=0.03, high=4.6, unit="m/s", default=default_m_s)
 
 
 def _lift(i: int, p: Phase, default_m: float) -> float:
-    return _given(i, "lift", p.lift_m, 0.002, 3.1, "m", default_m)
+    return _given(i, "lift", value=p.lift_m, low=0.002, high=3.1, unit="m", default=default_m)
 
 
 def _seconds(i: int, p: Phase, default: float | None = None) -> float:
-    return _given(i, "for_s", p.for_s, 0.0, LONGEST_CAST_S, "s", default)
+    return _given(i, "for_s", value=p.for_s, low=0.0, high=LONGEST_CAST_S, unit="s", default=default)
 
 
 def _slack_in(i: int, p: Phase) -> list[Leg]:
@@ -178,7 +188,7 @@ def _kill(i: int, p: Phase, scene: Scene) -> list[Leg]:
 def _hop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Rod lifts of stated length, each let fall to the bottom and the slack taken up."""
     lift = _lift(i, p, 0.12)
-    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 1.0)
+    wait = _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=1.0)
     one = [
         lifted(i, lift, LIFT_M_S),
         lifted(i, lift, -LOWER_M_S),
@@ -192,7 +202,7 @@ def _hop(i: int, p: Phase, scene: Scene) -> list[Leg]:
 def _drag(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Slow sweeps of the rod along the bottom, the line taken up as the rod comes back."""
     sweep, speed = _lift(i, p, 0.6), _speed(i, p, 0.25)
-    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 1.0)
+    wait = _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=1.0)
     one = [
         leg(i, sweep / speed, tip_x=-speed),
         leg(i, sweep / (2 * speed), tip_x=2 * speed, reel=2 * speed),
@@ -213,7 +223,7 @@ def _shake(i: int, p: Phase, scene: Scene) -> list[Leg]:
 def _yo_yo(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Reeled up by a stated length, then let swing down on tight line, over and over."""
     lift, speed = _lift(i, p, 0.9), _speed(i, p, 0.9)
-    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 3.0)
+    wait = _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=3.0)
     one = [leg(i, lift / speed, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
     return [take_up(i), *(one * _times(i, p, 5))]
 
@@ -221,7 +231,7 @@ def _yo_yo(i: int, p: Phase, scene: Scene) -> list[Leg]:
 def _burn_and_drop(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """A few fast seconds, then a drop on tight line, over and over."""
     speed, burn = _speed(i, p, 1.2), _seconds(i, p, 3.0)
-    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
+    wait = _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=2.0)
     one = [leg(i, burn, reel=speed, near=AT_THE_ROD_M), leg(i, wait, till_bottom=True)]
     return [*(_slack_in(i, p) or [take_up(i)]), *(one * _times(i, p, 5))]
 
@@ -254,7 +264,10 @@ def _stroke(i: int, p: Phase, scene: Scene) -> list[Leg]:
 
 def _step_down(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Drawn a little toward the lip of a step, then line given: it drops to the next and rests there."""
-    draw, wait = _lift(i, p, 0.3), _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 2.0)
+    draw, wait = (
+        _lift(i, p, 0.3),
+        _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=2.0),
+    )
     give = -1.05 * scene.fall_m_s
     one = [
         lifted(i, draw, 0.3),
@@ -269,7 +282,7 @@ def _step_down(i: int, p: Phase, scene: Scene) -> list[Leg]:
 def _twitch(i: int, p: Phase, scene: Scene) -> list[Leg]:
     """Reeled at a pace all the while, the tip snapped up again and again, lowered as the lure sinks back."""
     speed, lift = _speed(i, p, 0.6), _lift(i, p, 0.15)
-    wait = _given(i, "wait_s", p.wait_s, 0.0, 60.0, "s", 0.6)
+    wait = _given(i, "wait_s", value=p.wait_s, low=0.0, high=60.0, unit="s", default=0.6)
     up, down = lifted(i, lift, LIFT_M_S), lifted(i, lift, -LOWER_M_S)
     one = [
         leg(i, wait, reel=speed, near=AT_THE_ROD_M),

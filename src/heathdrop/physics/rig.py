@@ -144,18 +144,18 @@ def rig_by_name(
     if fused and tail.appendages >= 2:
         tail = fused_of(catalog, tail)
     return Rig(
-        kind,
-        catalog.pick(catalog.heads, at + "head_shape", head_shape or kind.head_shape),
-        material,
-        head_oz,
-        dress,
-        tail,
-        length,
-        catalog.pick(catalog.plastic, at + "plastic", plastic or "neutral"),
-        catalog.pick(catalog.softness, at + "softness", softness or "soft"),
-        catalog.pick(catalog.orientation, at + "orientation", orientation or "flat"),
-        set_,
-        fused and tail.appendages >= 2,
+        family=kind,
+        head_shape=catalog.pick(catalog.heads, at + "head_shape", head_shape or kind.head_shape),
+        head_material=material,
+        head_oz=head_oz,
+        skirt=dress,
+        trailer=tail,
+        trailer_length_in=length,
+        plastic=catalog.pick(catalog.plastic, at + "plastic", plastic or "neutral"),
+        softness=catalog.pick(catalog.softness, at + "softness", softness or "soft"),
+        orientation=catalog.pick(catalog.orientation, at + "orientation", orientation or "flat"),
+        blades=set_,
+        fused=fused and tail.appendages >= 2,
     )
 
 

@@ -47,7 +47,7 @@ def step_n(
     """The step of tension (N) at the tip when the lure ticks or lands, at most its own weight."""
     numbers = catalog.judgement.touch
     length = math.hypot(depth_m, distance_m)
-    pull = line_pull_n(catalog, line, water, depth_m, distance_m, wind_mph)
+    pull = line_pull_n(catalog, line, water=water, depth_m=depth_m, distance_m=distance_m, wind_mph=wind_mph)
     load = math.hypot(pull / length, line.net_weight_n_m(water.density_kg_m3))
     bow = load**2 * length**3 / (12.0 * (net_weight_n + pull) ** 3)
     gives = bow + line.stretch_m_n(length) + numbers.tip_m_n
@@ -67,5 +67,13 @@ def felt_of(
     if net_weight_n <= 0.0:
         return 0.0
     numbers = catalog.judgement.touch
-    step = step_n(catalog, net_weight_n, line, water, depth_m, distance_m, wind_mph)
+    step = step_n(
+        catalog,
+        net_weight_n,
+        line=line,
+        water=water,
+        depth_m=depth_m,
+        distance_m=distance_m,
+        wind_mph=wind_mph,
+    )
     return 0.5 * math.erfc(-math.log(step / numbers.threshold_n) / (numbers.scatter * math.sqrt(2.0)))

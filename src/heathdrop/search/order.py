@@ -171,9 +171,18 @@ def order_of(
         again = bitten and k == 0 and before is not None
         mine = [before] if again and before is not None else casts
         at = ONE_LANE if again else place
-        cast, change, minutes, adds = next_cast(catalog, belief, per_s, mine, before, to_hand, at, counts)
+        cast, change, minutes, adds = next_cast(
+            catalog, belief, per_s=per_s, casts=mine, before=before, to_hand=to_hand, place=at, thrown=counts
+        )
         found.append(
-            Next(cast, change, minutes, here * left * adds, here * (1.0 - left * (1.0 - adds)), belief)
+            Next(
+                cast=cast,
+                change=change,
+                minutes=minutes,
+                adds=here * left * adds,
+                so_far=here * (1.0 - left * (1.0 - adds)),
+                belief=belief,
+            )
         )
         left *= 1.0 - adds
         belief = belief.times(at.passes(cast, per_s, counts[cast.setting]))

@@ -119,7 +119,9 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
     casts = [
         (lure_params(moved), line_params(on, water), r.tuned.pace_m_s, start, r.cast.distance_m)
         for r, spread in rigs
-        for moved, on, start in _moved(catalog, r, spread, line, water, count_error_of(catalog, sizing.known))
+        for moved, on, start in _moved(
+            catalog, r, s=spread, line=line, water=water, count_error=count_error_of(catalog, sizing.known)
+        )
     ]
     means = np.array(_means(casts, scene_of(line, water, cast, (0.0, 1.0), FAR))).reshape(len(rigs), -1)
     found = []

@@ -70,14 +70,25 @@ def worked_in(
     """A swum rig played in a cadence at the pace and count of its ``steady`` setting (a floor cadence from
     the bottom), and once more at the pace that should bring it back to the depth of the band where pauses
     or bursts took it out; None where it cannot be played or is not swum home."""
-    found = _played(setting, scene, haze_m, away, lure, steady.pace_m_s, count_s, cadence)
+    found = _played(
+        setting,
+        scene,
+        haze_m=haze_m,
+        thrown=away,
+        lure=lure,
+        pace_m_s=steady.pace_m_s,
+        count_s=count_s,
+        cadence=cadence,
+    )
     if found is None or cadence.floor or found.tuned.soft_share >= steady.soft_share:
         return found
     middle = 0.5 * (scene.band.top + scene.band.low)
     factor = math.sqrt(max(found.tuned.mean_m, LEAST_DEPTH_M) / middle)
     limits = limits_for(setting)
     pace = min(limits.fastest_m_s, max(limits.slowest_m_s, steady.pace_m_s * factor))
-    again = _played(setting, scene, haze_m, away, lure, pace, count_s, cadence)
+    again = _played(
+        setting, scene, haze_m=haze_m, thrown=away, lure=lure, pace_m_s=pace, count_s=count_s, cadence=cadence
+    )
     if again is None:
         return found
     return max(found, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
@@ -94,7 +105,9 @@ def _played(
     cadence: Cadence,
 ) -> Cadenced | None:
     lift, hold = metres(cadence.lift_ft) or None, cadence.pause_s or None
-    phases = programme(cadence.id, pace_m_s, count_s, thrown.distance_m, lift, hold)
+    phases = programme(
+        cadence.id, pace_m_s, count_s=count_s, away_m=thrown.distance_m, lift_m=lift, hold_s=hold
+    )
     try:
         cast = fly(
             lure,
@@ -122,7 +135,15 @@ def _played(
         near_it = float(c.bottom_depth_ft - c.fish_depth_ft <= c.floor_reach_ft)
         found = found._replace(soft_share=met, in_band=met, near_band=max(found.near_band, near_it))
     drop = lure.glide_ratio * cadence.pause_s * feet(cast.start_depth_m) / max(cast.fall_s, 0.1)
-    return Cadenced(cadence, found, cast.fall_s, _falling(cast), drop, feet(far), feet(near))
+    return Cadenced(
+        cadence=cadence,
+        tuned=found,
+        count_s=cast.fall_s,
+        falling=_falling(cast),
+        glides_ft=drop,
+        far_ft_s=feet(far),
+        near_ft_s=feet(near),
+    )
 
 
 def _closing(cast: CastResult, far: float, near: float) -> float | None:

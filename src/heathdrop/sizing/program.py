@@ -35,7 +35,7 @@ def program_of(
     if sized is not None and sized.way == way:
         lift_m = metres(sized.cadence.lift_ft) or None if lift_m is None else lift_m
         hold_s = sized.cadence.pause_s or None if hold_s is None else hold_s
-    return programme(way, pace, rated.countdown_s, away, lift_m, hold_s)
+    return programme(way, pace, count_s=rated.countdown_s, away_m=away, lift_m=lift_m, hold_s=hold_s)
 
 
 def play(

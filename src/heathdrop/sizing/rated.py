@@ -118,7 +118,18 @@ def rated_one(
         }
         way = way_to(setting, tuned.in_cover)
         return Rated(
-            rig, lure, tuned, seconds, fall, odds, joined(catalog, parts), cast, felt, borne, liking, way
+            rig=rig,
+            lure=lure,
+            tuned=tuned,
+            countdown_s=seconds,
+            fall_ft_s=fall,
+            cover=odds,
+            fits=joined(catalog, parts),
+            cast=cast,
+            felt=felt,
+            borne=borne,
+            liking=liking,
+            way=way,
         )
     parts["pace"] = max(numbers.least_part, tuned.comfort)
     swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
@@ -133,7 +144,21 @@ def rated_one(
         }
         fits = joined(catalog, parts | more)
         found.append(
-            Rated(rig, lure, tuned, seconds, fall, odds, fits, cast, felt, borne, liking, way, cadence)
+            Rated(
+                rig=rig,
+                lure=lure,
+                tuned=tuned,
+                countdown_s=seconds,
+                fall_ft_s=fall,
+                cover=odds,
+                fits=fits,
+                cast=cast,
+                felt=felt,
+                borne=borne,
+                liking=liking,
+                way=way,
+                cadence=cadence,
+            )
         )
     return max(found, key=lambda r: r.fits.score)
 

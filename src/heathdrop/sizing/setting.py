@@ -152,11 +152,11 @@ class Setting:
         found = cover_odds(
             self.catalog,
             rig,
-            lure.net_weight_n,
-            stand or self.stand,
-            sunk * (1.0 - self.open_share) if work == "drop" else sunk,
-            way,
-            self.mat_factor,
+            net_weight_n=lure.net_weight_n,
+            stand=stand or self.stand,
+            fall_in_ft=sunk * (1.0 - self.open_share) if work == "drop" else sunk,
+            swim_in_ft=way,
+            mat_factor=self.mat_factor,
             touching=tuned.in_cover * met if work == "swim" else 1.0,
         )
         if work == "drop" and self.open_share:
@@ -192,7 +192,15 @@ class Setting:
         c = self.scenario.conditions
         away = self.catalog.judgement.hand.felt_at * self.cast.distance_m
         depth = metres(c.bottom_depth_ft)
-        return felt_of(self.catalog, net_weight_n, line, self.water, depth, away, c.wind_mph)
+        return felt_of(
+            self.catalog,
+            net_weight_n,
+            line=line,
+            water=self.water,
+            depth_m=depth,
+            distance_m=away,
+            wind_mph=c.wind_mph,
+        )
 
 
 def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
@@ -207,7 +215,12 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
     chosen(catalog, scenario.schools)
     leaning = leaning_of(catalog, scenario.schools, facts)
     stand = Stand(
-        c.cover.kind, c.cover.stands, c.cover.texture, c.cover.thickness_in, c.cover.detail, leaning.lobbed
+        kind=c.cover.kind,
+        density=c.cover.stands,
+        texture=c.cover.texture,
+        thickness_in=c.cover.thickness_in,
+        detail=c.cover.detail,
+        lobbed=leaning.lobbed,
     )
     targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
@@ -229,11 +242,11 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         weights=weights_for(
             catalog,
             family,
-            targets,
-            c,
-            stand,
-            leaning,
-            mat_factor,
+            targets=targets,
+            c=c,
+            stand=stand,
+            leaning=leaning,
+            mat_factor=mat_factor,
             shift=weight_shift(catalog, family, leans),
             held=held,
         ),

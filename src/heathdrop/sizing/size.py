@@ -100,16 +100,16 @@ def size(
     factor = first.family.pace_factor
     paces = reachable_paces(catalog, first.targets, scenario.gear.reel.inches_per_turn, factor)
     return Sizing(
-        scenario,
-        first.targets,
-        paces,
-        first.water,
-        first.line,
-        first.cast,
-        tuple(ranked(first, rated, tackle)),
-        first.facts,
-        first.weights,
-        known,
+        scenario=scenario,
+        targets=first.targets,
+        paces_ft_s=paces,
+        water=first.water,
+        line=first.line,
+        cast=first.cast,
+        rigs=tuple(ranked(first, rated, tackle)),
+        facts=first.facts,
+        weights=first.weights,
+        known=known,
     )
 
 
@@ -182,7 +182,7 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     def search(some: Sequence[int], rounds: int, begun: Sequence[Tuned] = ()) -> None:
         mine = [rigs[k] for k in some]
         lures, limits = [setting.lure(rig) for rig in mine], [bounds[k] for k in some]
-        tuned = tune(lures, limits, scene, rounds == ROUNDS, rounds, begun)
+        tuned = tune(lures, limits, scene=scene, refine=rounds == ROUNDS, rounds=rounds, begun=begun)
         found.update(zip(some, _rated(setting, mine, tuned), strict=True))
 
     search(first, 0)
@@ -207,14 +207,28 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
         if not cadence.floor and not reaches_steadily(steady.tuned):
             continue
         played = worked_in(
-            setting, scene, limits.haze_m, steady.cast, steady.lure, steady.tuned, steady.countdown_s, cadence
+            setting,
+            scene,
+            haze_m=limits.haze_m,
+            away=steady.cast,
+            lure=steady.lure,
+            steady=steady.tuned,
+            count_s=steady.countdown_s,
+            cadence=cadence,
         )
         if played is None:
             continue
         if cadence.floor and not _steadily(setting, scene, limits, steady, played):
             continue
         if played.tuned.soft_share > 0.0:
-            one = rated_one(setting, steady.rig, steady.lure, played.tuned, played.count_s, played)
+            one = rated_one(
+                setting,
+                steady.rig,
+                lure=steady.lure,
+                tuned=played.tuned,
+                seconds=played.count_s,
+                cadence=played,
+            )
             if one.fits.score > max(best.fits.score, steady.fits.score + noise):
                 best = one
     return best
@@ -285,14 +299,14 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     scene = scene_of(
         setting.line,
         setting.water,
-        setting.cast,
-        band,
-        metres(setting.cover_top_ft),
-        metres(known),
-        metres(numbers.targets.skating_ft),
-        metres(setting.catalog.cover.grass.uneven_ft),
-        numbers.fit.eased,
-        numbers.fit.weights["pace"] / numbers.fit.weights["depth"],
+        cast=setting.cast,
+        band_m=band,
+        cover_top_m=metres(setting.cover_top_ft),
+        haze_m=metres(known),
+        skates_m=metres(numbers.targets.skating_ft),
+        uneven_m=metres(setting.catalog.cover.grass.uneven_ft),
+        eased=numbers.fit.eased,
+        price=numbers.fit.weights["pace"] / numbers.fit.weights["depth"],
     )
     middle = 0.5 * sum(targets.depth_ft)
     bounds = []
@@ -344,4 +358,16 @@ def _worked(setting: Setting, limits: Limits) -> Tuned:
     pace = math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)
     among = 1.0 if setting.cover_top_ft < NOWHERE_FT else 0.0
     within = float(above <= c.floor_reach_ft)
-    return Tuned(pace, bottom, near, near, bottom, bottom, bottom, among, 1.0, within, hand.worked_s)
+    return Tuned(
+        pace_m_s=pace,
+        start_depth_m=bottom,
+        soft_share=near,
+        in_band=near,
+        mean_m=bottom,
+        shallowest_m=bottom,
+        deepest_m=bottom,
+        in_cover=among,
+        comfort=1.0,
+        near_band=within,
+        useful_s=hand.worked_s,
+    )

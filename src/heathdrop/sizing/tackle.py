@@ -74,7 +74,14 @@ class Holding:
         need = max(self.hook_lb, numbers.lb_per_oz * head_oz)
         strength = ebbing(max(0.0, math.log(need / self.test_lb)) / numbers.weak_edge)
         throws = ebbing(max(0.0, math.log(self.lightest_oz / whole_oz)) / numbers.light_edge)
-        return TackleFit(strength, throws, self.seen, _rod(numbers, self.rod, whole_oz), need, self.test_lb)
+        return TackleFit(
+            strength=strength,
+            throws=throws,
+            seen=self.seen,
+            rod=_rod(numbers, self.rod, whole_oz),
+            need_lb=need,
+            test_lb=self.test_lb,
+        )
 
 
 def holding_of(catalog: Catalog, family: Family, c: Conditions, gear: Gear) -> Holding:
@@ -85,7 +92,14 @@ def holding_of(catalog: Catalog, family: Family, c: Conditions, gear: Gear) -> H
         hook *= numbers.spinning_hook
     like = like_fluorocarbon_lb(catalog, _diameter_mm(catalog, line.material, line.test_lb))
     lightest = numbers.light_oz * (like / numbers.light_lb) ** numbers.light_power
-    return Holding(numbers, hook, weakest_lb(line), lightest, _seen(catalog, family, c, line), gear.rod)
+    return Holding(
+        numbers=numbers,
+        hook_lb=hook,
+        test_lb=weakest_lb(line),
+        lightest_oz=lightest,
+        seen=_seen(catalog, family, c, line),
+        rod=gear.rod,
+    )
 
 
 def _diameter_mm(catalog: Catalog, material: str, test: float) -> float:

@@ -43,10 +43,10 @@ __all__ = [
 ]
 
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
-SEARCH = Fidelity(6, 0.2, 0.13, 0.22, 0.3, 0.5)
-BOARD = Fidelity(12, 0.2, 0.09, 0.16, 0.5, 0.5)
+SEARCH = Fidelity(segments=6, grading=0.2, step_m=0.13, longest_step_s=0.22, relax=0.3, relax_most=0.5)
+BOARD = Fidelity(segments=12, grading=0.2, step_m=0.09, longest_step_s=0.16, relax=0.5, relax_most=0.5)
 #: What a search reckons the water that a cast covers with: between the two.
-COVERING = Fidelity(8, 0.2, 0.12, 0.20, 0.3, 0.5)
+COVERING = Fidelity(segments=8, grading=0.2, step_m=0.12, longest_step_s=0.20, relax=0.3, relax_most=0.5)
 #: Rounds of small moves for a rig that may be the best.
 ROUNDS = 3
 
@@ -186,6 +186,17 @@ def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
     slowest = min(cast[2] for cast in casts)
     fastest = 10.0 * slowest
     any_pace = rows_of(
-        Limits(slowest, fastest, FAR, scene.band.haze, slowest, fastest, 1.0, 1.0, cast[4]) for cast in casts
+        Limits(
+            slowest_m_s=slowest,
+            fastest_m_s=fastest,
+            deepest_start_m=FAR,
+            haze_m=scene.band.haze,
+            liked_slow_m_s=slowest,
+            liked_fast_m_s=fastest,
+            slower=1.0,
+            quicker=1.0,
+            distance_m=cast[4],
+        )
+        for cast in casts
     )
     return _played(lures, lines, any_pace, scene, [cast[2:4] for cast in casts])

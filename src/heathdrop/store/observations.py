@@ -106,13 +106,13 @@ class DropRecord(RigRecord):
         depth = metres(self.depth_ft)
         dragged = 0.5 * depth if self.off_reel else 0.0
         return DropTest(
-            self.rig(catalog),
-            self.line(catalog),
-            self.line_material,
-            depth,
-            tuple(self.times_s),
-            self.water_temp_f,
-            dragged,
+            rig=self.rig(catalog),
+            line=self.line(catalog),
+            line_material=self.line_material,
+            depth_m=depth,
+            times_s=tuple(self.times_s),
+            temperature_f=self.water_temp_f,
+            surface_line_m=dragged,
         )
 
 
@@ -128,14 +128,14 @@ class DepthRecord(RigRecord):
 
     def seen(self, catalog: Catalog) -> DepthCheck:
         return DepthCheck(
-            self.rig(catalog),
-            self.line(catalog),
-            metres(self.pace_ft_s),
-            self.count_s,
-            metres(self.cast_ft),
-            metres(self.depth_ft),
-            metres(self.rod_tip_height_ft),
-            self.water_temp_f,
+            rig=self.rig(catalog),
+            line=self.line(catalog),
+            pace_m_s=metres(self.pace_ft_s),
+            count_s=self.count_s,
+            cast_m=metres(self.cast_ft),
+            depth_m=metres(self.depth_ft),
+            rod_tip_m=metres(self.rod_tip_height_ft),
+            temperature_f=self.water_temp_f,
         )
 
 

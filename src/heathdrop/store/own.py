@@ -53,7 +53,15 @@ def trailer_of(body: items.TrailerItem) -> OwnedTrailer:
     whole = f"{body.shape}-fused"
     shape = whole if not body.split and whole in catalog.trailers else body.shape
     fused = not body.split and shape == body.shape
-    return OwnedTrailer(shape, body.length_in, body.mass_g, body.width_in, body.plastic, body.softness, fused)
+    return OwnedTrailer(
+        shape=shape,
+        length_in=body.length_in,
+        mass_g=body.mass_g,
+        width_in=body.width_in,
+        plastic=body.plastic,
+        softness=body.softness,
+        fused=fused,
+    )
 
 
 @lru_cache(maxsize=8)

@@ -134,7 +134,15 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
         raise BadInput("the casts", casts, f"at least the {len(came)} that something came of")
     if casts == 0:
         raise BadInput("the casts", casts, "at least 1")
-    return TypedDay(begun, left[0] if left else "", rig, came, casts, degrees, "; ".join(left[1:]))
+    return TypedDay(
+        begun=begun,
+        stop=left[0] if left else "",
+        rig=rig,
+        came=came,
+        casts=casts,
+        water_temp_f=degrees,
+        note="; ".join(left[1:]),
+    )
 
 
 def _counts(line: str) -> tuple[dict[str, int], str]:

@@ -8,8 +8,10 @@ from __future__ import annotations
 
 import re
 from collections.abc import Mapping
+from functools import cache
 from typing import Any
 
+from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC, meant
@@ -55,13 +57,13 @@ RATIO = re.compile(r"\b\d(?:[.,]\d)?\s?(?:[:to]+)\s?1\b", re.I)
 BLADES = ("double willow", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
-LINES = {
-    "fluorocarbon": "fluorocarbon",
-    "fluoro": "fluorocarbon",
-    "nylon": "nylon",
-    "mono": "nylon",
-    "braid": "braid",
-}
+
+
+@cache
+def line_words() -> dict[str, str]:
+    """Everything that a line material is called."""
+    lines = catalogue.load().lines
+    return {said: id_ for id_, line in lines.items() for said in (id_, line.name, *line.aliases)}
 
 
 def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
@@ -183,7 +185,7 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
         near = nearest((*families, *trailers), text)
         raise BadInput("the line", text, f"a line that says which jig: {named}{_asked(near)}")
-    material, rest = take_word(LINES, text)
+    material, rest = take_word(line_words(), text)
     if material is not None:
         test, rest = _take(POUNDS, rest)
         thick, rest = _take(MILLIMETRES, rest)
@@ -210,7 +212,7 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     allowed = (
         "a weight and a lure (3/8 swim jig), a trailer and its length (craw 4 in), a line, a reel or a rod"
     )
-    raise BadInput("the line", line, allowed + _asked(nearest((*families, *trailers, *LINES), text)))
+    raise BadInput("the line", line, allowed + _asked(nearest((*families, *trailers, *line_words()), text)))
 
 
 def _asked(near: str) -> str:

@@ -11,7 +11,7 @@ from heathdrop.conditions.gear import Leader, Line, Rod
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
-from heathdrop.store.files.entry import LINES, NUMBER, rod_fields, take_word
+from heathdrop.store.files.entry import NUMBER, line_words, rod_fields, take_word
 from heathdrop.units import ounces_as_written
 
 LEADER = re.compile(
@@ -37,7 +37,7 @@ def _rod_in(text: str, usual: str) -> RodBody:
     leader = None
     tied = LEADER.search(rest)
     if tied is not None:
-        material = LINES.get((tied[3] or "").strip().lower(), "fluorocarbon")
+        material = line_words().get((tied[3] or "").strip().lower(), "fluorocarbon")
         length = number_of(tied[1]) if tied[1] else Leader().length_ft
         leader = Leader(material=material, test_lb=number_of(tied[2]), length_ft=length)
         rest = f"{rest[: tied.start()]} {rest[tied.end() :]}"
@@ -45,7 +45,7 @@ def _rod_in(text: str, usual: str) -> RodBody:
     inches = number_of(turn[1]) if turn else RodBody.model_fields["inches_per_turn"].default
     if turn:
         rest = f"{rest[: turn.start()]} {rest[turn.end() :]}"
-    material_said, rest = take_word(LINES, rest)
+    material_said, rest = take_word(line_words(), rest)
     test = TEST.search(rest)
     if material_said is None or test is None:
         raise BadInput("rods", text[:60], WANTED)

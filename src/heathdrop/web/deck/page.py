@@ -68,14 +68,16 @@ def deck(request: Request, database: Db, own: Mine) -> Response:
             return page(request, "deck/begin.html", broken)
         made = casts.listed(session, trip=row.name)
         said = {r.rig: rig_said(RigName.parse(r.rig).rig(catalogue.load())) for r in body.rods}
-        data = deck_data(row.name, body, stops, said, made, request.app.state.feed is not None)
+        data = deck_data(
+            row.name, body, stops=stops, said=said, made=made, instruments=request.app.state.feed is not None
+        )
         name = row.name
     return page(request, "deck/page.html", {"data": data, "trip": name, "page": "deck", "answers": ANSWERS})
 
 
 def _stop_data(session: Session, body: TripBody, k: int, own: Own, rig: str = "") -> dict[str, Any]:
     stop = body.stops[k]
-    return stop_data(stop, next_casts(session, stop.name, own, ORDER, rig, system()))
+    return stop_data(stop, next_casts(session, stop.name, own=own, limit=ORDER, rig=rig, units=system()))
 
 
 @writes.post("/deck")

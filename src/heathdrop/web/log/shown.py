@@ -117,13 +117,13 @@ def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
             at = link(family=rig.family, pick=rig.text(), view="size", **setting)
         found.append(
             LastRow(
-                f"{day.date}, {day.stop}" if day.stop else day.date,
-                f"{day.casts} casts, {day.bites} bitten",
-                ", ".join(day.alike),
-                ", ".join(day.differs),
-                "; ".join(day.bit),
-                "; ".join(day.in_vain[:3]),
-                at,
+                when=f"{day.date}, {day.stop}" if day.stop else day.date,
+                came=f"{day.casts} casts, {day.bites} bitten",
+                alike=", ".join(day.alike),
+                differs=", ".join(day.differs),
+                bit="; ".join(day.bit),
+                in_vain="; ".join(day.in_vain[:3]),
+                take=at,
             )
         )
     return found
@@ -321,7 +321,16 @@ def _whisker(r: Rate, scale: float) -> Whisker:
     said = f"{r.per_hour:.1f} an hour, {r.low:.1f} to {r.high:.1f}" if r.enough else "too few yet"
     told = {1: "more than the rest of your log", -1: "fewer than the rest of your log", 0: ""}[r.differs]
     dot, low, high = scale * r.per_hour, scale * r.low, scale * r.high
-    return Whisker(r.effort.bin, r.effort.casts, said, dot, low, high, told, r.enough)
+    return Whisker(
+        bin=r.effort.bin,
+        casts=r.effort.casts,
+        said=said,
+        dot=dot,
+        low=low,
+        high=high,
+        told=told,
+        enough=r.enough,
+    )
 
 
 def sayings_of(found: Lessons) -> list[str]:

@@ -127,15 +127,15 @@ def _cell(s: PlannedStop, w: WithAnswer, address: str, line: str) -> Crossing:
     score = round(100 * w.fit)
     said = f"Rod {w.rod} at {s.name}: {score} of 100, {rig_said(w.rig)}, count {w.countdown_s:.1f} s"
     return Crossing(
-        score,
-        sum(w.fit >= edge for edge in SHADES),
-        f"{w.countdown_s:.1f} s",
-        CHANGES[w.change],
-        w.rod == s.with_.rod,
-        said,
-        address,
-        w.rig.name,
-        line,
+        score=score,
+        shade=sum(w.fit >= edge for edge in SHADES),
+        count=f"{w.countdown_s:.1f} s",
+        change=CHANGES[w.change],
+        chosen=w.rod == s.with_.rod,
+        said=said,
+        address=address,
+        rig=w.rig.name,
+        line=line,
     )
 
 

@@ -74,7 +74,16 @@ def sheet_for(values: dict[str, str], own: Own) -> Sheet:
         cast, picked = searching.cast, {**values, "pick": searching.cast.rig}
         choices = replace(choices, count_s=cast.count_s, pace_ft_s=cast.pace_ft_s)
     sizing = sizing_of(scenario, own)
-    return present(catalogue.load(), sizing, own.tackle, picked, choices, link, call, searching)
+    return present(
+        catalogue.load(),
+        sizing,
+        tackle=own.tackle,
+        values=picked,
+        choices=choices,
+        link=link,
+        call=call,
+        searching=searching,
+    )
 
 
 def search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
@@ -96,13 +105,13 @@ def choices_from(values: dict[str, str]) -> Choices:
     lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
     hold = number_or_none("hold_s", values["hold_s"], 0.0, 30.0, "s")
     return Choices(
-        values["way"],
-        None if lift is None else lift * M_PER_IN,
-        hold,
-        (values["vs1"], values["vs2"]),
-        number_or_none("count_s", values["count_s"], 0.3, 120.0, "s"),
-        number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s"),
-        number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
+        way=values["way"],
+        lift_m=None if lift is None else lift * M_PER_IN,
+        hold_s=hold,
+        against=(values["vs1"], values["vs2"]),
+        count_s=number_or_none("count_s", values["count_s"], 0.3, 120.0, "s"),
+        pace_ft_s=number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s"),
+        missed_ft=number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
     )
 
 
@@ -159,7 +168,14 @@ def held_of(values: dict[str, str], own: Own) -> list[Held]:
             kept = mine.get(topic) == school
             known, without = topics[topic], {k: v for k, v in values.items() if k != SCHOOL + topic}
             found.append(
-                Held(topic, known.name, known.schools[school].name, kept, known.default, address(without))
+                Held(
+                    topic=topic,
+                    about=known.name,
+                    name=known.schools[school].name,
+                    kept=kept,
+                    usual=known.default,
+                    without=address(without),
+                )
             )
     return found
 
@@ -244,7 +260,12 @@ def card(request: Request, database: Db, own: Mine) -> Response:
         sizing = sizing_of(scenario_from(values, own), own)
         name = opened["name"] if opened else ""
         shown = card_of(
-            catalogue.load(), sizing, values["pick"], choices_from(values), name, datetime.now().date()
+            catalogue.load(),
+            sizing,
+            pick=values["pick"],
+            choices=choices_from(values),
+            name=name,
+            day=datetime.now().date(),
         )
     except BadInput as refusal:
         return problem(request, in_words(refusal, values))

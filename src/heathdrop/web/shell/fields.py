@@ -70,12 +70,12 @@ def _controls(place: Place) -> Iterator[Control]:
         return
     if q.optional:
         yield Control(
-            q.optional_control,
-            place.path,
-            q.label,
-            "",
-            q.unit,
-            _text(q.step),
+            name=q.optional_control,
+            path=place.path,
+            label=q.label,
+            default="",
+            unit=q.unit,
+            step=_text(q.step),
             group=q.group,
             cover=q.optional,
             low=f"{q.low:g}",
@@ -107,20 +107,20 @@ def _controls(place: Place) -> Iterator[Control]:
         options = (("", q.blank), *moods)
     start = q.start if q.start is not None else place.default
     yield Control(
-        name,
-        place.path,
-        q.label,
-        _text(start),
-        "" if options else q.unit,
-        _text(q.step),
-        options,
-        bool(q.blank),
-        q.group,
-        q.cover,
-        q.needs,
-        _usual_tests() if name in ("line", "leader") else {},
-        None if options or not math.isfinite(q.low) else f"{q.low:g}",
-        q.about,
+        name=name,
+        path=place.path,
+        label=q.label,
+        default=_text(start),
+        unit="" if options else q.unit,
+        step=_text(q.step),
+        options=options,
+        blank=bool(q.blank),
+        group=q.group,
+        cover=q.cover,
+        needs=q.needs,
+        usual_tests=_usual_tests() if name in ("line", "leader") else {},
+        low=None if options or not math.isfinite(q.low) else f"{q.low:g}",
+        about=q.about,
     )
 
 

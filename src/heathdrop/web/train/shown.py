@@ -79,14 +79,14 @@ def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> 
         weekly = _by_week(answers)
         found.append(
             KindRow(
-                kind,
-                name,
-                says,
-                sum(d.due is None or utc(d.due) <= moment for d in mine),
-                len(answers),
-                round(100.0 * sum(late) / len(late)) if late else None,
-                _points(weekly),
-                ", ".join(f"{100.0 * m:.0f}" for m in weekly if m is not None),
+                id=kind,
+                name=name,
+                says=says,
+                due=sum(d.due is None or utc(d.due) <= moment for d in mine),
+                answered=len(answers),
+                lately=round(100.0 * sum(late) / len(late)) if late else None,
+                points=_points(weekly),
+                weeks=", ".join(f"{100.0 * m:.0f}" for m in weekly if m is not None),
             )
         )
     return found
@@ -174,15 +174,15 @@ def eye_of(
             there = scale.y(marking.truth)
         found.append(
             EyeDrawing(
-                frame,
-                scale.y(0.0),
-                scale.y(bottom),
-                scale.per_ft_y,
-                marks,
-                scale.x(0.5 * feet(away.distance_m)),
-                path,
-                there,
-                None if guess_ft is None else scale.y(guess_ft),
+                frame=frame,
+                surface=scale.y(0.0),
+                floor=scale.y(bottom),
+                per_ft=scale.per_ft_y,
+                marks=marks,
+                half_x=scale.x(0.5 * feet(away.distance_m)),
+                path=path,
+                there=there,
+                guess=None if guess_ft is None else scale.y(guess_ft),
             )
         )
     return found

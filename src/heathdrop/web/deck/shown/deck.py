@@ -58,13 +58,13 @@ def water_rows(stop: TripStop) -> list[WaterRow]:
     values = values_of({"conditions": stop.conditions})
     return [
         WaterRow(
-            c.name,
-            c.label,
-            field_said(c.unit, values[c.name]) if not c.options else values[c.name],
-            unit_said(c.unit.partition(" (")[0]) if not c.options else "",
-            "" if c.options else step_said(c.unit, c.step),
-            tuple(c.options),
-            stop.by.get(c.name, ""),
+            name=c.name,
+            label=c.label,
+            value=field_said(c.unit, values[c.name]) if not c.options else values[c.name],
+            unit=unit_said(c.unit.partition(" (")[0]) if not c.options else "",
+            step="" if c.options else step_said(c.unit, c.step),
+            options=tuple(c.options),
+            by=stop.by.get(c.name, ""),
         )
         for c in (BY_NAME[name] for name in WATER)
         if c.shown(values)

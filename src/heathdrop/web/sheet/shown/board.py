@@ -77,7 +77,9 @@ def board_of(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
     bulk = {row_label(r): r.rig.bulk_cm2 for r in (*same, chosen)}
     rows = []
     for k, label in enumerate(sorted(labels, key=lambda x: (bulk[x], x))):
-        cells = tuple(_cell(sizing, places.get((label, oz)), k, oz, chosen, best) for oz in weights)
+        cells = tuple(
+            _cell(sizing, places.get((label, oz)), row=k, oz=oz, chosen=chosen, best=best) for oz in weights
+        )
         rows.append((label, cells))
     return tuple(ounces_as_written(oz) for oz in weights), tuple(rows)
 
@@ -100,12 +102,12 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
     shade = sum(score >= least for least in SHADES)
     place = f"{r.rig.trailer.id}-{row}" if r.rig.fused else r.rig.trailer.id
     return Cell(
-        r.key,
-        f"cell-{place}-{int(oz * 10000)}",
-        score,
-        shade,
-        _mark(sizing, r),
-        said,
-        r.key == chosen.key,
-        r is best,
+        key=r.key,
+        id=f"cell-{place}-{int(oz * 10000)}",
+        score=score,
+        shade=shade,
+        mark=_mark(sizing, r),
+        title=said,
+        chosen=r.key == chosen.key,
+        best=r is best,
     )

@@ -139,7 +139,7 @@ def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family
     result = play(theirs, best, usual_way(catalog, theirs, best))
     mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, theirs, best)
     hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
-    return Rival(mark, name, _their_best(name, rated, own, best, result, hours), result)
+    return Rival(mark, name, _their_best(name, rated, own=own, best=best, result=result, hours=hours), result)
 
 
 def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult, hours: str) -> str:

@@ -57,7 +57,9 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     choices = replace(choices, way=way)
     bands = bands_for(catalog, sizing, [chosen])[0]
     cast = play(sizing, chosen, way, choices.lift_m, choices.hold_s)
-    worked = worked_of(sizing, chosen, bands, cast, way, choices.lift_m, choices.hold_s)
+    worked = worked_of(
+        sizing, chosen, bands=bands, cast=cast, way=way, lift_m=choices.lift_m, hold_s=choices.hold_s
+    )
     changes = []
     for trouble in TROUBLES:
         found = changes_for(catalog, sizing, chosen, trouble)

@@ -89,11 +89,25 @@ def draw_rig(rig: Rig, skirt_cut: bool = False, body_cut_in: float = 0.0) -> Rig
     notes.append(
         Note(front + 0.5 * long * PER_IN, AXIS + 0.5 * tall * PER_IN + 18, f"{tall:.2f} in", "middle")
     )
-    notes += _notes(rig, back, reach, skirt_cut, strands > 0, body_cut_in, pieces)
+    notes += _notes(
+        rig,
+        back,
+        reach=reach,
+        skirt_cut=skirt_cut,
+        skirted=strands > 0,
+        body_cut_in=body_cut_in,
+        pieces=pieces,
+    )
     ticks = marks((WIDTH - LEFT - 10) / PER_IN, "in", (1.0,), 100)
     ruler = tuple(Note(LEFT + at * PER_IN, HEIGHT - 6, said) for at, said in ticks)
     return RigDrawing(
-        WIDTH, HEIGHT, tuple(pieces), tuple(notes), ruler, HEIGHT - 22, _said(rig, tall, wide, skirt_cut)
+        width=WIDTH,
+        height=HEIGHT,
+        pieces=tuple(pieces),
+        notes=tuple(notes),
+        ruler=ruler,
+        ruler_y=HEIGHT - 22,
+        said=_said(rig, tall, wide, skirt_cut),
     )
 
 

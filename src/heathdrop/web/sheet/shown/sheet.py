@@ -140,12 +140,26 @@ def present(
         leading=leading(rows),
         marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
         sections=tuple(
-            section_of(sizing, chosen, cast, bands, frame, shown, choices.way == "steady")
+            section_of(
+                sizing,
+                chosen,
+                cast=cast,
+                bands=bands,
+                frame=frame,
+                rivals=shown,
+                spread=choices.way == "steady",
+            )
             for frame in ((LOW, NARROW_LOW) if view in ("water", "rig") else (WIDE, NARROW))
         ),
-        casting=casting_of(sizing, chosen, bands, choices, cast, rivals, worked) if view == "cast" else None,
+        casting=casting_of(
+            sizing, chosen, bands=bands, choices=choices, own=cast, rivals=rivals, worked=worked
+        )
+        if view == "cast"
+        else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
-        rigging=rigging_of(catalog, sizing, chosen, values["wrong"], choices.missed_ft, link)
+        rigging=rigging_of(
+            catalog, sizing, rated=chosen, wrong=values["wrong"], missed_ft=choices.missed_ft, link=link
+        )
         if view == "rig"
         else None,
         mat=mat_drawing(sizing, chosen) if view == "size" else None,
@@ -214,7 +228,14 @@ def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) 
         return ""
     line, c = sizing.scenario.gear.line, sizing.scenario.conditions
     depth = metres(min(c.bottom_depth_ft, TIMED_FT))
-    like = DropTest(rated.rig, sizing.line, line.material, depth, (), c.water_temp_f)
+    like = DropTest(
+        rig=rated.rig,
+        line=sizing.line,
+        line_material=line.material,
+        depth_m=depth,
+        times_s=(),
+        temperature_f=c.water_temp_f,
+    )
     worth = another_worth(catalog, (), like, (1.0,))
     return f"fall known to ±{100 * worth.now:.0f} %, then ±{100 * worth.then:.0f} %"
 

@@ -86,7 +86,7 @@ def _item_row(catalog: Catalog, row: Kept) -> ItemRow:
         EditField("colour", colour, "colour", True),
         EditField("quantity", str(body.quantity), "how many", True),
     )
-    return ItemRow(row.id, row.kind, what, measures, colour, fields)
+    return ItemRow(id=row.id, kind=row.kind, what=what, measures=measures, colour=colour, fields=fields)
 
 
 def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:

@@ -94,14 +94,33 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
             flags = (
                 (False,) * len(test.times_s) if withdrawn else next(outliers, (False,) * len(test.times_s))
             )
-            shown.append(_drop_row(catalog, row.id, record, test, learned, flags, withdrawn))
+            shown.append(
+                _drop_row(
+                    catalog,
+                    row.id,
+                    record=record,
+                    test=test,
+                    learned=learned,
+                    flags=flags,
+                    withdrawn=withdrawn,
+                )
+            )
             if not withdrawn:
                 what = f"{_rig_words(catalog, record)} on {record.test_lb:g} lb {record.line_material}"
                 name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
                 pictures[name] = picture_of(catalog, learned, test, name, drops)
                 timed[what] = timed_of(what, test, learned)
         elif isinstance(record, DepthRecord):
-            shown.append(_depth_row(catalog, row.id, record, record.seen(catalog), learned, withdrawn))
+            shown.append(
+                _depth_row(
+                    catalog,
+                    row.id,
+                    record=record,
+                    check=record.seen(catalog),
+                    learned=learned,
+                    withdrawn=withdrawn,
+                )
+            )
         else:
             shown.append(_mat_row(catalog, row.id, record, withdrawn))
     for texture, lesson in learned.mats.items():
@@ -188,13 +207,13 @@ def _drop_row(
     now = expected_drop_s(test, learned)
     reel = ", off the reel" if record.off_reel else ""
     return TestRow(
-        id_,
-        _rig_words(catalog, record),
-        f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}"
+        id=id_,
+        what=_rig_words(catalog, record),
+        detail=f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}"
         + (f"; {record.note}" if record.note else ""),
-        tuple(Try(f"{t:.2f}", f) for t, f in zip(test.times_s, flags, strict=True)),
-        f"{now:.2f} s now expected",
-        withdrawn,
+        tries=tuple(Try(f"{t:.2f}", f) for t, f in zip(test.times_s, flags, strict=True)),
+        predicted=f"{now:.2f} s now expected",
+        withdrawn=withdrawn,
     )
 
 
@@ -205,18 +224,25 @@ def _depth_row(
     detail = (
         f"at {record.pace_ft_s:g} ft/s, counted {record.count_s:g} s, ran at about {record.depth_ft:g} ft"
     )
-    return TestRow(id_, _rig_words(catalog, record), detail, (), f"{now:.1f} ft now expected", withdrawn)
+    return TestRow(
+        id=id_,
+        what=_rig_words(catalog, record),
+        detail=detail,
+        tries=(),
+        predicted=f"{now:.1f} ft now expected",
+        withdrawn=withdrawn,
+    )
 
 
 def _mat_row(catalog: Catalog, id_: int, record: MatRecord, withdrawn: bool) -> TestRow:
     went = "through" if record.through else "stalled"
     return TestRow(
-        id_,
-        _rig_words(catalog, record),
-        f"{record.thickness_in:g} in of {record.texture}: {went}",
-        (),
-        "",
-        withdrawn,
+        id=id_,
+        what=_rig_words(catalog, record),
+        detail=f"{record.thickness_in:g} in of {record.texture}: {went}",
+        tries=(),
+        predicted="",
+        withdrawn=withdrawn,
     )
 
 
@@ -237,10 +263,10 @@ def picture_of(
 
     shift = math.log(told.speed)
     return Picture(
-        bell(0.0, was),
-        bell(shift, own),
-        wide / 2 + shift / HALF_WIDTH * wide / 2,
-        told.sentence,
-        name,
-        worth_said(catalog, drops, test),
+        before=bell(0.0, was),
+        after=bell(shift, own),
+        middle=wide / 2 + shift / HALF_WIDTH * wide / 2,
+        sentence=told.sentence,
+        name=name,
+        worth=worth_said(catalog, drops, test),
     )
