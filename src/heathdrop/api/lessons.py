@@ -24,8 +24,9 @@ class LikeAnswer(BaseModel):
 
 
 class RateAnswer(BaseModel):
-    """Bites an hour of a bin, shrunk toward the whole log, with its 80 % interval; ``differs`` says better,
-    worse or nothing told."""
+    """Bites an hour of a bin, shrunk toward the whole log, with its 80 % interval; ``minutes`` are those
+    among the fish (by the clock where no cast's water is known); ``differs`` says better, worse or
+    nothing."""
 
     by: str
     bin: str
