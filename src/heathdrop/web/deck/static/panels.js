@@ -51,27 +51,33 @@ export function rigPanel(data, stop, now, hold) {
   const box = element("button", "From my box", { type: "button" });
   const said = element("p", "");
   said.setAttribute("role", "alert");
-  async function offer(address) {
+  let offered = [];
+  // What was found stands right below what was asked.
+  async function offer(address, below) {
     said.textContent = "";
+    offered.forEach((one) => one.remove());
+    offered = [];
+    below.after(said);
     try {
       const reply = await fetch(address);
       const found = await reply.json();
       if (!reply.ok) { said.textContent = found.detail; return; }
-      said.replaceWith(said, ...found.map((r) => choice(r.said, r.small || "tie it on", false, () => hold(r.rig))));
+      offered = found.map((r) => choice(r.said, r.small || "tie it on", false, () => hold(r.rig)));
+      below.after(...offered);
     } catch (_) {
       said.textContent = "No connection to the laptop: only the rods can be changed now.";
     }
   }
   const last = element("button", "What bit last time", { type: "button" });
-  last.addEventListener("click", () => offer(`/deck/last?stop=${encodeURIComponent(stop.name)}`));
-  box.addEventListener("click", () => offer(`/deck/box?stop=${encodeURIComponent(stop.name)}`));
+  last.addEventListener("click", () => offer(`/deck/last?stop=${encodeURIComponent(stop.name)}`, last));
+  box.addEventListener("click", () => offer(`/deck/box?stop=${encodeURIComponent(stop.name)}`, box));
   const typed = element("form", "", { className: "typedrig" });
   const field = element("input", "", { type: "text", placeholder: "3/8 swim jig, craw 4 in" });
   field.setAttribute("aria-label", "Type a rig");
   typed.append(field, element("button", "Take it"));
   typed.addEventListener("submit", (event) => {
     event.preventDefault();
-    offer(`/deck/typed?rig=${encodeURIComponent(field.value)}`);
+    offer(`/deck/typed?rig=${encodeURIComponent(field.value)}`, typed);
   });
   const free = choice("Whichever the search says", "any rod", false, () => hold(""));
   show("Rig", [...rods, free, last, box, typed, said]);

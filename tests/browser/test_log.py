@@ -1,0 +1,66 @@
+"""The log in the browser: a day typed in, read back, kept, opened; what bit last time, on the deck."""
+
+from __future__ import annotations
+
+import threading
+import time
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+import uvicorn
+from selenium import webdriver
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from heathdrop.web.app import create_app
+from tests.browser.helpers import reads, screen, wait
+
+
+@pytest.fixture
+def lake(tmp_path: Path) -> Iterator[str]:
+    """Ashmoor Water with its season."""
+    app = create_app(tmp_path / "lake.sqlite", demo=True, season=True)
+    server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="critical"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield f"http://127.0.0.1:{server.servers[0].sockets[0].getsockname()[1]}"
+    server.should_exit = True
+    thread.join(20)
+
+
+def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: str) -> None:
+    browser.get(f"{lake}/log")
+    reads(browser, "h1", "468 casts on record, 83 bitten")
+    reads(browser, ".looks", "By temperature", "By head")
+    field = browser.find_element(By.ID, "dayline")
+    field.send_keys("three fish, Mill bay", Keys.ENTER)
+    reads(browser, "#daywrong", "one that names a rig")
+    field = browser.find_element(By.ID, "dayline")
+    assert field.get_attribute("value") == "three fish, Mill bay"
+    field.clear()
+    field.send_keys("three fish, swim jig 3/8 craw, Mill bay, morning, 61F", Keys.ENTER)
+    reads(browser, ".readback", "Mill bay: 3 fish on 3/8 oz swim jig, craw 4 in; water 61 °F")
+    browser.find_element(By.CSS_SELECTOR, "button[value=keep]").click()
+    reads(browser, ".dayofstop h2", "Mill bay", "3 casts, 3 bitten")
+    browser.find_element(By.LINK_TEXT, "All days").click()
+    reads(browser, "h1", "471 casts on record, 86 bitten")
+
+
+def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, lake: str) -> None:
+    screen(browser, 390, 844)
+    browser.get(f"{lake}/deck")
+    browser.find_element(By.CSS_SELECTOR, ".begin").click()
+    wait(browser, lambda: browser.find_element(By.ID, "go").is_displayed())
+    reads(browser, "#stop", "Mill bay milfoil")
+    browser.find_element(By.ID, "rig").click()
+    last = next(
+        b for b in browser.find_elements(By.CSS_SELECTOR, "#inside button") if b.text == "What bit last time"
+    )
+    last.click()
+    reads(browser, "#inside", "3/8 oz swim jig, craw 4 in", "2026-04-25, Mill bay: 4 bitten in 26 casts")
+    offered = browser.find_elements(By.XPATH, "//*[@id='inside']//button[contains(., 'Mill bay: 4 bitten')]")
+    offered[0].click()
+    reads(browser, "#rig", "3/8 oz swim jig, craw 4 in")
