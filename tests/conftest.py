@@ -60,7 +60,7 @@ def visitor(tmp_path_factory: pytest.TempPathFactory, ashmoor_file: Path) -> Ite
 def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """The address of the demo app, served as in real life."""
     warm_up()
-    app = create_app(tmp_path_factory.mktemp("site") / "demo.sqlite", demo=True)
+    app = create_app(tmp_path_factory.mktemp("site") / "demo.sqlite", demo=True, season=True)
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
