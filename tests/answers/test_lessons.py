@@ -145,3 +145,14 @@ def test_water_that_is_not_known_whole_is_passed_over(conditions: dict[str, obje
     made = [cast(k, "fish", conditions=conditions) for k in range(6)]
     assert shifts_of(made, minutes_of(made)) == []
     assert lessons_of(made).casts == 6
+
+
+def test_a_temperature_alone_is_no_likeness() -> None:
+    """A day typed in with its temperature is not the day most like this water."""
+    today = Scenario(replace(GRASS, water_temp_f=61.0))
+    warm = {"water_temp_f": 61.0}
+    some = {**warm, "clarity_ft": GRASS.clarity_ft, "season": GRASS.season}
+    assert days_like([cast(0, "fish", conditions=warm)], today) == []
+    assert days_like([cast(0, "fish", conditions=some)], today) == []
+    enough = {**some, "light": GRASS.light}
+    assert [d.bites for d in days_like([cast(0, "fish", conditions=enough)], today)] == [1]

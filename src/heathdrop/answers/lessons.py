@@ -52,6 +52,8 @@ SAID = {
 }
 #: Days told, and how far apart (root mean square) they may be.
 DAYS, LIKE = 3, 1.0
+#: A water of which fewer conditions than this are on record is like none: warmth alone is no likeness.
+LEAST_KNOWN = 4
 #: Water within a step of so much (°F) is about as warm.
 WARM_F = 10.0
 #: A school's liking is no bite rate: it counts to this power, so that no log is made to speak too loudly.
@@ -291,7 +293,7 @@ def _rig_said(cast: MadeCast) -> str:
 
 def apart(cast: MadeCast, today: Scenario) -> tuple[float, tuple[str, ...], tuple[str, ...]]:
     """How far a cast's water is from today's (root mean square of what both know), what is alike, what is
-    not."""
+    not; infinitely far where too little is on record."""
     c, squares = today.conditions, []
     alike: list[str] = []
     differs: list[str] = []
@@ -309,7 +311,8 @@ def apart(cast: MadeCast, today: Scenario) -> tuple[float, tuple[str, ...], tupl
             continue
         squares.append(0.0 if was == is_ else cost * cost)
         (alike if was == is_ else differs).append(f"{name} {str(was).replace('-', ' ')}")
-    distance = math.sqrt(sum(squares) / len(squares)) if squares else math.inf
+    known = len(squares) >= LEAST_KNOWN
+    distance = math.sqrt(sum(squares) / len(squares)) if known else math.inf
     return distance, tuple(alike), tuple(differs)
 
 
