@@ -15,6 +15,8 @@ from tests.store.test_casts import made
     [
         ({"time": "2027-09-25T06:00:00"}, "time was “2027-09-25T06:00:00”; it must be with its offset"),
         ({"outcome": "ate"}, "outcome was “ate”; it must be one of nothing, bump, fish"),
+        ({"conditions": {"bottom_depth_ft": 10**400}}, "conditions was “too deep, or not finite”"),
+        ({"conditions": {"bottom_depth_ft": 2e9}}, "conditions was “too deep, or not finite”"),
         ({"conditions": {"a": "x" * MOST_CONDITIONS}}, "conditions was “too long”; it must be at most 1500"),
     ],
 )

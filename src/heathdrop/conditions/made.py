@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import math
 import uuid
 from datetime import datetime
 from typing import Annotated, Any
@@ -22,15 +21,19 @@ Words = Annotated[str, Field(max_length=200), AfterValidator(plain_text)]
 
 #: Conditions are nested no deeper.
 DEEPEST = 4
+#: No figure of a condition is larger, or it is none: a whole number has no end, and no page could draw it.
+MOST = 1e9
 
 
 def _flat(value: Any, left: int = DEEPEST) -> bool:
-    """Whether a value is no deeper than conditions are, and every number in it finite."""
+    """Whether a value is no deeper than conditions are, and every number in it finite and within bounds."""
     if isinstance(value, dict):
         return left > 0 and all(_flat(v, left - 1) for v in value.values())
     if isinstance(value, list):
         return left > 0 and all(_flat(v, left - 1) for v in value)
-    return not isinstance(value, float) or math.isfinite(value)
+    if isinstance(value, int):
+        return abs(value) <= MOST
+    return not isinstance(value, float) or abs(value) <= MOST
 
 
 class FishBody(Body):

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from heathdrop.answers.lessons import Lessons, Shift, Trial
 from heathdrop.learning.rates import Effort, rates_of
-from heathdrop.web.log.shown import WIDTH, day_rows, looks_of, sayings_of
-from tests.answers.test_lessons import cast
+from heathdrop.web.log.shown import WIDTH, day_rows, looks_of, sayings_of, stops_of_day
+from tests.answers.test_lessons import WATER, cast
 
 
 def lessons(**more: object) -> Lessons:
@@ -43,3 +43,15 @@ def test_only_what_is_known_is_said() -> None:
         "Your fish took it slower than the tables have it: by 20 % (90 casts). "
         "Nothing is changed by that until you change it.",
     ]
+
+
+def test_conditions_that_make_no_water_stop_no_page() -> None:
+    """A bottom at nothing, a fish depth in words: what is known is drawn, what is not is left out."""
+    odd = cast(0, "fish", conditions={**WATER, "bottom_depth_ft": 0, "fish_depth_ft": "deep", "light": ["x"]})
+    (stop,) = stops_of_day([odd, cast(1)])
+    assert stop.drawing is not None
+    assert len(stop.drawing.dots) == 1
+    assert stop.drawing.fish is None
+    assert "58 °F" in stop.water
+    (bare,) = stops_of_day([cast(0, conditions=None, trailer="toad")])
+    assert (bare.drawing, bare.water, bare.rigs[0].rig) == (None, "", "3/8 oz swim jig")

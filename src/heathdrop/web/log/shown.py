@@ -289,7 +289,7 @@ def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | N
     if not depths:
         return None
     floor = known.get("bottom_depth_ft")
-    deepest = max([float(floor)] if isinstance(floor, int | float) else [1.1 * max(depths)])
+    deepest = max(float(floor) if isinstance(floor, int | float) else 0.0, max(depths), 1.0)
     first = casts[0].time
     whole = max(60.0, (casts[-1].time - first).total_seconds())
     down = (TALL - 18.0) / deepest
