@@ -50,9 +50,9 @@ def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
     body = [c.model_dump(mode="json", exclude_none=True) for c in made]
     assert client.post("/api/v1/casts", json=body).status_code == 200
     told = client.get("/last", params=water).text
-    assert "Mill bay</b>: 6 casts, 2 bitten." in told
+    assert "Mill bay: 2 of 6 bitten</summary>" in told
     assert "Alike: temperature 61 °F" in told
-    taken = re.search(r'href="([^"]+)">Take what', told)
+    taken = re.search(r'href="([^"]+)" aria-label="Take what', told)
     assert taken is not None
     address = taken[1].replace("&amp;", "&")
     assert "count_s=3" in address

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 from typing import Any
+from zlib import crc32
 
 from fastapi import APIRouter, Request
 from fastapi.responses import RedirectResponse, Response
@@ -48,7 +49,9 @@ def last(request: Request, database: Db, own: Mine) -> Response:
             days = last_time(session, scenario_from(values, own))
         except BadInput:
             days = []  # the sheet itself says what is wrong with its water
-    return page(request, "log/last.html", {"days": last_rows(days, lambda **new: address(values | new))})
+    fold = f"last-{crc32(str(request.query_params).encode()):x}"
+    shown = last_rows(days, lambda **new: address(values | new))
+    return page(request, "log/last.html", {"days": shown, "fold": fold})
 
 
 @router.get("/log")

@@ -118,7 +118,7 @@ def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
         found.append(
             LastRow(
                 when=f"{day.date}, {day.stop}" if day.stop else day.date,
-                came=f"{day.casts} casts, {day.bites} bitten",
+                came=f"{day.bites} of {day.casts} bitten",
                 alike=", ".join(day.alike),
                 differs=", ".join(day.differs),
                 bit="; ".join(day.bit),
