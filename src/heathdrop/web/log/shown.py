@@ -301,10 +301,16 @@ def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | N
     fish = known.get("fish_depth_ft")
     at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
     bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
-    said = f"{len(dots)} casts between {min(depths):.0f} and {max(depths):.0f} ft"
+    said = f"{len(dots)} casts at {_span(depths)}"
     if bites:
-        said += f"; bites with the lure at {min(bites):.0f} to {max(bites):.0f} ft"
+        said += f"; bites with the lure at {_span(bites)}"
     return Drawing(dots, 4.0 + deepest * down, f"{deepest:g} ft", at, said)
+
+
+def _span(depths: Sequence[float]) -> str:
+    """Depths from the least to the greatest, in whole feet; one figure where they are the same."""
+    least, most = f"{min(depths):.0f}", f"{max(depths):.0f}"
+    return f"{least} ft" if least == most else f"{least} to {most} ft"
 
 
 def looks_of(found: Lessons) -> list[Look]:
