@@ -53,7 +53,7 @@ def test_conditions_that_make_no_water_stop_no_page() -> None:
     assert len(stop.drawing.dots) == 1
     assert stop.drawing.fish is None
     assert " to " not in stop.drawing.said
-    assert stop.drawing.said.startswith("1 casts at ")
+    assert stop.drawing.said.startswith("1 cast at ")
     assert "58 °F" in stop.water
     (bare,) = stops_of_day([cast(0, conditions=None, trailer="toad")])
     assert (bare.drawing, bare.water, bare.rigs[0].rig) == (None, "", "3/8 oz swim jig")

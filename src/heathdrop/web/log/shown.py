@@ -301,7 +301,7 @@ def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | N
     fish = known.get("fish_depth_ft")
     at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
     bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
-    said = f"{len(dots)} casts at {_span(depths)}"
+    said = f"{len(dots)} {'cast' if len(dots) == 1 else 'casts'} at {_span(depths)}"
     if bites:
         said += f"; bites with the lure at {_span(bites)}"
     return Drawing(dots, 4.0 + deepest * down, f"{deepest:g} ft", at, said)
