@@ -73,7 +73,10 @@ SAME = {
     "seconds": "s",
     "kmh": "km/h",
     "kph": "km/h",
+    "knot": "kn",
     "knots": "kn",
+    "kt": "kn",
+    "kts": "kn",
     "f": "°f",
     "c": "°c",
     "deg f": "°f",
@@ -135,14 +138,24 @@ def unit_of(name: str) -> str:
     return ""
 
 
+#: Feet and inches together: ``1' 6"``, ``6 ft 10 in``, ``7'2``.
+_FEET_INCHES = re.compile(
+    r"\s*(\d{1,3})\s*(?:'|′|ft|feet|foot)\s*(\d{1,2}(?:\.\d)?)\s*(?:\"|″|''|in|inch|inches)?\s*", re.I
+)
+
+
 def read(text: str, unit: str = "") -> float:
     """A number typed with or without a unit, in ``unit`` (``ft``, ``°F``, ``in``, ``oz``, ``lb``, ``mph`` …).
 
     Raises ValueError for what is no number, and for a unit that cannot be turned into the one wanted.
     """
+    wanted = SAME.get(unit.lower(), unit.lower())
+    both = _FEET_INCHES.fullmatch(text) if len(text) <= LONGEST_TYPED else None
+    if both and wanted in LENGTHS:
+        inches = 12.0 * number_of(both[1]) + number_of(both[2])
+        return round(inches * M_PER_IN / LENGTHS[wanted], 9)
     said, given = parts_of(text)
-    value, wanted = number_of(said), unit.lower()
-    wanted = SAME.get(wanted, wanted)
+    value = number_of(said)
     if not given or given == wanted:
         return value
     if wanted in DEGREES and given in DEGREES:
@@ -156,7 +169,7 @@ def read(text: str, unit: str = "") -> float:
 #: How far either side an "about" is meant, in the field's unit.
 ABOUT = 2.0
 _UNKNOWN = ("?", "unknown", "not known", "don't know", "any", "anywhere")
-_RANGE = re.compile(r"\s*(.+?)\s*(?:\bto\b|–|—|\.\.|(?<=[\d\s])-(?=[\d\s]))\s*(.+?)\s*")
+_RANGE = re.compile(r"\s*(.+?)\s*(?:\b(?:to|or|and)\b|–|—|\.\.|(?<=[\d\s])-(?=[\d\s]))\s*(.+?)\s*")
 _AROUND = re.compile(r"\s*(?:about|around|~)?\s*(.+?)\s*,?\s*(?:±|\+/-|\+-|give or take)\s*(.+?)\s*")
 
 

@@ -159,7 +159,7 @@ def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
         ),
         (
             {"clarity_ft": float("nan")},
-            "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft of visibility.",
+            "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft.",
         ),
         (
             {"cover": Cover(kind="submerged-grass")},

@@ -29,13 +29,14 @@ class Quantity:
     ``group`` places its control (first: the four answers; water; gear; none: no control), ``start`` is
     what the page starts from where there is no default, ``cover`` the kinds of cover it belongs to
     (all when empty), ``by`` its words for each kind where they differ, ``fact`` its name in rules,
-    ``says`` its unit in a refusal, ``blank`` the word for no value, ``checked`` False where the range
+    ``blank`` the word for no value, ``checked`` False where the range
     hangs on another answer and is checked there. ``edge`` is how far either side of a bound a rule
     fades in (in ``unit``; 0: a cliff). ``control`` is its name on the page where the row's own would not do,
     ``needs`` the control that must be filled for it to be asked, ``about`` what it means and what hangs
     on it. ``flag`` says no and yes of a field that is true or false; ``optional`` are kinds of cover
     that it may be left out for, where its control is ``optional_control``, says
-    ``optional_blank`` while empty and is stepped from where ``optional_from`` stands.
+    ``optional_blank`` while empty and is stepped from where ``optional_from`` stands. ``spoken`` are words
+    that may be typed for a number, and the number each stands for.
     """
 
     label: str
@@ -49,7 +50,6 @@ class Quantity:
     start: Any = None
     cover: tuple[str, ...] = ()
     fact: str = ""
-    says: str = ""
     blank: str = ""
     checked: bool = True
     edge: float = 0.0
@@ -61,6 +61,7 @@ class Quantity:
     optional_control: str = ""
     optional_blank: str = ""
     optional_from: str = ""
+    spoken: tuple[tuple[str, float], ...] = ()
 
     @property
     def all_words(self) -> tuple[str, ...]:
@@ -71,7 +72,7 @@ class Quantity:
         """What may be given, in words."""
         if self.all_words:
             return "one of " + ", ".join(self.all_words)
-        return f"from {self.low:g} to {self.high:g} {self.says or self.unit}".strip()
+        return f"from {self.low:g} to {self.high:g} {self.unit}".strip()
 
     def check(self, path: str, value: Any) -> None:
         """Raise BadInput when ``value`` cannot be; None is for the record to allow."""
@@ -142,13 +143,16 @@ def _places(record: Any, path: str) -> Iterator[Place]:
             yield Place(at, field.name, quantity, None if required else field.default, required)
 
 
-def check_record(record: Any, path: str) -> None:
-    """Every quantity of ``record`` against its own row. Raises BadInput for the first that cannot be."""
+def faults_in(record: Any, path: str) -> Iterator[BadInput]:
+    """Every quantity of ``record`` that its own row does not allow, in the order of the rows."""
     for place in _cached(record.__class__):
         value: Any = record
         for part in place.path.split("."):
             value = getattr(value, part, None)
-        place.quantity.check(f"{path}.{place.path}" if path else place.path, value)
+        try:
+            place.quantity.check(f"{path}.{place.path}" if path else place.path, value)
+        except BadInput as refusal:
+            yield refusal
 
 
 def value_at(body: Mapping[str, Any], path: str) -> Any:

@@ -6,16 +6,22 @@ everything else from their rows. Words that only people read stand beside the wo
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Annotated
 
 from heathdrop.conditions.cover import EDGED, HOLED, OPEN, WITH_TOP, Cover
 from heathdrop.conditions.gear import USUAL_GEAR, Gear
-from heathdrop.conditions.quantity import STRICT, Quantity, check_record, places, same
+from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, same
 from heathdrop.errors import BadInput, require_between
 
 #: What is sized: the standard set, the angler's own box, or both.
 BOXES = same("standard", "mine", "both")
+
+#: Words for visibility (ft) and for wind (mph) that may be typed in place of a number (assumption: the middle
+#: of what each word is used for).
+CLARITY_FT = (("muddy", 0.5), ("dirty", 1.0), ("stained", 2.0), ("clear", 8.0), ("very clear", 15.0))
+WIND_MPH = (("none", 0.0), ("calm", 0.0), ("light", 5.0), ("breezy", 10.0), ("windy", 15.0), ("strong", 20.0))
 
 #: Fish this close to the bottom are on it; fish this shallow cruise high (ft, practice).
 ON_BOTTOM_FT, CRUISING_FT = 0.5, 2.0
@@ -132,7 +138,7 @@ class Conditions:
             0.5,
             fact="clarity_ft",
             edge=1.5,
-            says="ft of visibility",
+            spoken=CLARITY_FT,
             about="How deep you still see a pale lure: murky water asks for bulk and beat, clear water for "
             "slim and quiet.",
         ),
@@ -149,7 +155,9 @@ class Conditions:
             about="From behind it carries a cast, in the face it shortens it, light and bulky lures most.",
         ),
     ] = "across"
-    wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0)] = 5.0
+    wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0, spoken=WIND_MPH)] = (
+        5.0
+    )
     forage: Annotated[
         str,
         Quantity(
@@ -273,10 +281,31 @@ BY_FIELD = {row.name: row.quantity for row in reversed(ROWS)}
 
 def check(scenario: Scenario) -> None:
     """Raise BadInput for the first thing in the scenario that cannot be."""
+    for refusal in faults(scenario):
+        raise refusal
+
+
+def faults(scenario: Scenario) -> Iterator[BadInput]:
+    """Everything in the scenario that cannot be: each quantity by its row, then what cannot be together."""
     c = scenario.conditions
     if c.water_temp_f < BY_FIELD["water_temp_f"].low:
-        raise BadInput("conditions.water_temp_f", c.water_temp_f, "from 32 to 100 °F: below that it is ice")
-    check_record(c, "conditions")
+        yield BadInput("conditions.water_temp_f", c.water_temp_f, "from 32 to 100 °F: below that it is ice")
+    yield from faults_in(c, "conditions")
+    yield from faults_in(scenario.gear, "gear")
+    for together in (_check_fish, _check_profile, _check_cover, _check_posture):
+        try:
+            together(c)
+        except BadInput as refusal:
+            yield refusal
+    try:
+        _check_rod(scenario.gear)
+        _check_band(scenario)
+    except BadInput as refusal:
+        yield refusal
+
+
+def _check_fish(c: Conditions) -> None:
+    """Fish are in the water, and no deeper than its bottom."""
     if c.fish_depth_ft > c.bottom_depth_ft:
         allowed = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
         raise BadInput("conditions.fish_depth_ft", c.fish_depth_ft, allowed)
@@ -284,17 +313,20 @@ def check(scenario: Scenario) -> None:
         low, high = c.fish_span_ft
         require_between("conditions.fish_depth_ft.low", low, 0.0, c.bottom_depth_ft, "ft")
         require_between("conditions.fish_depth_ft.high", high, low, c.bottom_depth_ft, "ft")
-    _check_profile(c)
-    _check_cover(c)
-    _check_posture(c)
-    check_record(scenario.gear, "gear")
-    rod = scenario.gear.rod
+
+
+def _check_rod(gear: Gear) -> None:
+    rod = gear.rod
     if rod is not None and rod.low_oz >= rod.high_oz:
         raise BadInput("gear.rod.high_oz", rod.high_oz, f"more than the {rod.low_oz:g} oz it is rated from")
+
+
+def _check_band(scenario: Scenario) -> None:
+    """A target's own band lies in the water."""
     if scenario.depth_band_ft is not None:
-        top, low = scenario.depth_band_ft
-        require_between("depth_band_ft.top", top, 0.0, c.bottom_depth_ft, "ft")
-        require_between("depth_band_ft.low", low, top, c.bottom_depth_ft, "ft")
+        (top, low), bottom = scenario.depth_band_ft, scenario.conditions.bottom_depth_ft
+        require_between("depth_band_ft.top", top, 0.0, bottom, "ft")
+        require_between("depth_band_ft.low", low, top, bottom, "ft")
 
 
 def _check_profile(c: Conditions) -> None:

@@ -78,7 +78,15 @@ def _allowed(error: dict[str, Any], name: str) -> str:
 
 def bad_input(errors: Sequence[Any]) -> BadInput:
     """The first of Pydantic's errors as a BadInput."""
-    error = errors[0]
+    return bad_inputs(errors)[0]
+
+
+def bad_inputs(errors: Sequence[Any]) -> list[BadInput]:
+    """Pydantic's errors, each as a BadInput."""
+    return [_bad_input(error) for error in errors]
+
+
+def _bad_input(error: Any) -> BadInput:
     cause = error.get("ctx", {}).get("error")
     if isinstance(cause, BadInput):
         return cause

@@ -43,6 +43,22 @@ def test_the_address_holds_only_what_differs_and_comes_back(client: TestClient) 
         assert "it must be" in refused.text
 
 
+def test_a_refusal_names_each_control_and_keeps_the_answer_before(client: TestClient) -> None:
+    wrong = {"water_temp_f": "200", "bottom_depth_ft": "8", "fish_depth_ft": "9", "cover": "open"}
+    alone = client.get("/", params=wrong)
+    assert alone.status_code == 422
+    for said in ("Water 200 °F cannot be; it must be from 32 to 100 °F.", "Fish at 9 ft is deeper than the"):
+        assert said in alone.text
+    halted = re.sub(r"\s+", " ", re.sub("<[^>]+>", "", alone.text[alone.text.index('id="halt"') - 3 :]))
+    assert "Water and Fish at need other values." in halted
+    assert 'class="strip"' not in alone.text  # nothing was answered before
+    good = client.get("/", params={"water_temp_f": "57", "bottom_depth_ft": "8", "fish_depth_ft": "3"})
+    figures = good.text[good.text.index('class="figures"') : good.text.index("</dl>")]
+    again = client.get("/", params=wrong).text
+    assert "Below is the answer to the water before." in again
+    assert figures in again
+
+
 def test_choices_need_numbers_in_range() -> None:
     assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices(
         "", 6 * 0.0254, 2.5, ("", "")

@@ -8,7 +8,7 @@ import pytest
 
 from heathdrop.answers.own import STRANGER
 from heathdrop.errors import BadInput
-from heathdrop.web.sheet.state import address, scenario_from, schools_for
+from heathdrop.web.sheet.state import address, faults_of, scenario_from, schools_for
 from heathdrop.web.shell.fields import values_from
 
 ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
@@ -34,3 +34,28 @@ def test_a_family_left_to_us_is_called() -> None:
     with pytest.raises(BadInput) as refusal:
         scenario_from(values_from(ASKED | {"water_temp_f": "200"}), STRANGER)
     assert refusal.value.field.endswith("water_temp_f")
+
+
+def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:
+    shallow = values_from({"bottom_depth_ft": "4"})
+    assert (shallow["fish_depth_ft"], shallow["top_depth_ft"]) == ("4", "4")
+    assert shallow["given"] == "bottom_depth_ft"
+    assert address(shallow) == "/?bottom_depth_ft=4"  # what is assumed is no part of the address
+    assert values_from(shallow) == shallow
+    said = values_from({"bottom_depth_ft": "4", "fish_depth_ft": "6"})
+    assert said["fish_depth_ft"] == "6"
+
+
+def test_everything_at_fault_is_named_at_once() -> None:
+    wrong = {
+        "water_temp_f": "200",
+        "bottom_depth_ft": "4",
+        "fish_depth_ft": "6",
+        "wind_mph": "90",
+        "cover": "open",
+    }
+    fields = [f.field.removeprefix("conditions.") for f in faults_of(values_from(wrong), STRANGER)]
+    assert fields == ["water_temp_f", "wind_mph", "fish_depth_ft"]
+    unread = {"water_temp_f": "warm", "wind_mph": "some", "bottom_depth_ft": "9"}
+    assert len(faults_of(values_from(unread), STRANGER)) == 2
+    assert not faults_of(values_from(ASKED), STRANGER)

@@ -76,6 +76,22 @@ def test_the_fishs_depth_as_json_has_it(text: str, meant: Any) -> None:
     assert found == meant
 
 
+def test_words_stand_for_numbers_where_anglers_use_them() -> None:
+    said = {
+        "clarity_ft": "Muddy",
+        "wind_mph": "10 kts",
+        "bottom_depth_ft": "12' 6\"",
+        "fish_depth_ft": "bottom",
+    }
+    conditions = body_from(values_from(said))["conditions"]
+    assert conditions["clarity_ft"] == 0.5
+    assert conditions["wind_mph"] == pytest.approx(11.5078, abs=1e-4)
+    assert conditions["bottom_depth_ft"] == conditions["fish_depth_ft"] == 12.5
+    either = body_from(values_from({"fish_depth_ft": "5 or 6"}))["conditions"]
+    assert either["fish_depth_ft"] == {"low": 5.0, "high": 6.0}
+    assert body_from(values_from({"wind_mph": "breezy"}))["conditions"]["wind_mph"] == 10.0
+
+
 def test_metric_numbers_are_turned_and_what_has_its_unit_is_not() -> None:
     values = values_from({"units": "metric", "fish_depth_ft": "2", "water_temp_f": "15", "cast_ft": "70 ft"})
     assert float(values["fish_depth_ft"]) == pytest.approx(6.56168, abs=1e-4)

@@ -5,8 +5,8 @@ from __future__ import annotations
 import pytest
 
 from heathdrop.errors import BadInput
-from heathdrop.web.shell.fields import values_from
-from heathdrop.web.shell.refusal import control_at, in_words
+from heathdrop.web.shell.fields import control_at, values_from
+from heathdrop.web.shell.refusal import in_words
 
 VALUES = values_from({})
 FISH, TEMP = "conditions.fish_depth_ft", "conditions.water_temp_f"
@@ -24,6 +24,15 @@ FISH, TEMP = "conditions.fish_depth_ft", "conditions.water_temp_f"
         (
             BadInput(TEMP, "warm", "from 32 to 100 °F"),
             "Water “warm” cannot be; it must be from 32 to 100 °F.",
+        ),
+        (
+            BadInput("conditions.clarity_ft", "murk", "from 0.1 to 60 ft"),
+            "Visibility “murk” cannot be; it must be from 0.1 to 60 ft or one of: muddy, dirty, stained, "
+            "clear, very clear.",
+        ),
+        (
+            BadInput(FISH, "deep", "from 0 to 60 ft"),
+            "Fish at “deep” cannot be; it must be from 0 to 60 ft, a range (4 to 10), ? or bottom.",
         ),
         (BadInput("pick", "toad", "a rig's name"), "That rig “toad” cannot be; it must be a rig's name."),
         (
@@ -44,11 +53,14 @@ def test_one_sentence_without_a_name_of_the_programs(refusal: BadInput, sentence
 
 
 def test_the_control_it_stands_beside() -> None:
-    found = control_at(BadInput(TEMP, 120.0, "less"), VALUES)
+    found = control_at(TEMP, VALUES)
     assert found is not None
     assert found.name == "water_temp_f"
-    assert control_at(BadInput("nowhere", 1, "less"), VALUES) is None
-    mat = BadInput("conditions.cover.thickness_in", 90.0, "less")
+    assert control_at("nowhere", VALUES) is None
+    mat = "conditions.cover.thickness_in"
+    high = control_at(f"{FISH}.high", VALUES)  # an end of a range is its control's
+    assert high is not None
+    assert high.name == "fish_depth_ft"
     assert control_at(mat, VALUES) is None  # no mat here, so no such control
     shown = control_at(mat, values_from({"cover": "matted-grass"}))
     assert shown is not None

@@ -29,7 +29,7 @@ from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.searching import Searching, searching_of, told_in
 from heathdrop.web.sheet.shown.sheet import Sheet, present
-from heathdrop.web.sheet.state import address, scenario_from, schools_for
+from heathdrop.web.sheet.state import address, faults_of, scenario_from, schools_for
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import (
     ANSWERS,
@@ -142,7 +142,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         + [(f.id, f.name) for f in catalogue.load().families.values()],
         "address": address(values),
         "errors": {},
-        "beside": "",
+        "beside": {},
         "opened": None,
         "card": ("/order" if values["view"] == "search" else "/card") + address(values)[1:],
         "sheet": None,
@@ -151,12 +151,31 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
     try:
         found["sheet"] = sheet_for(values, own)
     except BadInput as refusal:
-        name = control_for(refusal, values)
-        found["errors"] = {name: in_words(refusal, values)}
-        found["beside"] = BY_NAME[name].label if name in BY_NAME else "The lure" if name == "family" else ""
+        found |= _refused(refusal, values, own)
     else:
         found["title"] = found["sheet"].title
     return found
+
+
+def _refused(refusal: BadInput, values: dict[str, str], own: Own) -> dict[str, Any]:
+    """A refused state's sentences, one beside each control at fault, and those controls' labels."""
+    errors: dict[str, str] = {}
+    for fault in faults_of(values, own) or [refusal]:
+        errors.setdefault(control_for(fault, values), in_words(fault, values))
+    labels = {"family": "Lure"} | {name: control.label for name, control in BY_NAME.items()}
+    return {"errors": errors, "beside": {name: labels[name] for name in errors if name in labels}}
+
+
+def _before(request: Request, own: Own) -> dict[str, Any]:
+    """The answer to this browser's last good water, to stand beside a refusal; nothing without one."""
+    kept = request.cookies.get(KEPT_WATER, "")
+    if not kept:
+        return {}
+    values = values_from(dict(parse_qsl(kept)))
+    try:
+        return {"sheet": sheet_for(values, own), "address": address(values)}
+    except BadInput:
+        return {}
 
 
 def held_of(values: dict[str, str], own: Own) -> list[Held]:
@@ -218,6 +237,8 @@ def sheet(request: Request, database: Db, own: Mine) -> Response:
         way = "HX-Replace-Url" if request.headers.get("x-step") else "HX-Push-Url"
         headers = {"HX-Reswap": "none"} if context["errors"] else {way: context["address"]}
         return _remembered(page(request, "sheet/update.html", context, status, headers), context)
+    if context["errors"]:
+        context |= _before(request, own)
     context["saved"] = saved
     context["worked"] = [(w["name"], w["note"], address(values_of(w["body"]))) for w in ashmoor.worked()]
     return _remembered(page(request, "sheet/page.html", context, status), context)

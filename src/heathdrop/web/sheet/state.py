@@ -11,9 +11,10 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
 from heathdrop.answers.water import family_called
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Scenario
-from heathdrop.conditions.validation import bad_input
-from heathdrop.web.shell.fields import CALLED, DEFAULTS, GIVEN, SCHOOL, body_from, given_in, schools_in
+from heathdrop.conditions.scenario import Scenario, faults
+from heathdrop.conditions.validation import bad_input, bad_inputs
+from heathdrop.errors import BadInput
+from heathdrop.web.shell.fields import CALLED, GIVEN, SCHOOL, assumed, body_from, given_in, schools_in
 
 
 def address(values: dict[str, str]) -> str:
@@ -22,7 +23,7 @@ def address(values: dict[str, str]) -> str:
 
     def speaks(name: str, value: str) -> bool:
         topic = topics.get(name.removeprefix(SCHOOL)) if name.startswith(SCHOOL) else None
-        usual = topic.default if topic else DEFAULTS.get(name, "")
+        usual = topic.default if topic else assumed(name, values)
         return name != GIVEN and (name in given or value != usual)
 
     told = {k: v for k, v in values.items() if speaks(k, v)}
@@ -39,12 +40,25 @@ def scenario_from(values: dict[str, str], own: Own) -> Scenario:
 
     The schools that the angler holds to apply unless the state names others.
     """
-    body = body_from(values)
-    body["schools"] = schools_for(values, own)
     try:
-        scenario = SizeRequest.model_validate(body).scenario()
+        scenario = _said_in(values, own)
     except ValidationError as error:
         raise bad_input(error.errors()) from error
     if values["family"] != CALLED:
         return scenario
     return replace(scenario, families=(family_called(scenario, own),))
+
+
+def _said_in(values: dict[str, str], own: Own) -> Scenario:
+    """The state's scenario before a family is called. Raises ValidationError."""
+    body = body_from(values)
+    body["schools"] = schools_for(values, own)
+    return SizeRequest.model_validate(body).scenario()
+
+
+def faults_of(values: dict[str, str], own: Own) -> list[BadInput]:
+    """Everything about a state's water and gear that cannot be, in the order of the controls."""
+    try:
+        return list(faults(_said_in(values, own)))
+    except ValidationError as error:
+        return bad_inputs(error.errors())

@@ -43,6 +43,7 @@ class Control:
     flag: bool = False
     blank_said: str = ""
     starts_at: str = ""
+    spoken: Mapping[str, float] = field(default_factory=dict)
 
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
@@ -121,6 +122,7 @@ def _controls(place: Place) -> Iterator[Control]:
         usual_tests=_usual_tests() if name in ("line", "leader") else {},
         low=None if options or not math.isfinite(q.low) else f"{q.low:g}",
         about=q.about,
+        spoken=dict(q.spoken),
     )
 
 
@@ -139,8 +141,12 @@ CONTROLS: tuple[Control, ...] = (
 BY_NAME = {c.name: c for c in CONTROLS}
 #: "call": the family is called for the water.
 CALLED = "call"
-#: The control that also takes a range, or none.
-FISH = "fish_depth_ft"
+#: The control that also takes a range, or none; the bottom, and the depths that come up with it while they
+#: are assumed.
+FISH, BOTTOM = "fish_depth_ft", "bottom_depth_ft"
+#: Words that may be typed for fish on the bottom.
+ON_BOTTOM = ("bottom", "on bottom", "on the bottom", "the bottom")
+FOLLOWING = (FISH, "top_depth_ft")
 #: The state's list of controls that were answered.
 GIVEN = "given"
 #: What the call cannot do without: the four answers.
@@ -183,14 +189,25 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
     if query.get("units") == METRIC:
         values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
     schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
-    return values | schools | {GIVEN: " ".join(_given(query, values))}
-
-
-def _given(query: Mapping[str, str], values: Mapping[str, str]) -> list[str]:
-    """The controls that were answered: those that differ, and those said to be as they are (in a form by
-    ``given``, in an address by standing there)."""
     said = set(query[GIVEN].split()) if GIVEN in query else set(query)
-    return [c.name for c in CONTROLS if c.name in said or values[c.name] != c.default]
+    unsaid = [name for name in FOLLOWING if name not in said and values[name] == DEFAULTS[name]]
+    values |= {name: assumed(name, values) for name in unsaid}
+    return values | schools | {GIVEN: " ".join(_given(said, values))}
+
+
+def assumed(name: str, values: Mapping[str, str]) -> str:
+    """A control's text while nobody has answered it: a depth comes up with the bottom that was said."""
+    usual = DEFAULTS.get(name, "")
+    bottom = _number(values[BOTTOM], "ft")
+    if name not in FOLLOWING or not isinstance(bottom, float):
+        return usual
+    return usual if bottom <= 0.0 else _text(min(float(usual), bottom))
+
+
+def _given(said: set[str], values: Mapping[str, str]) -> list[str]:
+    """The controls that were answered: those that differ from what is assumed, and those ``said`` to be as
+    they are (in a form by ``given``, in an address by standing there)."""
+    return [c.name for c in CONTROLS if c.name in said or values[c.name] != assumed(c.name, values)]
 
 
 def given_in(values: Mapping[str, str]) -> frozenset[str]:
@@ -253,6 +270,18 @@ def _depth(text: str) -> Any:
     return {"low": span[0], "high": span[1]} if span else None
 
 
+def _value(control: Control, text: str) -> Any:
+    """A control's text as JSON has it; an emptied number is the empty text, which is refused by its name."""
+    if control.flag:
+        return text == "yes"
+    if control.options and not control.blank:
+        return text
+    if text.lower() in control.spoken:
+        return control.spoken[text.lower()]
+    value = _number(text, unit_of(control.path) or control.unit)
+    return "" if value is None and not control.options else value
+
+
 def body_from(values: Mapping[str, str]) -> dict[str, Any]:
     """The size request that the controls' texts mean."""
     body: dict[str, Any] = {"schools": schools_in(values)}
@@ -264,17 +293,9 @@ def body_from(values: Mapping[str, str]) -> dict[str, Any]:
             continue
         if (control.optional or control.flag) and not text:
             continue
-        value: Any = (
-            text == "yes"
-            if control.flag
-            else text
-            if control.options and not control.blank
-            else _number(text, unit_of(control.path) or control.unit)
-        )
+        value = _value(control, text)
         if control.name == FISH and isinstance(value, str):
-            value = _depth(value)
-        elif value is None and not control.options:
-            value = ""
+            value = _number(values[BOTTOM], "ft") if value.lower() in ON_BOTTOM else _depth(value)
         *parents, leaf = control.path.split(".")
         place = body
         for parent in parents:
@@ -319,14 +340,19 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
     values[DRIVEN] = profile_text(value_at(body, "conditions.bottom_ft") or ())
     families = body.get("families") or [DEFAULTS["family"]]
     schools = {SCHOOL + topic: str(school) for topic, school in (body.get("schools") or {}).items()}
-    given = [c.name for c in CONTROLS if c.group == "first" and c.shown(values)]
-    given += [c.name for c in CONTROLS if c.name not in given and values[c.name] != c.default]
+    given = [c.name for c in CONTROLS if c.name in ANSWERS or values[c.name] != c.default]
     return values | schools | {"family": str(families[0]), "pick": pick, GIVEN: " ".join(given)}
+
+
+def control_at(path: str, values: Mapping[str, str]) -> Control | None:
+    """The control that a place in a request belongs to, when one of those shown does."""
+    found = (c for c in CONTROLS if c.shown(values) and (path == c.path or path.startswith(f"{c.path}.")))
+    return next(found, None)
 
 
 def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:
     """The control that a refusal belongs beside; the lure when it names none."""
-    for control in CONTROLS:
-        if refusal.field == control.path and control.shown(values):
-            return control.name
+    control = control_at(refusal.field, values)
+    if control is not None:
+        return control.name
     return {"compare": "vs1"}.get(refusal.field, refusal.field if refusal.field in VIEW else "family")

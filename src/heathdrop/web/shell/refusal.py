@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from heathdrop.errors import BadInput
 from heathdrop.reading import unit_of
-from heathdrop.web.shell.fields import CONTROLS, Control
+from heathdrop.web.shell.fields import FISH, Control, control_at
 
 #: How a refusal that compares says it: its words, and what stands in their place.
 COMPARED = {
@@ -31,15 +31,9 @@ NAMED = {
 }
 
 
-def control_at(refusal: BadInput, values: Mapping[str, str]) -> Control | None:
-    """The control that a refusal speaks of, when one of those shown does."""
-    found = (c for c in CONTROLS if c.path == refusal.field and c.shown(values))
-    return next(found, None)
-
-
 def in_words(refusal: BadInput, values: Mapping[str, str]) -> str:
     """One sentence without a name of the program's: ``Fish at 6 ft is deeper than the bottom at 4 ft.``"""
-    control = control_at(refusal, values)
+    control = control_at(refusal.field, values)
     if control is not None:
         label, unit = control.label, "" if control.options else control.unit
     else:
@@ -47,6 +41,8 @@ def in_words(refusal: BadInput, values: Mapping[str, str]) -> str:
         label = NAMED.get(root, refusal.field.rsplit(".", 1)[-1].replace("_", " ").capitalize())
         unit = unit_of(root)
     given = f"{refusal.given:g}" if isinstance(refusal.given, int | float) else ""
+    if "e" in given and control is not None:
+        given = values[control.name]
     figure = f" {given} {unit}".rstrip() if given else ""
     for start, said in COMPARED.items():
         if refusal.allowed.startswith(start):
@@ -55,4 +51,12 @@ def in_words(refusal: BadInput, values: Mapping[str, str]) -> str:
     if refusal.given is None or refusal.given == "":
         return f"{label} is empty; it must be {refusal.allowed}."
     told = figure or f" “{str(refusal.given)[:40]}”"
-    return f"{label}{told} cannot be; it must be {refusal.allowed}."
+    words = "" if figure or control is None else _words_for(control)
+    return f"{label}{told} cannot be; it must be {refusal.allowed}{words}."
+
+
+def _words_for(control: Control) -> str:
+    """What else than a number may be typed into a control, as the end of a sentence."""
+    if control.name == FISH:
+        return ", a range (4 to 10), ? or bottom"
+    return f" or one of: {', '.join(control.spoken)}" if control.spoken else ""
