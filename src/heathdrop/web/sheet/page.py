@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
@@ -331,7 +332,11 @@ def save(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
             row = scenarios.save(session, form.get("name"), body, values["pick"])
     except BadInput as refusal:
         return _list(request, database, Outcome(problem=in_words(refusal, values), status=422))
-    return _list(request, database, Outcome(f"Saved “{row.name}”."))
+    if not is_htmx(request):
+        return RedirectResponse(address(values | {"scenario": str(row.id)}), 303)
+    answer = _list(request, database, Outcome(f"Saved “{row.name}”."))
+    answer.headers["HX-Trigger-After-Swap"] = json.dumps({"scenario-saved": {"id": str(row.id)}})
+    return answer
 
 
 @writes.post("/scenarios/{id_}/delete")

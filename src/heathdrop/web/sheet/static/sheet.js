@@ -145,6 +145,12 @@ document.addEventListener("change", (event) => {
   }
 });
 
+// A water that was just saved is the one that is open: its name stands over the page and goes with its links.
+document.addEventListener("scenario-saved", (event) => {
+  form().elements.scenario.value = event.detail.id;
+  htmx.trigger(form(), "refresh");
+});
+
 let leaving = false;
 // A link of the answer was made for the state that was answered: what is typed by now goes with it, save for
 // what the link itself changes.
