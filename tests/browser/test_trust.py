@@ -82,7 +82,7 @@ def test_an_open_scenario_is_named_and_never_overwritten_in_silence(
     wait(browser, lambda: browser.title.startswith("Peat inlet: "))
     typed(browser, "water_temp_f", "49")
     reads(browser, "#opened", "changed since it was saved")
-    browser.find_element(By.ID, "save-name").send_keys("Peat inlet", Keys.ENTER)
+    browser.find_element(By.ID, "save-name").send_keys(Keys.ENTER)  # the name still stands there
     reads(browser, "#saved", "named “Peat inlet” already")
     press(browser, "//button[text()='Replace it']", By.XPATH)
     reads(browser, "#saved", "Saved “Peat inlet”")
