@@ -144,7 +144,7 @@ def anglers(stop: Stop, rods: Sequence[tuple[Rod, Rig]], served: Rig) -> dict[st
     scenario = stop.scenario
     gears = {name_of(rig).text(): _geared(scenario, rod) for rod, rig in rods}
     hand = [rig for _, rig in rods]
-    found = search_water(scenario, STRANGER, hand, (), ORDER, gears)
+    found = search_water(scenario, STRANGER, hand, (), ORDER, gears, name_of(served).text())
     SAID.append([step.next.so_far for step in found.steps])
     bench = Bench(scenario, STRANGER, first_belief(scenario), gears)
     rated = {bench.key(rig): bench.sized(rig)[1] for rig in hand}
@@ -231,7 +231,7 @@ def main(fish: int = 100, seed: int = 3) -> None:
     truths = {"T1 choosy": 1.0, "T2 half as choosy": 0.5, "T0 not choosy": 0.0}
     casts: dict[tuple[str, str], list[int]] = {}
     by_then: dict[str, list[tuple[int, int]]] = {}
-    first_low = first_other = 0
+    first_low = first_other = first_count = 0
     stops = the_stops(seed)
     for at in range(0, len(stops), STOPS):
         day = stops[at : at + STOPS]
@@ -244,6 +244,7 @@ def main(fish: int = 100, seed: int = 3) -> None:
             first_low += opened.rated.fits.score < 0.3
             other = name_of(opened.rated.rig) != name_of(tied)
             first_other += other and planned.served.worth >= 0.7
+            first_count += not other and abs(opened.cast.count_s - planned.served.rated.countdown_s) > 0.1
             mood = judge(catalog, stop.scenario.conditions).value
             per_s = bite_per_s(catalog, mood)
             bench = Bench(stop.scenario, STRANGER, first_belief(stop.scenario))
@@ -287,7 +288,7 @@ def main(fish: int = 100, seed: int = 3) -> None:
         print("   " + "  ".join(_calibration(by_then[words])))
     print(
         f"{len(stops)} stops: first cast at a fit under 30 at {first_low}, with another rod than the plan's "
-        f"where the plan serves the stop well at {first_other}"
+        f"where the plan serves the stop well at {first_other}, at another count than its at {first_count}"
     )
 
 

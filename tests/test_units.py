@@ -45,3 +45,8 @@ def test_ounces_as_written(oz: float, written: str) -> None:
 )
 def test_feet_to_a_tenth(ft: float, said: str) -> None:
     assert units.feet_said(ft) == said
+
+
+@pytest.mark.parametrize(("s", "said"), [(2.48, "2.5"), (7.0, "7"), (0.0, "0"), (6.96, "7"), (10.04, "10")])
+def test_counts_to_a_tenth(s: float, said: str) -> None:
+    assert units.count_said(s) == said

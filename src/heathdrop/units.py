@@ -71,3 +71,8 @@ def ounces_as_written(mass_oz: float) -> str:
         return str(whole)
     part = f"{rest}/{near.denominator}"
     return f"{whole} {part}" if whole else part
+
+
+def count_said(seconds: float) -> str:
+    """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``)."""
+    return f"{round(seconds, 1):g}"

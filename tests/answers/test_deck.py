@@ -9,7 +9,7 @@ import pytest
 from heathdrop.advice.change import COMPLAINTS
 from heathdrop.answers.deck import OnRod, next_up
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.plan import Rod
+from heathdrop.answers.plan import Rod, Stop, plan_day
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Line, Reel
@@ -17,6 +17,7 @@ from heathdrop.conditions.outcome import OUTCOMES, ROWS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import name_of
+from heathdrop.units import feet
 from tests.waters import GRASS, WINTER_ROCK
 
 DAY = Scenario(GRASS)
@@ -98,3 +99,24 @@ def test_the_same_question_is_worked_out_once(cat: Catalog) -> None:
         next_up(DAY, STRANGER, rods, told, 1, rods[0]),
     ):
         assert other is not found
+
+
+def test_a_stop_is_opened_as_the_plan_serves_it() -> None:
+    """The seam of plan and deck: one rod, one count, one pace, or a sentence why not."""
+    stops = [Stop("Bay", DAY), Stop("Stones", Scenario(WINTER_ROCK)), Stop("Right over", Scenario(GRASS))]
+    plan = plan_day(stops, 3, closely=False)
+    rods = [OnRod(t.rod, t.rig) for t in plan.rods]
+    opened = 0
+    for stop, planned in zip(stops, plan.stops, strict=True):
+        served = planned.served
+        found = next_up(stop.scenario, STRANGER, rods)
+        first = found.search.steps[0].next.cast
+        if first.rig != served.rated.key:
+            assert found.left
+            continue
+        opened += 1
+        assert not found.left
+        assert first.sized
+        assert first.count_s == pytest.approx(served.rated.countdown_s, abs=0.006)
+        assert first.pace_ft_s == pytest.approx(feet(served.rated.tuned.pace_m_s), abs=0.001)
+    assert opened == len(stops)

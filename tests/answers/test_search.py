@@ -77,7 +77,7 @@ def test_the_next_cast_is_said_with_its_reason() -> None:
     found = search_water(water(), limit=4)
     first = found.steps[0]
     assert first.next.change == "none"
-    assert first.why.startswith(f"Count {first.next.cast.count_s:g}: the ")
+    assert first.why.startswith(f"Count {first.next.cast.count_s:.1f}: the ")
     assert "of the chance left is there" in first.why
     assert sum(first.seconds) > 10.0
     assert found.tried == 0.0

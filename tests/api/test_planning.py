@@ -36,6 +36,8 @@ def test_a_plan() -> None:
     assert answer.pop("seconds") > 0.0
     for stop in answer["stops"]:
         stop["search"], stop["if"] = stop["search"][:1], stop["if"][:2]
+        for cast in stop["search"]:  # what it covers is held to with the search
+            assert sum(part["seconds"] for part in cast.pop("covers")) > 0.0
         for rig in (stop["with"]["rig"], stop["ideal"]["rig"], *(e["rig"] for e in stop["also"])):
             # Field by field the rig stands with its rod; here by its name.
             assert rig.items() >= {"family": rig["name"].split(":")[0]}.items()

@@ -9,7 +9,15 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import facts_of
 from heathdrop.conditions.scenario import Conditions, Scenario
-from heathdrop.search.belief import Belief, bite_per_s, pace_of, paces_wanted, slices_of, start_of
+from heathdrop.search.belief import (
+    Belief,
+    bite_per_s,
+    pace_counts,
+    pace_of,
+    paces_wanted,
+    slices_of,
+    start_of,
+)
 from heathdrop.sizing.activity import judge
 
 
@@ -54,11 +62,28 @@ def test_what_the_trade_says_moves_them(cat: Catalog, given: dict[str, object], 
 
 
 def test_moods_want_their_pace_and_bite_at_their_rate(cat: Catalog) -> None:
-    assert paces_wanted(cat, 0.0).tolist() == [0.85, 0.13, 0.02]
-    assert paces_wanted(cat, 2.5) == pytest.approx([0.3, 0.475, 0.225])
+    for mood in (0.0, 1.0, 2.0, 2.5, 3.0, 4.0):
+        shares = paces_wanted(cat, mood)
+        assert shares.sum() == pytest.approx(1.0)
+        if mood == 2.0:  # ln 1.7 and ln 2.8 in a normal whose quartiles are ln 1.75 and ln 2.75
+            assert shares == pytest.approx([0.2233, 0.5434, 0.2332], abs=5e-4)
+    slow = [paces_wanted(cat, mood)[0] for mood in (0.0, 1.0, 2.0, 3.0, 4.0)]
+    assert slow == sorted(slow, reverse=True)
     assert bite_per_s(cat, 2.0) == 0.015
     assert bite_per_s(cat, 0.5) == pytest.approx(0.0055)
     assert [pace_of(cat, p) for p in (1.0, 1.69, 1.7, 2.79, 2.8, 5.0)] == [0, 0, 1, 1, 2, 2]
+
+
+def test_a_pace_counts_by_how_near_it_is(cat: Catalog) -> None:
+    beside = cat.search.reach.beside
+    for k, usual in enumerate(cat.search.paces.usual_ft_s):
+        assert pace_counts(cat, usual) == pytest.approx([beside ** abs(k - n) for n in range(3)])
+    edge = cat.search.paces.edges_ft_s[1]
+    below, above = pace_counts(cat, edge - 0.01), pace_counts(cat, edge + 0.01)
+    assert below == pytest.approx(above, rel=0.05)  # there is no cliff between two paces
+    between = pace_counts(cat, (2.2 * 3.4) ** 0.5)  # half-way on a scale of ratios
+    assert between == pytest.approx([beside**1.5, beside**0.5, beside**0.5])
+    assert pace_counts(cat, 9.0) == pytest.approx(pace_counts(cat, 3.4))
 
 
 def test_bayes(cat: Catalog) -> None:

@@ -231,3 +231,24 @@ def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catal
     )
     assert nobody_after(cat, even, PER_S, none) > absent
     assert nobody_after(cat, even, PER_S, [*none, Answered(HIGH, "bump")]) == 0.0
+
+
+def test_the_plans_cast_opens_and_stays_until_another_earns_clearly_more(cat: Catalog) -> None:
+    belief, hand = believed(1, 3, 2, 1), ["swim-jig:0.5:craw"]
+    best = next_cast(cat, belief, PER_S, [HIGH, DEEP], None, hand)[0]
+    other = DEEP if best is HIGH else HIGH
+    rates = {c.count_s: next_cast(cat, belief, PER_S, [c], None, hand) for c in (HIGH, DEEP)}
+    share = (rates[other.count_s][3] / rates[other.count_s][2]) / (
+        rates[best.count_s][3] / rates[best.count_s][2]
+    )
+    sized = replace(other, sized=True)
+    enough = share * cat.search.grid.sized_first >= cat.search.grid.opens_from
+    assert next_cast(cat, belief, PER_S, [best, sized], None, hand)[0] is (sized if enough else best)
+    clearly = share * cat.search.grid.sized_first > 1.0
+    assert next_cast(cat, belief, PER_S, [best, sized], best, hand)[0] is (sized if clearly else best)
+    far = replace(other, sized=True, seconds=0.01 * other.seconds)
+    assert next_cast(cat, belief, PER_S, [best, far], None, hand)[0] is best
+    named = replace(other, rig="bladed-jig:0.5:craw", sized=True)
+    both = [best, named]
+    opened = next_cast(cat, belief, PER_S, both, None, [*hand, named.rig], opens=named.rig)[0]
+    assert opened is (named if enough else best)

@@ -13,6 +13,7 @@ from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Rod, Stop, worth_at
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import Search, search_water
+from heathdrop.answers.water import placed
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.scenario import Scenario
@@ -106,26 +107,37 @@ def _next_up(asked: _Question) -> NextUp:
         # What was thrown last is in the hand, tied by the plan or not.
         rods = [OnRod(replace(rods[0].rod, name=""), told[-1].rig), *rods]
     gears = {name_of(r.rig).text(): _gear(scenario, r.rod) for r in rods}
-    found = search_water(scenario, own, rods=[r.rig for r in rods], told=told, limit=limit, gears=gears)
+    best = _best_rod(scenario, own, rods) if only is None else None
+    found = search_water(
+        scenario,
+        own,
+        rods=[r.rig for r in rods],
+        told=told,
+        limit=limit,
+        gears=gears,
+        opens=name_of(best[1].rig).text() if best else "",
+    )
     first = found.steps[0].next.cast.rig
     tied = NextUp(found, tuple(rods), None, ()).rod_of(first)
     sizing = _sized(found.scenario, own, tied.rig, gears[first]) if tied else None
     rated = sizing.rigs[0] if sizing else None
     cautions = cautions_for(catalogue.load(), found.scenario, rated)
     mend = _mend(found.scenario, own, told[-1], gears) if told else None
-    left = _left(found, own, rods) if only is None else ""
+    left = _left(found, best) if best else ""
     return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions), left)
 
 
-def _left(found: Search, own: Own, rods: Sequence[OnRod]) -> str:
-    """Why the first cast leaves the rod that fits the stop best; nothing where it does not. The worth is the
-    plan's own, so that plan and deck name one rod."""
-    first = found.steps[0]
-    stop = Stop("", found.scenario)
+def _best_rod(scenario: Scenario, own: Own, rods: Sequence[OnRod]) -> tuple[float, OnRod] | None:
+    """The rod that fits a water best, and its worth there: the plan's own, so that plan and deck name one
+    rod. None where no rod has a name."""
+    stop = Stop("", placed(scenario))
     worths = [(worth_at(stop, r.rig, r.rod, own), r) for r in rods if r.rod.name]
-    if not worths:
-        return ""
-    worth, best = max(worths, key=lambda row: row[0])
+    return max(worths, key=lambda row: row[0], default=None)
+
+
+def _left(found: Search, fits: tuple[float, OnRod]) -> str:
+    """Why the first cast leaves the rod that fits the stop best; nothing where it does not."""
+    first, (worth, best) = found.steps[0], fits
     if name_of(best.rig).text() == first.next.cast.rig:
         return ""
     why = (

@@ -13,7 +13,7 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import points_of
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.change import COMPLAINTS, changes_for, likely
 from heathdrop.advice.linesay import offered
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
@@ -39,8 +39,8 @@ HOPELESS, HALF_FIT = 0.45, 0.5
 MANY_STOPS = 12
 #: So few rods for more stops want rigs that are a compromise between them.
 FEW_RODS = 2
-#: Troubles that a stop says the first change for, and casts of its search order.
-TROUBLES, CASTS = ("ran-too-high", "ran-too-low", "fouled", "not-felt", "nothing"), 4
+#: Casts of a stop's search order.
+CASTS = 4
 #: Ratings remembered, so that a changed stop asks only for itself.
 RATED: Memory[list[Rated]] = Memory(4096)
 #: The reel where none is named.
@@ -331,7 +331,7 @@ def _stop_plan(
     if closely:
         troubles = _troubles(water, name_of(served.rated.rig), own)
         hand = [e.rated.rig for e in sorted(each, key=lambda e: -e.worth)[:2]]
-        steps = _order(water, tuple(name_of(r) for r in hand), own)
+        steps = _order(water, tuple(name_of(r) for r in hand), own)  # the first in hand opens
     served_well = served.worth >= catalogue.load().search.plan.well * float(table[best, j])
     return StopPlan(
         stop=stop,
@@ -350,7 +350,7 @@ def _stop_plan(
 def _order(water: Scenario, hand: tuple[RigName, ...], own: Own) -> tuple[Step, ...]:
     """The stop's search order with the rigs to hand (remembered)."""
     rigs = [name.rig(catalogue.load()) for name in hand]
-    return search_water(water, own, rigs, limit=CASTS).steps
+    return search_water(water, own, rigs, limit=CASTS, opens=hand[0].text()).steps
 
 
 @lru_cache(maxsize=256)
@@ -359,7 +359,7 @@ def _troubles(water: Scenario, rig: RigName, own: Own) -> tuple[tuple[str, str, 
     catalog = catalogue.load()
     sizing = size(catalog, water, [rig.rig(catalog)], own.learned)
     found = []
-    for trouble in TROUBLES:
+    for trouble in likely(rig.rig(catalog).family.work, water.conditions.cover.kind):
         changes = changes_for(catalog, sizing, sizing.rigs[0], trouble)
         if changes:
             found.append((COMPLAINTS[trouble], changes[0].what, changes[0].effect))

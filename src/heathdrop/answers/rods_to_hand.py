@@ -33,6 +33,8 @@ from heathdrop.units import feet, metres
 
 #: Seconds between two samples of a cast that is looked at.
 SAMPLE_S = 0.25
+#: How near a count (s) and a pace (ft/s) are to those that a rig was sized for to be the same.
+AS_SIZED_S, AS_SIZED_FT_S = 0.05, 0.02
 #: Counts below this are said to the half second.
 HALF_SECONDS_BELOW = 4.0
 #: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
@@ -165,8 +167,10 @@ class Bench:
     def casts(self, rig: Rig) -> list[Candidate]:
         """Every cast of a rig that is worth telling apart: its counts down to each slice at each pace."""
         sizing, rated = self.sized(rig)
+        cadence = rated.cadence.way if rated.cadence is not None else ""
+        sized = self.cast(rig, rated.countdown_s, feet(rated.tuned.pace_m_s), cadence)
         if rig.family.work != "swim":
-            return [self.cast(rig, rated.countdown_s, feet(rated.tuned.pace_m_s))]
+            return [sized]
         setting = setting_of(self.catalog, sizing.scenario, self.own.learned)
         limits = limits_for(setting)
         slow, fast = (
@@ -182,10 +186,7 @@ class Bench:
             _count_said(time_to_depth_s(rated.lure, metres(d), sizing.line, sizing.water)) for d in depths
         )
         steady = [self.cast(rig, count, pace) for count in counts for pace in paces.values()]
-        if rated.cadence is None:
-            return steady
-        pace = feet(rated.tuned.pace_m_s)
-        return [*steady, self.cast(rig, rated.countdown_s, pace, rated.cadence.way)]
+        return [sized, *(cast for cast in steady if cast.setting != sized.setting)]
 
     def cast(self, rig: Rig, count_s: float, pace_ft_s: float, cadence: str = "") -> Candidate:
         """One cast at a count and a pace, reeled steadily or in a ``cadence``."""
@@ -235,9 +236,17 @@ class Bench:
             gets_in=rated.cover.passes,
             cut=self.cut(rig),
             cadence=cadence,
+            sized=self._is_sized(rated, count_s, pace_ft_s, cadence),
         )
         self._of[id(found)] = result
         return found
+
+    @staticmethod
+    def _is_sized(rated: Rated, count_s: float, pace_ft_s: float, cadence: str) -> bool:
+        """Whether a cast is the one that its rig was sized for, as near as it is told and comes back."""
+        usual = rated.cadence.way if rated.cadence is not None else ""
+        near = abs(count_s - rated.countdown_s) < AS_SIZED_S
+        return near and abs(pace_ft_s - feet(rated.tuned.pace_m_s)) < AS_SIZED_FT_S and cadence == usual
 
     def passed(self, cast: Candidate) -> np.ndarray:
         """Seconds of a cast inside each slice."""

@@ -35,7 +35,7 @@ from heathdrop.sizing.activity import judge
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import size
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import count_said, feet, ounces_as_written
 
 #: The water that a cast is for: the slices that hold this share of what it adds.
 FOR_SHARE = 0.6
@@ -80,10 +80,12 @@ def search_water(
     told: Sequence[Told] = (),
     limit: int = 0,
     gears: Mapping[str, Gear] | None = None,
+    opens: str = "",
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
     none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
-    on, where it is not the scenario's. Raises BadInput."""
+    on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with. Raises
+    BadInput."""
     catalog = catalogue.load()
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
@@ -135,6 +137,7 @@ def search_water(
         place=place,
         thrown=thrown,
         nobody=nobody,
+        opens=opens,
     )
     covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
@@ -280,15 +283,16 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
         return f"The same again: it was bitten there, and {chance * 100:.0f} % of the chance is in {water}."
     head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
+    count, then = count_said(cast.count_s), count_said(before.count_s if before else 0.0)
     said = {
-        "none": f"Count {cast.count_s:g}" if before is None else f"The same again, count {cast.count_s:g}",
-        "direction": f"Another direction, count {cast.count_s:g}",
-        "count": f"Count {cast.count_s:g} instead of {before.count_s if before else 0.0:g}",
-        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {cast.count_s:g}",
-        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, count {cast.count_s:.0f}",
-        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {cast.count_s:g}",
-        "rod": f"Pick up the {head}, count {cast.count_s:g}",
-        "retie": f"Tie on the {head}, count {cast.count_s:g}",
+        "none": f"Count {count}" if before is None else f"The same again, count {count}",
+        "direction": f"Another direction, count {count}",
+        "count": f"Count {count} instead of {then}",
+        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {count}",
+        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, count {count}",
+        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {count}",
+        "rod": f"Pick up the {head}, count {count}",
+        "retie": f"Tie on the {head}, count {count}",
     }[step.change]
     slow = PACES[own]
     return f"{said}: {water} {state} at a {slow} pace, and {chance * 100:.0f} % of the chance left is there."

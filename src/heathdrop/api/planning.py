@@ -54,6 +54,8 @@ class WithAnswer(BaseModel):
     turns_per_s: float
     runs_ft: float
     fit: float
+    way: str
+    cadence: str
 
 
 class IdealAnswer(BaseModel):
@@ -69,6 +71,7 @@ class IfAnswer(BaseModel):
 
 class PlannedStop(BaseModel):
     name: str
+    water: str
     minutes: float
     importance: float
     position: dict[str, float] | None
@@ -125,9 +128,11 @@ def written(day: str, plan: Plan) -> PlanAnswer:
 
 def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
     others = sorted((e for e in s.each if e is not s.served), key=lambda e: -e.worth)
+    rods = {e.rated.key: plan.rods[e.rod].rod.name for e in (*s.each, s.served)}
     at = s.stop.position
     return PlannedStop(
         name=s.stop.name,
+        water=s.stop.scenario.conditions.said,
         minutes=s.stop.minutes,
         importance=s.stop.importance,
         position=None if at is None else {"lat": at[0], "lon": at[1]},
@@ -136,7 +141,10 @@ def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
         served=s.well,
         also=[_with(plan, e) for e in others],
         if_=[IfAnswer(symptom=a, change=b, effect=c) for a, b, c in s.troubles],
-        search=casts_written(s.search, s.stop.scenario.gear.rod_tip_height_ft),
+        search=[
+            cast.model_copy(update={"rod": rods.get(cast.name, "")})
+            for cast in casts_written(s.search, s.stop.scenario.gear.rod_tip_height_ft)
+        ],
         cautions=list(s.cautions),
     )
 
@@ -153,6 +161,8 @@ def _with(plan: Plan, e: Served) -> WithAnswer:
         turns_per_s=_r(pace * 12.0 / rod.reel.inches_per_turn),
         runs_ft=_r(feet(e.rated.tuned.mean_m), 2),
         fit=_r(e.worth),
+        way=e.rated.way,
+        cadence=e.rated.cadence.way if e.rated.cadence else "",
     )
 
 

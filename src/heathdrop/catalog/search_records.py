@@ -18,6 +18,8 @@ class SearchGrid:
     known_ft: float
     casts: int
     rods: int
+    sized_first: float
+    opens_from: float
 
 
 @dataclass(frozen=True)
@@ -44,12 +46,11 @@ class Bite:
 
 @dataclass(frozen=True)
 class Paces:
-    """Slow, middle and quick: edges (ft/s), a pace for each, shares wanted by mood."""
+    """Slow, middle and quick: edges (ft/s), and a pace for each."""
 
     __pydantic_config__ = STRICT
     edges_ft_s: Pair
     usual_ft_s: tuple[float, float, float]
-    wanted: tuple[tuple[float, float, float], ...]
 
 
 @dataclass(frozen=True)

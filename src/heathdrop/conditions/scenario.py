@@ -198,6 +198,16 @@ class Conditions:
     ] = "normal"
 
     @property
+    def said(self) -> str:
+        """The water in a line: ``58 °F, fish at 6 ft of 9 ft, submerged grass``."""
+        span = self.fish_span_ft
+        at = "not known" if span == (0.0, self.bottom_depth_ft) else f"at {self.fish_depth_ft:g} ft"
+        if span is not None and at != "not known":
+            at = f"at {span[0]:g} to {span[1]:g} ft"
+        cover = self.cover.kind.replace("-", " ")
+        return f"{self.water_temp_f:g} °F, fish {at} of {self.bottom_depth_ft:g} ft, {cover}"
+
+    @property
     def stands(self) -> str:
         """Where the fish are: the angler's word, else judged from depth and cover."""
         if self.posture != "auto":

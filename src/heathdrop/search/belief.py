@@ -6,7 +6,9 @@ of Optimal Search, 1975): a cell looked at for t seconds without a bite keeps ex
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from statistics import NormalDist
 from typing import TypeAlias
 
 import numpy as np
@@ -110,10 +112,28 @@ def _told(catalog: Catalog, c: Conditions, at_ft: NDArray[np.float64]) -> NDArra
     return agrees
 
 
+#: How many sigmas either side of the middle of a normal hold half of it.
+HALF_WITHIN = NormalDist().inv_cdf(0.75)
+
+
 def paces_wanted(catalog: Catalog, activity: float) -> NDArray[np.float64]:
-    """Shares of fish that want it slow, middle and quick, for a mood of 0 to 4."""
-    rows = np.asarray(catalog.search.paces.wanted, dtype=np.float64)
-    return np.array([np.interp(activity, range(len(rows)), rows[:, k]) for k in range(len(PACES))])
+    """Shares of fish that want it slow, middle and quick, for a mood of 0 to 4: the pace they want is
+    log-normal about the middle of the mood's band, and half of them want it within the band."""
+    levels = [t.activity for t in catalog.targets]
+    ends = [[t.pace_ft_s[k] for t in catalog.targets] for k in (0, 1)]
+    low, high = (math.log(float(np.interp(activity, levels, end))) for end in ends)
+    wanted = NormalDist(0.5 * (low + high), 0.5 * (high - low) / HALF_WITHIN)
+    below = [0.0, *(wanted.cdf(math.log(edge)) for edge in catalog.search.paces.edges_ft_s), 1.0]
+    return np.diff(below)
+
+
+def pace_counts(catalog: Catalog, pace_ft_s: float) -> NDArray[np.float64]:
+    """How much a pace (ft/s) counts to fish that want it slow, middle and quick: wholly where it is theirs,
+    and by so much less the further it is from theirs on a scale of ratios."""
+    usual = np.log(catalog.search.paces.usual_ft_s)
+    at = float(np.interp(math.log(pace_ft_s), usual, range(len(PACES))))
+    counts: NDArray[np.float64] = catalog.search.reach.beside ** np.abs(np.arange(len(PACES)) - at)
+    return counts
 
 
 def bite_per_s(catalog: Catalog, activity: float) -> float:

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import CastResult
-from heathdrop.search.belief import PACES, Cells, pace_of
+from heathdrop.search.belief import PACES, Cells, pace_counts
 from heathdrop.sizing.fit import near_floor
 from heathdrop.units import feet
 
@@ -37,6 +37,8 @@ class Candidate:
     gets_in: float = 1.0
     cut: float = 1.0
     cadence: str = ""
+    #: The count, pace and cadence that the rig is sized for here.
+    sized: bool = False
 
     @property
     def setting(self) -> tuple[str, int, float, str]:
@@ -79,9 +81,7 @@ def seconds_within(
     middles = 0.5 * (edges_ft[1:] + edges_ft[:-1])
     near = reach_of(catalog, middles[:, None] - 0.5 * (z[1:] + z[:-1])[None, :])
     depth_s = near @ steps
-    own = pace_of(catalog, pace_ft_s)
-    counts = [catalog.search.reach.beside ** abs(k - own) for k in range(len(PACES))]
-    return np.outer(depth_s, counts)
+    return np.outer(depth_s, pace_counts(catalog, pace_ft_s))
 
 
 def floor_seconds(

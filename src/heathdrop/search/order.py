@@ -15,7 +15,7 @@ import numpy as np
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.search.belief import Belief, Cells, pace_of
+from heathdrop.search.belief import Belief, Cells, pace_counts
 from heathdrop.search.coverage import Candidate
 
 __all__ = ["Answered", "Next", "Place", "nobody_after", "order_of", "told_by", "tried"]
@@ -96,8 +96,7 @@ def told_by(
             off = belief.middles_ft - cast.depth_at(answered.at_s)
             # Fish come up to a lure more than down: the bell leans to below it.
             near = np.exp(-0.5 * (off / np.where(off > 0, reach.above_ft, reach.bitten_ft)) ** 2)
-            pace = [reach.beside ** abs(k - pace_of(catalog, cast.pace_ft_s)) for k in range(3)]
-            bite = np.maximum(bite, 1e-9) * np.outer(near, pace)
+            bite = np.maximum(bite, 1e-9) * np.outer(near, pace_counts(catalog, cast.pace_ft_s))
         return belief.times(bite)
     share = reach.fouled_share if OUTCOME[answered.outcome].cut_short else 1.0
     return belief.times(place.passes(cast, share * per_s, before))
@@ -136,17 +135,29 @@ def next_cast(
     to_hand: Sequence[str],
     place: Place = ONE_LANE,
     thrown: Mapping[Hashable, int] = NEVER,
+    opens: str = "",
 ) -> tuple[Candidate, str, float, float]:
     """The cast with most chance of a bite for a minute: itself, the change, its minutes, the chance. Equal
-    ones: the smaller change, the shorter count. ``thrown`` counts the casts made, by setting."""
-    found = []
+    ones: the smaller change, the shorter count. A rig is thrown as it was sized while nothing else earns
+    clearly more; before the first cast the rig ``opens`` is. ``thrown`` counts the casts made, by setting."""
+    found, first = [], catalog.search.grid.sized_first
     for k, cast in enumerate(casts):
         change = change_between(before, cast, to_hand, place.lanes)
         minutes = cast.minutes + minutes_of(catalog, change)
         passes = place.passes(cast, per_s, thrown.get(cast.setting, 0))
         adds = float((belief.cells * (1.0 - passes)).sum())
-        found.append((-round(adds / minutes, 9), minutes, cast.count_s, k, change, adds))
-    _, minutes, _, k, change, adds = min(found)
+        rate = adds / minutes * (first if cast.sized else 1.0)
+        found.append((-round(rate, 9), minutes, cast.count_s, k, change, adds))
+    best = min(found)
+    if before is None:
+        # A stop is opened with the rig, count and pace that plan and sheet name, unless clearly the worse.
+        enough = catalog.search.grid.opens_from * best[0]
+        for rig in (opens, casts[best[3]].rig):
+            mine = [f for f in found if casts[f[3]].sized and casts[f[3]].rig == rig and f[0] <= enough]
+            if mine:
+                best = mine[0]
+                break
+    _, minutes, _, k, change, adds = best
     return casts[k], change, minutes, adds
 
 
@@ -162,9 +173,11 @@ def order_of(
     place: Place = ONE_LANE,
     thrown: Mapping[Hashable, int] = NEVER,
     nobody: float = 0.0,
+    opens: str = "",
 ) -> tuple[Next, ...]:
     """The next ``limit`` casts if none of them is bitten; ``so_far`` is the chance of a bite by then,
-    ``nobody`` the chance that no biting fish is here. What was ``bitten`` just now is thrown again first,
+    ``nobody`` the chance that no biting fish is here, ``opens`` the rig that the first cast is for as the
+    plan has it. What was ``bitten`` just now is thrown again first,
     in the same lane."""
     left, found, counts, here = 1.0, [], Counter(dict(thrown)), 1.0 - nobody
     for k in range(limit):
@@ -172,7 +185,15 @@ def order_of(
         mine = [before] if again and before is not None else casts
         at = ONE_LANE if again else place
         cast, change, minutes, adds = next_cast(
-            catalog, belief, per_s=per_s, casts=mine, before=before, to_hand=to_hand, place=at, thrown=counts
+            catalog,
+            belief,
+            per_s=per_s,
+            casts=mine,
+            before=before,
+            to_hand=to_hand,
+            place=at,
+            thrown=counts,
+            opens=opens,
         )
         found.append(
             Next(

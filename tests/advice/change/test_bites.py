@@ -36,7 +36,7 @@ def test_not_felt_is_mended_by_what_is_felt_more(cat: Catalog, name: str) -> Non
         assert after > before
         assert change.what.startswith(("One head up", "Thinner line")) or "lb braid" in change.what
     touched = lost_touch(*held(cat, name))
-    assert touched[0].what == "It cannot run high or low"
+    assert touched[0].what == "It is worked on the floor, so it cannot run high or low"
     assert touched[1:] == found[1:]
 
 
@@ -44,7 +44,7 @@ def test_nothing_at_all_asks_where_before_it_asks_what(cat: Catalog) -> None:
     swum = [c.what for c in nothing(*held(cat, "right over grass"))]
     assert swum[0] == "New water first: another angle, the next change along"
     assert swum[-1] == "Stop, pop or kill it where the cover opens"
-    assert any(what.startswith("Slow by ") for what in swum)
+    assert any(what.startswith("Slow to ") for what in swum)
     worked = [c.what for c in nothing(*held(cat, "winter rock"))]
     assert worked[1:] == ["Leave it longer where it lies"]
     deep = nothing(*held(cat, "heaviest"))

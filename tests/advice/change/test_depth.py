@@ -58,7 +58,7 @@ def test_enough_and_not_far_too_much(cat: Catalog, moved_ft: float, missed_ft: f
 
 def test_hand_before_tackle_and_one_of_each_kind(cat: Catalog) -> None:
     kinds = [c.what.split(":")[0].split(",")[0] for c in depth_changes(*held(cat, "on braid"), 1.0, 1.0)]
-    assert kinds[0].startswith("Slow by ")
+    assert kinds[0].startswith("Slow to ")
     assert kinds[1:] == [
         "Count a second longer",
         "Rod tip down",
@@ -67,7 +67,7 @@ def test_hand_before_tackle_and_one_of_each_kind(cat: Catalog) -> None:
         "Thinner line",
     ]
     kinds = [c.what.split(":")[0].split(",")[0] for c in depth_changes(*held(cat, "on braid"), -1.0, 1.0)]
-    assert kinds[0].startswith("Speed up by ")
+    assert kinds[0].startswith("Speed up to ")
     assert kinds[1:] == [
         "Count a second less",
         "Rod tip up",
@@ -80,8 +80,8 @@ def test_hand_before_tackle_and_one_of_each_kind(cat: Catalog) -> None:
 def test_a_larger_miss_takes_a_larger_step(cat: Catalog) -> None:
     setting, best, hand = held(cat, "on braid")
     little, much = (depth_changes(setting, best, hand, -1.0, miss)[0] for miss in (0.5, 3.0))
-    inches = [float(re.findall(r"by ([\d.]+) in/s", c.what)[0]) for c in (little, much)]
-    assert inches[0] < inches[1]
+    paces = [float(dict(c.tries)["pace_ft_s"]) for c in (little, much)]
+    assert paces[0] < paces[1]
     assert dict(little.tries)["count_s"] == f"{hand.count_s:.1f}"
 
 

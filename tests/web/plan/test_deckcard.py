@@ -10,6 +10,7 @@ import pytest
 
 from heathdrop.api.planning import RigOnRod
 from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card, rig_said
+from heathdrop.web.plan.worked import hands_of, order_said
 from tests.web.small_plan import answer
 
 
@@ -29,11 +30,15 @@ def test_every_figure_of_the_card_is_the_plans() -> None:
         first = stop["casts"][0]
         assert first["countdown_s"] == planned.with_.countdown_s
         assert first["pace_ft_s"] == planned.with_.pace_ft_s
-        assert first["count_said"] == f"{planned.with_.countdown_s:.1f}"
-        assert first["turns_said"] == f"{10 * planned.with_.turns_per_s:.0f}"
+        hands = hands_of(planned.with_)
+        assert (first["count_said"], first["turns_said"]) == (hands.count, hands.hand)
+        assert stop["labels"] == [hands.count_label, hands.hand_label, hands.runs_label]
+        assert stop["water"] == planned.water
         assert first["rig"]["family"] == planned.with_.rig.family
         assert stop["runs_said"] == f"{planned.with_.runs_ft:.1f} ft"
-        assert [c["countdown_s"] for c in stop["casts"][1:]] == [c.countdown_s for c in planned.search]
+        # The order opens with the plan's own cast, which stands there once.
+        assert [c["countdown_s"] for c in stop["casts"]] == [c.countdown_s for c in planned.search]
+        assert [c["rod"] for c in stop["casts"]] == [c.rod for c in planned.search]
         assert len(stop["ifs"]) == len(planned.if_)
         assert stop["cautions"] == planned.cautions
     swum, worked = told["stops"]
@@ -57,7 +62,8 @@ def test_cards_need_no_network_and_nothing_breaks_out() -> None:
     assert len(card.encode()) < 120_000
     for stop in answer().stops:
         assert f"{stop.with_.countdown_s:.1f}" in paper
-        assert ", ".join(f"{c.countdown_s:g}" for c in stop.search) in paper
+        assert order_said(stop.search) in paper
+        assert stop.water in paper
     cautions = {c for s in answer().stops for c in s.cautions}
     assert all(paper.count(c) == 1 for c in cautions if "'" not in c and '"' not in c)
 

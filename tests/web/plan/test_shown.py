@@ -12,6 +12,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.web.plan.deckcard import line_said, rig_said
 from heathdrop.web.plan.shown import SHADES, planned_of, stop_section
+from heathdrop.web.plan.worked import hands_of, runs_of
 from heathdrop.web.shell.frame import LOW, NARROW
 from tests.waters import GRASS, WINTER_ROCK
 from tests.web.small_plan import BODY, answer
@@ -42,9 +43,9 @@ def test_crossings_are_the_plans_own_figures() -> None:
             assert cell.line == f"{rod.line['material']}:{rod.line['test_lb']:g}"
             assert cell.said.startswith(f"Rod {rod.name} at {stop.name}: {cell.score} of 100, ")
         assert row.fished.startswith(f"Rod {stop.with_.rod}")
-        assert row.fished.endswith(f"runs at {stop.with_.runs_ft:.1f} ft.")
+        assert row.fished.endswith(f"{hands_of(stop.with_).said}.")
         assert row.well == stop.served
-        assert len(row.order) == len(stop.search)
+        assert len(row.order) == len([*runs_of(stop.search)])
         assert all(": " in said for said in row.ifs)
     assert shown.total == f"{100 * plan.total:.0f}"
     assert float(shown.total) <= float(shown.bound)

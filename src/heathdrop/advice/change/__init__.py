@@ -13,11 +13,12 @@ from heathdrop.advice.change import bites, cover
 from heathdrop.advice.change.depth import depth_changes
 from heathdrop.advice.change.hand import Change, Hand
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import ROOFS
 from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
 
-__all__ = ["COMPLAINTS", "MEASURED", "Change", "changes_for"]
+__all__ = ["COMPLAINTS", "MEASURED", "Change", "changes_for", "likely"]
 
 COMPLAINTS = {
     "ran-too-high": "It ran too high",
@@ -33,6 +34,15 @@ COMPLAINTS = {
 MEASURED = ("ran-too-high", "ran-too-low")
 #: The most that a lure may have missed by, ft.
 MOST_MISSED_FT = 30.0
+
+
+def likely(work: str, cover_kind: str) -> tuple[str, ...]:
+    """The complaints that a stop is prepared for: what a lure of this work can do wrong in this cover."""
+    held = ("fouled",) if cover_kind in cover.STEMS else ("hung-up",) if cover_kind in cover.SNAGS else ()
+    if work == "swim":
+        return (*MEASURED, *held, "short-strikes", "nothing")
+    through = ("will-not-go-through",) if cover_kind in ROOFS else ()
+    return ("not-felt", *through, *(() if through else held), "short-strikes", "nothing")
 
 
 def changes_for(

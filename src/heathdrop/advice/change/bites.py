@@ -12,6 +12,7 @@ from heathdrop.advice.change.hand import (
     neighbour_head,
     other_line,
     pick,
+    turned,
     with_part,
 )
 from heathdrop.physics.line import Line, line_by_test
@@ -100,8 +101,8 @@ def _braid_like(setting: Setting) -> float | None:
 
 def lost_touch(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """A lure worked on the floor cannot run high or low: what was missed is touch."""
-    says = "it is worked on the floor: it was not felt there, or pulled too fast"
-    found = [Change("It cannot run high or low", says, "rule", False)]
+    says = "it was not felt there, or pulled too fast"
+    found = [Change("It is worked on the floor, so it cannot run high or low", says, "rule", False)]
     return found + felt(setting, rated, hand)[1:]
 
 
@@ -121,9 +122,9 @@ def nothing(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         found += _elsewhere(setting, hand)
         pace = max(metres(numbers.slowest_ft_s), hand.pace_m_s - metres(numbers.pace_step_in_s / 12.0))
         if pace < hand.pace_m_s - 1e-3:
-            turns = setting.scenario.gear.turns_per_s(feet(pace)) * 10
-            says = f"{turns:.0f} turns in 10 s: they have longer to look"
-            found.append(Change(f"Slow by {feet(hand.pace_m_s - pace) * 12:.0f} in/s", says, "model", False))
+            before, after = (setting.scenario.gear.turns_per_s(feet(v)) * 10 for v in (hand.pace_m_s, pace))
+            says = "they have longer to look"
+            found.append(Change(turned("Slow", before, after), says, "model", False))
         if c.cover.kind in ("submerged-grass", "pads", "wood"):
             found.append(
                 Change(

@@ -29,6 +29,8 @@ from heathdrop.units import ounces_as_written
 CLEAR_FT = 0.6
 #: A chance that moves by less than this is no change worth showing; cover that stems grow in.
 WORTH_SHOWING, STEMS = 0.015, ("submerged-grass", "matted-grass", "pads", "reeds")
+#: Cover that a lure hangs in.
+SNAGS = ("wood", "docks", "rock")
 
 
 def slicker(catalog: Catalog, rig: Rig, how: Callable[[Trailer], float]) -> str | None:
@@ -39,6 +41,8 @@ def slicker(catalog: Catalog, rig: Rig, how: Callable[[Trailer], float]) -> str 
 
 def fouled(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """Slicker trailer, higher line, lighter head, another family: in that order."""
+    if setting.stand.kind in SNAGS:
+        return hung(setting, rated, hand)
     if setting.stand.kind not in STEMS:
         says = "there is nothing to foul on in this water: a lure that picks things up is on the bottom"
         return [Change("Did it touch bottom?", says, "rule", False)]
@@ -124,7 +128,7 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
             small = replace(rig, head_material=_slimmest(setting))
             what = f"The same weight in {small.head_material.name}: a slimmer head"
             found += _less(setting, rated, small, what, "hangs")
-    if setting.stand.kind in ("wood", "docks", "rock"):
+    if setting.stand.kind in SNAGS:
         found += other_family(setting, rated, "hangs")
     return found
 

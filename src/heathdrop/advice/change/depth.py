@@ -14,6 +14,7 @@ from heathdrop.advice.change.hand import (
     neighbour_trailer,
     other_line,
     pick,
+    turned,
     with_part,
 )
 from heathdrop.sizing.setting import Setting, limits_for
@@ -102,8 +103,7 @@ def hand_steps(setting: Setting, hand: Hand, down: float) -> list[list[Step]]:
         inches = 0.25 * k * numbers.pace_step_in_s
         pace = here - down * inches / 12.0
         if pace >= least:
-            turns = gear.turns_per_s(pace) * 10
-            what = f"{word} by {inches:g} in/s, to {turns:.0f} turns in 10 s"
+            what = turned(word, gear.turns_per_s(here) * 10, gear.turns_per_s(pace) * 10)
             paces.append((what, replace(hand, pace_m_s=metres(pace)), _kept(hand.count_s, pace)))
     counts: list[Step] = []
     for k in range(1, COUNT_STEPS + 1):

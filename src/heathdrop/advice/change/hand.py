@@ -109,3 +109,10 @@ def odds_of(setting: Setting, rated: Rated, rig: Rig) -> CoverOdds:
 def percent(share: float) -> str:
     """A share as so many of a hundred."""
     return f"{share * 100:.0f} of 100"
+
+
+def turned(word: str, before: float, after: float) -> str:
+    """A change of pace as a hand counts it, turns in ten seconds: whole ones where they differ."""
+    if round(before) != round(after):
+        return f"{word} to {after:.0f} turns in 10 s"
+    return f"{word} a little: {after:.1f} turns in 10 s instead of {before:.1f}"

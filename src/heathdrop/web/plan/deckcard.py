@@ -14,7 +14,8 @@ from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod
 from heathdrop.api.searching import CastAnswer
 from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
-from heathdrop.units import ounces_as_written
+from heathdrop.units import count_said, ounces_as_written
+from heathdrop.web.plan.worked import hands_of, order_said
 from heathdrop.web.shell.assets import static_file
 from heathdrop.web.shell.rendering import templates
 
@@ -62,36 +63,44 @@ def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
     """A stop as the card's script shows it."""
     lines = {r.name: line_said(r.line) for r in plan.rods}
     lands = catalogue.load().families[s.with_.rig.family].work != "swim"
+    hands = hands_of(s.with_)
+    change = CHANGES[s.with_.change]
     first = {
-        "said": sentence(rig_said(s.with_.rig))
-        + (f" ({CHANGES[s.with_.change]})" if CHANGES[s.with_.change] else ""),
+        "rod": s.with_.rod,
+        "said": sentence(rig_said(s.with_.rig)) + (f" ({change})" if change else ""),
         "rig": _named(s.with_.rig),
         "countdown_s": s.with_.countdown_s,
-        "count_said": f"{s.with_.countdown_s:.1f}",
+        "count_said": hands.count,
         "pace_ft_s": s.with_.pace_ft_s,
         "turns_per_s": s.with_.turns_per_s,
-        "turns_said": f"{10 * s.with_.turns_per_s:.0f}",
+        "turns_said": sentence(hands.hand),
         "why": "The plan's own count and pace.",
     }
     order = [
         {
+            "rod": c.rod or s.with_.rod,
             "said": sentence(rig_said(_of_cast(c))),
             "rig": _named(_of_cast(c)),
             "countdown_s": c.countdown_s,
-            "count_said": f"{c.countdown_s:g}",
+            "count_said": count_said(c.countdown_s),
             "pace_ft_s": c.pace_ft_s,
             "turns_per_s": c.turns_per_s,
-            "turns_said": f"{10 * c.turns_per_s:.0f}",
+            "turns_said": sentence(hands.hand) if lands else f"{10 * c.turns_per_s:.0f}",
             "why": sentence(c.why),
         }
         for c in s.search
     ]
+    # The order opens with the plan's own cast, which is said once.
+    if order and s.search[0].countdown_s == s.with_.countdown_s and s.search[0].name == s.with_.rig.name:
+        order = order[1:]
     return {
         "name": s.name,
+        "water": sentence(s.water),
         "rod": s.with_.rod,
         "line": lines[s.with_.rod],
         "lands": lands,
-        "runs_said": sentence(f"{s.with_.runs_ft:.1f} ft"),
+        "labels": [hands.count_label, hands.hand_label, hands.runs_label],
+        "runs_said": sentence(hands.runs),
         "casts": [first, *order],
         "ifs": [sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
         "cautions": [sentence(c) for c in s.cautions],
@@ -123,22 +132,32 @@ def deck_card(plan: PlanAnswer) -> str:
     )
 
 
-def printed_card(plan: PlanAnswer) -> str:
-    """The printed card: one page of rods and stops, black on white."""
+def printed_card(plan: PlanAnswer, name: str = "", style_at: str = "") -> str:
+    """The printed card: rods and stops, black on white, under the plan's ``name``. Its style is in it, or at
+    ``style_at`` where the page is served."""
     stops = [
         {
-            **_stop_data(plan, s),
+            "name": s.name,
+            "water": s.water,
             "minutes": f"{s.minutes:.0f}",
-            "count": f"{s.with_.countdown_s:.1f}",
-            "turns": f"{10 * s.with_.turns_per_s:.0f}",
+            "position": s.position,
+            "rod": s.with_.rod,
             "change": CHANGES[s.with_.change],
             "said": rig_said(s.with_.rig),
-            "order": ", ".join(f"{c.countdown_s:g}" for c in s.search),
+            "hands": hands_of(s.with_),
+            "ifs": s.if_,
+            "order": order_said(s.search),
         }
         for s in plan.stops
     ]
     rods = [{"name": r.name, "said": rig_said(r.rig), "line": line_said(r.line)} for r in plan.rods]
     cautions = list(dict.fromkeys(c for s in plan.stops for c in s.cautions))
     return templates.get_template("plan/printed.html").render(
-        plan=plan, rods=rods, stops=stops, cautions=cautions, css=_static("plan/plancard.css")
+        plan=plan,
+        name=name,
+        rods=rods,
+        stops=stops,
+        cautions=cautions,
+        css="" if style_at else _static("plan/plancard.css"),
+        style_at=style_at,
     )

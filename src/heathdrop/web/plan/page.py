@@ -28,6 +28,7 @@ from heathdrop.store.models import SavedPlan
 from heathdrop.web.plan.deckcard import deck_card, printed_card
 from heathdrop.web.plan.shown import planned_of, stop_section
 from heathdrop.web.sheet.state import address
+from heathdrop.web.shell.assets import asset
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from, values_of
 from heathdrop.web.shell.refusal import in_words
@@ -127,7 +128,7 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
     """A plan to carry: deck-card.html, print.html, plan.json, spots.gpx."""
     with database.session() as session:
         row = plans.fetch(session, id_)
-        body = plans.body_of(row) if row is not None else None
+        body, named = (plans.body_of(row), row.name) if row is not None else (None, "")
     if body is None or name not in ("deck-card.html", "print.html", "plan.json", "spots.gpx"):
         return problem(request, PLAN_GONE, 404)
     if name == "plan.json":
@@ -142,7 +143,7 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
         return problem(request, "The plan is still being worked out: try again in a moment.", 409)
     answer = _written(body, job.answer)
     if name == "print.html":
-        return Response(printed_card(answer), media_type="text/html")
+        return Response(printed_card(answer, named, asset("plan/plancard.css")), media_type="text/html")
     return _file(deck_card(answer), "text/html", name)
 
 

@@ -16,6 +16,7 @@ from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import size
 from heathdrop.web.plan.deckcard import CHANGES, line_said, rig_said
+from heathdrop.web.plan.worked import hands_of, runs_of
 from heathdrop.web.sheet.shown.section import Section, section_of
 from heathdrop.web.shell.frame import LOW, NARROW
 
@@ -98,9 +99,8 @@ def _stop(
 ) -> StopRow:
     by_rod = {w.rod: w for w in (s.with_, *s.also)}
     change = CHANGES[s.with_.change]
-    fished = f"Rod {s.with_.rod}{f' ({change})' if change else ''}: {rig_said(s.with_.rig)}, count "
-    turns = f"{10 * s.with_.turns_per_s:.0f} turns in 10 s"
-    fished += f"{s.with_.countdown_s:.1f} s, {turns}, runs at {s.with_.runs_ft:.1f} ft."
+    fished = f"Rod {s.with_.rod}{f' ({change})' if change else ''}: {rig_said(s.with_.rig)}, "
+    fished += f"{hands_of(s.with_).said}."
     return StopRow(
         name=s.name,
         minutes=f"{s.minutes:.0f}",
@@ -117,7 +117,10 @@ def _stop(
         ideal=f"{rig_said(s.ideal.rig)} ({100 * s.ideal.fit:.0f})",
         well=s.served,
         ifs=tuple(f"{i.symptom}: {i.change} ({i.effect})" for i in s.if_),
-        order=tuple(c.why for c in s.search),
+        order=tuple(
+            f"{cast.why}{f' Then so in {n - 1} more directions.' if n > 2 else ''}"
+            for cast, n in runs_of(s.search)
+        ),
         cautions=tuple(s.cautions),
         address=address(body, k),
     )

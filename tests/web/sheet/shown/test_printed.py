@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from datetime import date
 
+from heathdrop.advice.change import COMPLAINTS, likely
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices
-from heathdrop.web.sheet.shown.printed import TROUBLES, card_of, said_of
+from heathdrop.web.sheet.shown.printed import card_of, said_of
 from tests.advice.cases import rated
 
 DAY = date(2027, 4, 3)
@@ -20,7 +21,9 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
     assert (card.name, card.day) == ("Mill bay", "3 April 2027")
     assert card.score == round(100 * best.fits.score)
     assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "Among them"]
-    assert 0 < len(card.changes) <= len(TROUBLES)
+    assert [trouble for trouble, _ in card.changes] == [
+        COMPLAINTS[c] for c in likely(best.rig.family.work, sizing.scenario.conditions.cover.kind)
+    ]
     assert len({trouble for trouble, _ in card.changes}) == len(card.changes)
     assert all(": " in change for _, change in card.changes)
     assert card.cautions

@@ -15,6 +15,7 @@ from heathdrop.conditions.outcome import OUTCOMES, ROWS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
+from heathdrop.units import count_said
 from heathdrop.web.sheet.shown.searching import searching_of, text_of, told_in
 from tests.waters import BAIT
 
@@ -69,7 +70,7 @@ def test_the_view_says_what_the_search_found(cat: Catalog) -> None:
     assert view.unknown
     assert [row.number for row in view.order] == [1, 2, 3, 4][: len(view.order)]
     assert view.first == view.order[0]
-    assert view.first.count == f"{found.steps[0].next.cast.count_s:g}"
+    assert view.first.count == count_said(found.steps[0].next.cast.count_s)
     assert [a.said for a in view.answers] == [row.button for row in ROWS]
     for answer, outcome in zip(view.answers, OUTCOMES, strict=True):
         after = dict(parse_qsl(answer.address.removeprefix("/?")))["tried"]

@@ -129,7 +129,9 @@
     spoken = -1;
     turned = -1;
     by("stop").textContent = `${state.stop + 1} of ${plan.stops.length}: ${here.name}`;
-    by("rod").textContent = `Rod ${here.rod}`;
+    by("rod").textContent = `Rod ${cast.rod}`;
+    ["count", "turns", "runs"].forEach((id, k) => { by(id).previousElementSibling.textContent = here.labels[k]; });
+    by("water").textContent = here.water;
     by("rig").textContent = cast.said;
     by("count").textContent = cast.count_said;
     by("turns").textContent = cast.turns_said;
@@ -142,9 +144,10 @@
     by("care").replaceChildren(...here.cautions.map((c) => element("li", c)));
     by("rods").replaceChildren(...plan.rods.map((r) => element("li", r)));
     by("last").replaceChildren(...state.casts.slice(-5).reverse().map((c) => element("li",
-      `${c.time.slice(11, 16)} ${c.stop}: ${c.outcome.replace("-", " ")}, count ${c.countdown_s}`)));
+      `${c.time.slice(11, 16)} ${c.stop}: ${c.outcome.replace("-", " ")}, count ${Math.round(10 * c.countdown_s) / 10}`)));
     by("undo").hidden = state.casts.length === 0;
-    by("made").textContent = `${state.casts.length} casts kept on this phone`;
+    const made = state.casts.length;
+    by("made").textContent = `${made} ${made === 1 ? "cast" : "casts"} kept on this phone`;
   }
 
   by("go").addEventListener("click", main);

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.change import COMPLAINTS, changes_for, likely
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.cast import worked_of
@@ -21,9 +21,6 @@ from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices, Foot, feet_rows, window_said
 from heathdrop.web.sheet.shown.section import Section, section_of
 from heathdrop.web.sheet.shown.strip import Figure, figures_of, rig_said
-
-#: Troubles that a card says one change for, in the order they come up on the water.
-TROUBLES = ("ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt", "short-strikes", "nothing")
 
 
 @dataclass(frozen=True)
@@ -61,7 +58,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
         sizing, chosen, bands=bands, cast=cast, way=way, lift_m=choices.lift_m, hold_s=choices.hold_s
     )
     changes = []
-    for trouble in TROUBLES:
+    for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
         found = changes_for(catalog, sizing, chosen, trouble)
         if found:
             changes.append((COMPLAINTS[trouble], f"{found[0].what}: {found[0].effect}"))

@@ -15,7 +15,7 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.search.belief import bite_per_s
 from heathdrop.search.coverage import Candidate
 from heathdrop.sizing.activity import judge
-from heathdrop.units import ounces_as_written
+from heathdrop.units import count_said, ounces_as_written
 from heathdrop.web.shell.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
 
 Link = Callable[..., str]
@@ -144,7 +144,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         order=rows,
         made=tuple(
             Made(
-                f"{_rig_said(t.rig)}, count {t.count_s:g}: {OUTCOME[t.outcome].within}",
+                f"{_rig_said(t.rig)}, count {count_said(t.count_s)}: {OUTCOME[t.outcome].within}",
                 link(tried=text_of(told[:k])),
             )
             for k, t in enumerate(told)
@@ -158,7 +158,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
 
 
 def _made_said(told: Told) -> str:
-    return f"{_rig_said(told.rig)}, count {told.count_s:g}: {OUTCOME[told.outcome].within}"
+    return f"{_rig_said(told.rig)}, count {count_said(told.count_s)}: {OUTCOME[told.outcome].within}"
 
 
 def _rig_said(rig: Rig) -> str:
@@ -170,7 +170,7 @@ def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
     return CastRow(
         number=number,
         rig=_rig_said(RigName.parse(cast.rig).rig(catalog)),
-        count=f"{cast.count_s:g}",
+        count=count_said(cast.count_s),
         turns=f"{10 * step.turns_per_s:.0f}",
         change=CHANGES[step.next.change] if number > 1 or told else "start here",
         minutes=f"{step.next.minutes:.1f}",

@@ -90,9 +90,7 @@ def rig_said(rated: Rated) -> str:
 
 def title_of(sizing: Sizing, rated: Rated) -> str:
     """The state in a line, for the window's title and the history."""
-    c = sizing.scenario.conditions
-    water = f"{c.water_temp_f:g} °F, fish at {c.fish_depth_ft:g} ft of {c.bottom_depth_ft:g} ft"
-    return f"{rig_said(rated)} · {water}, {c.cover.kind.replace('-', ' ')} · Heathdrop"
+    return f"{rig_said(rated)} · {sizing.scenario.conditions.said} · Heathdrop"
 
 
 def _pace_said(sizing: Sizing, rated: Rated) -> str:

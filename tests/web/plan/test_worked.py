@@ -1,0 +1,65 @@
+"""A stop's lure in the words of its work: what runs is counted and turned, what lands is swept or hopped."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop.api.planning import WithAnswer
+from heathdrop.web.plan.worked import hands_of, order_said, runs_of
+from tests.web.small_plan import answer
+
+
+def served(family: str, **more: object) -> WithAnswer:
+    one = answer().stops[0].with_
+    rig = one.rig.model_copy(update={"family": family})
+    figures = {"countdown_s": 6.4, "pace_ft_s": 0.5, "turns_per_s": 0.94, "runs_ft": 18.0, "cadence": ""}
+    return one.model_copy(update={"rig": rig, **figures, **more})
+
+
+@pytest.mark.parametrize(
+    ("one", "labels", "said"),
+    [
+        (
+            served("swim-jig"),
+            ("Count, s", "Turns in 10 s", "Runs at"),
+            "count 6.4 s, 9 turns in 10 s, runs at 18.0 ft",
+        ),
+        (
+            served("underspin", cadence="yo-yo"),
+            ("Count, s", "Turns in 10 s", "Runs at"),
+            "count 6.4 s, 9 turns in 10 s, yo-yo, runs at 18.0 ft",
+        ),
+        (
+            served("football-jig"),
+            ("Lands in, s", "Sweep at", "Works at"),
+            "lands in 6.4 s, sweep a foot in about 2 s, works at 18.0 ft",
+        ),
+        (
+            served("punch-rig"),
+            ("Lands in, s", "Then", "Works at"),
+            "lands in 6.4 s, hop it where it lands, works at 18.0 ft",
+        ),
+    ],
+)
+def test_each_work_has_its_words(one: WithAnswer, labels: tuple[str, ...], said: str) -> None:
+    hands = hands_of(one)
+    assert (hands.count_label, hands.hand_label, hands.runs_label) == labels
+    assert hands.said == said
+
+
+def test_an_order_is_said_by_its_settings() -> None:
+    first = answer().stops[0].search[0].model_copy(update={"countdown_s": 2.48})
+    deeper = first.model_copy(update={"countdown_s": 4.0})
+    order = [first, first, first, deeper]
+    assert [n for _, n in runs_of(order)] == [3, 1]
+    assert order_said(order) == "2.5 s in 3 directions, then 4 s"
+    assert order_said([]) == ""
+
+
+def test_the_order_opens_as_the_stop_is_served() -> None:
+    for stop in answer().stops:
+        opening, own = stop.search[0], stop.with_
+        assert (opening.rod, opening.name) == (own.rod, own.rig.name)
+        assert opening.countdown_s == pytest.approx(own.countdown_s, abs=0.005)
+        assert opening.pace_ft_s == pytest.approx(own.pace_ft_s, abs=0.001)
+        assert (opening.way, opening.cadence) == (own.way, own.cadence)
