@@ -37,7 +37,7 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     reads(browser, ".looks", "By temperature", "By head")
     field = browser.find_element(By.ID, "dayline")
     field.send_keys("three fish, Mill bay", Keys.ENTER)
-    reads(browser, "#daywrong", "one that names a rig")
+    reads(browser, "#daywrong", "the words of a rig")
     field = browser.find_element(By.ID, "dayline")
     assert field.get_attribute("value") == "three fish, Mill bay"
     field.clear()

@@ -40,7 +40,7 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
     mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
     mass.send_keys(Keys.CONTROL, "a")
     mass.send_keys("heavy", Keys.TAB)
-    reads(browser, ".items", "mass_g was “heavy”")
+    reads(browser, ".items", "Weight on the scale “heavy” cannot be")
     press(browser, "[aria-label^='Delete 5/16 oz grass jig']")
     reads(browser, ".said", "Deleted: 5/16 oz grass jig")
     press(browser, "//button[text()='Undo']", By.XPATH)

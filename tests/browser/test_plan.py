@@ -9,6 +9,7 @@ from typing import Any
 import pytest
 from selenium import webdriver
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 
 from heathdrop.api.planning import plan_answer
 from heathdrop.conditions.plan import PlanRequest
@@ -24,17 +25,25 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard .best")) == 6
     reads(browser, ".stopcard summary", "Rod")
+    browser.execute_script("document.body.dataset.stays = 'yes'")  # gone when the page is left
+    press(browser, "#fold-stop-3 summary")
     press(browser, "[aria-label='Matted pocket earlier']")
     reads(browser, ".planboard tbody tr:nth-child(2)", "Matted pocket")
-    press(browser, "[aria-label='Take out Mill pond pads']")
+    press(browser, "#fold-stop-4 summary")
+    press(browser, "[aria-label='Delete Mill pond pads']")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 5)
     press(browser, ".addstop button")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6)
-    rods = browser.find_element(By.NAME, "rods")
-    rods.clear()
-    rods.send_keys("3")
-    press(browser, ".day button")
+    for text_, said in (("no", "Rods to tie on “no” cannot be"), ("3", "")):
+        rods = browser.find_element(By.NAME, "rods")
+        rods.clear()
+        rods.send_keys(text_, Keys.ENTER)
+        if said:
+            reads(browser, "#plan-refusal", said)
+            assert browser.find_element(By.NAME, "rods").get_attribute("value") == text_
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard thead th")) == 4)
+    assert browser.switch_to.active_element.get_attribute("name") == "rods"
+    assert browser.execute_script("return document.body.dataset.stays") == "yes"
     press(browser, ".planboard .best")
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
 

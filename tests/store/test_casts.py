@@ -135,4 +135,4 @@ def test_a_deck_record_comes_in_once(client: TestClient) -> None:
     assert len(kept(client)) == 1
     bad = record.replace('"swim-jig"', '"toad"')
     refused = client.post("/import", data=sent, files={"file": ("deck-record.json", bad.encode())})
-    assert "deck-record.json, casts[0].family" in refused.text
+    assert "deck-record.json, casts[0]: The lure" in refused.text

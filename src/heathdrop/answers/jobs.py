@@ -21,12 +21,14 @@ class Cancelled(Exception):
 
 @dataclass
 class Job(Generic[V]):
-    """A job: how far it is (0 to 1), what it does, its answer or its refusal."""
+    """A job: how far it is (0 to 1), what it does, its answer or its refusal (``fault`` where input was at
+    fault)."""
 
     share: float = 0.0
     doing: str = "waiting"
     answer: V | None = None
     refusal: str = ""
+    fault: BadInput | None = None
     called_off: bool = False
 
     @property
@@ -76,7 +78,7 @@ class Jobs(Generic[V]):
         except Cancelled:
             pass
         except BadInput as refusal:
-            job.refusal = str(refusal)
+            job.fault, job.refusal = refusal, str(refusal)
         except Exception:
             job.refusal = "This plan could not be worked out; its log line says why."
             raise

@@ -40,7 +40,7 @@ MANY_STOPS = 12
 #: So few rods for more stops want rigs that are a compromise between them.
 FEW_RODS = 2
 #: Casts of a stop's search order.
-CASTS = 4
+CASTS = 6
 #: Ratings remembered, so that a changed stop asks only for itself.
 RATED: Memory[list[Rated]] = Memory(4096)
 #: The reel where none is named.

@@ -59,6 +59,7 @@ class Minutes:
 
     __pydantic_config__ = STRICT
     between_casts_s: float
+    setting_min: float
     trailer_min: float
     rod_min: float
     retie_min: float

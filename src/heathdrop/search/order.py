@@ -123,7 +123,8 @@ def change_between(before: Candidate | None, after: Candidate, to_hand: Sequence
 def minutes_of(catalog: Catalog, change: str) -> float:
     """Minutes that a change takes."""
     m = catalog.search.minutes
-    return {"trailer": m.trailer_min, "rod": m.rod_min, "retie": m.retie_min}.get(change, 0.0)
+    takes = {"trailer": m.trailer_min, "rod": m.rod_min, "retie": m.retie_min}
+    return takes.get(change, m.setting_min if change in ("count", "pace", "way") else 0.0)
 
 
 def next_cast(

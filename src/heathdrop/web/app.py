@@ -137,7 +137,7 @@ def _said(request: Request, refusal: BadInput) -> Response:
     """A refusal as its asker reads it: JSON for programs, an escaped fragment for pages."""
     if request.url.path.startswith("/api/"):
         return _sentence(refusal)
-    return problem(request, str(refusal))
+    return problem(request, refusal)
 
 
 async def _not_ours(request: Request, error: Any) -> Response:

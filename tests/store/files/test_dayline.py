@@ -79,8 +79,8 @@ def test_what_is_taken(
     [
         ("", ON, "from 1 to 200 characters"),
         ("x" * 201, ON, "from 1 to 200 characters"),
-        ("fish all day", ON, "one that names a rig"),
-        ("three fish, Mill bay", ON, "one that names a rig"),
+        ("fish all day", ON, "the words of a rig"),
+        ("three fish, Mill bay", ON, "the words of a rig"),
         ("swim jig 3/8 craw, Mill bay", ON, "how many"),
         ("3 fish in 2 casts, swim jig 3/8 craw", ON, "at least the 3"),
         ("no fish in 0 casts, swim jig 3/8 craw", ON, "at least 1"),

@@ -82,6 +82,6 @@ def test_a_day_typed_in_is_read_back_kept_once_and_counts_for_no_rate(client: Te
     wrong = client.post("/log/typed", data=told | {"line": "fish <all> day"})
     assert wrong.status_code == 422
     assert 'value="fish &lt;all&gt; day"' in wrong.text
-    assert "one that names a rig" in wrong.text
+    assert "the words of a rig" in wrong.text
     assert client.post("/log/typed", data=told | {"date": "11 April"}).status_code == 422
     assert client.post("/log/typed", data=told | {"token": "x"}).status_code == 403

@@ -44,7 +44,7 @@ def test_crossings_are_the_plans_own_figures() -> None:
             assert cell.said.startswith(f"Rod {rod.name} at {stop.name}: {cell.score} of 100, ")
         assert row.fished.startswith(f"Rod {stop.with_.rod}")
         assert row.fished.endswith(f"{hands_of(stop.with_).said}.")
-        assert row.well == stop.served
+        assert bool(row.doubt) is not stop.served
         assert len(row.order) == len([*runs_of(stop.search)])
         assert all(": " in said for said in row.ifs)
     assert shown.total == f"{100 * plan.total:.0f}"

@@ -6,7 +6,7 @@ import pytest
 
 from heathdrop.errors import BadInput
 from heathdrop.web.shell.fields import control_at, values_from
-from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.refusal import in_words, plain_words
 
 VALUES = values_from({})
 FISH, TEMP = "conditions.fish_depth_ft", "conditions.water_temp_f"
@@ -65,3 +65,30 @@ def test_the_control_it_stands_beside() -> None:
     shown = control_at(mat, values_from({"cover": "matted-grass"}))
     assert shown is not None
     assert shown.name == "thickness_in"
+
+
+@pytest.mark.parametrize(
+    ("refusal", "sentence"),
+    [
+        (BadInput("rods", "0", "from 1 to 12"), "Rods to tie on “0” cannot be; it must be from 1 to 12."),
+        (
+            BadInput("stops[1].conditions.water_temp_f", 200.0, "from 32 to 100 °F"),
+            "Stop 2: Water 200 °F cannot be; it must be from 32 to 100 °F.",
+        ),
+        (
+            BadInput("rods[0].line.test_lb", 3.0, "from 4 to 25 lb for nylon"),
+            "Test 3 lb cannot be; it must be from 4 to 25 lb for nylon.",
+        ),
+        (BadInput("the line", "swim jig", "a weight too"), "“swim jig” needs a weight too."),
+        (
+            BadInput("the file", "not a whole zip", "an export made by Heathdrop"),
+            "The file (not a whole zip) will not do; it must be an export made by Heathdrop.",
+        ),
+        (
+            BadInput("plans.json, plans[0].rods", 99, "from 1 to 12"),
+            "plans.json, plans[0]: Rods to tie on 99 cannot be; it must be from 1 to 12.",
+        ),
+    ],
+)
+def test_pages_without_the_sheets_controls(refusal: BadInput, sentence: str) -> None:
+    assert plain_words(refusal) == sentence

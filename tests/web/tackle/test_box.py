@@ -19,10 +19,10 @@ def test_every_line_or_none(client: TestClient, token: str) -> None:
     assert rows(client) == before + 3
     bad = client.post("/box", data={"token": token, "entry": "3/8 swim jig\nswim jig\ncraw 3"}, headers=HX)
     assert bad.status_code == 422
-    assert "“swim jig”: the line was “swim jig”; it must be a weight too: 3/8 swim jig." in bad.text
+    assert "“swim jig” needs a weight too: 3/8 swim jig." in bad.text
     assert rows(client) == before + 3
     empty = client.post("/box", data={"token": token, "entry": "  "}, headers=HX)
-    assert "the entry was “0 lines long”; it must be 1 to 200 lines." in empty.text
+    assert "The entry (0 lines long) will not do; it must be 1 to 200 lines." in empty.text
     assert (
         "&lt;b&gt;"
         in client.post("/box", data={"token": token, "entry": "3/8 swim jig <b>"}, headers=HX).text
@@ -34,13 +34,13 @@ def test_every_line_or_none(client: TestClient, token: str) -> None:
     [
         ("mass_g", "10,9 g", 200, "weighs 10.9 g"),
         ("mass_g", "", 200, "nominal"),
-        ("mass_g", "0.01", 422, "mass_g was 0.01; it must be from 0.2 to 200 g."),
-        ("mass_g", "1/0", 422, "mass_g was “1/0”; it must be from 0.2 to 200 g."),
+        ("mass_g", "0.01", 422, "Weight on the scale 0.01 g cannot be; it must be from 0.2 to 200 g."),
+        ("mass_g", "1/0", 422, "Weight on the scale “1/0” cannot be; it must be from 0.2 to 200 g."),
         ("quantity", "7", 200, 'value="7"'),
-        ("quantity", "-1", 422, "quantity was -1; it must be a whole number from 0 to 999."),
-        ("quantity", "many", 422, "quantity was “many”; it must be a whole number from 0 to 999."),
+        ("quantity", "-1", 422, "How many -1 cannot be; it must be a whole number from 0 to 999."),
+        ("quantity", "many", 422, "How many “many” cannot be; it must be a whole number from 0 to 999."),
         ("colour", "x" * 90, 422, "it must be a text of at most 80 characters."),
-        ("length_in", "4", 422, "length_in was 4; it must be left out: a head has no such field."),
+        ("length_in", "4", 422, "A head has no such field."),
     ],
 )
 def test_one_field_is_changed_or_refused(

@@ -36,7 +36,7 @@ def test_a_file_is_shown_before_it_is_written(client: TestClient, token: str, tm
     assert "Bring it in" not in faulty
     assert rows(client) == before + 1
     assert list((tmp_path / "backups").glob("*before-import*"))
-    assert "file was not given" in client.post("/import", data={"token": token}, headers=HX).text
+    assert "Choose a file first" in client.post("/import", data={"token": token}, headers=HX).text
     assert "it must be an export made by Heathdrop" in send(b"PK nonsense", "x.zip")
     assert "a header row with some of" in send("a;b\n1;2\n", "x.csv")
 

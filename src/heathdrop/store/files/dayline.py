@@ -127,7 +127,7 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
     came = tuple(kind for kind, n in counts.items() if kind != "cast" for _ in range(n))
     casts = counts.get("cast")
     if not came and casts is None:
-        raise BadInput("the line", line[:40], "one that says how many: three fish, or no fish in 20 casts")
+        raise BadInput("the line", line[:40], "words that say how many: three fish, or no fish in 20 casts")
     if len(came) > MOST_FISH or (casts or 0) > MOST_CASTS:
         raise BadInput("the line", line[:40], f"at most {MOST_FISH} fish and {MOST_CASTS} casts")
     if casts is not None and casts < len(came):
@@ -197,7 +197,7 @@ def _rig(catalog: Catalog, text: str, line: str) -> tuple[Rig, list[str]]:
         if more is not None and not more.trailer.bare:
             return more, parts[:k] + parts[k + 2 :]
         return rig, parts[:k] + parts[k + 1 :]
-    raise BadInput("the line", line[:60], "one that names a rig: swim jig 3/8 craw")
+    raise BadInput("the line", line[:60], "the words of a rig: swim jig 3/8 craw")
 
 
 def _named(catalog: Catalog, text: str) -> Rig | None:

@@ -75,7 +75,7 @@ def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
     try:
         number = number_of(value) if value[-1].isdigit() else round(read(value, "in"), 3)
     except ValueError as error:
-        raise BadInput("the line", text, "a line whose numbers can be read") from error
+        raise BadInput("the line", text, "numbers that can be read") from error
     return number, (text[: found.start()] + " " + text[found.end() :]).strip()
 
 
@@ -107,7 +107,7 @@ def pieces(catalog: Catalog, line: str, typed_in: str = "") -> list[tuple[str, d
     kept = line
     line = tidied(line)
     if not QUANTITY.search(line) and UNCOUNTED.search(line):
-        raise BadInput("the line", kept, "a line that says how many: x8, 8 pack, a dozen")
+        raise BadInput("the line", kept, "a word for how many: x8, 8 pack, a dozen")
     line = " ".join(ARTICLES.sub("", line).split())
     halves = [p.strip() for p in re.split(r"\s+(?:/|\+|with|w/)\s+", line)]
     if len(halves) == 2 and all(_names_tackle(catalog, p) for p in halves):
@@ -184,7 +184,7 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
         near = nearest((*families, *trailers), text)
-        raise BadInput("the line", text, f"a line that says which jig: {named}{_asked(near)}")
+        raise BadInput("the line", text, f"a word for which jig: {named}{_asked(near)}")
     material, rest = take_word(line_words(), text)
     if material is not None:
         test, rest = _take(POUNDS, rest)
@@ -248,7 +248,7 @@ def _left(line: str, text: str) -> str:
     Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
     left = " ".join(text.replace(MEANT, " ").replace("(", " ").replace(")", " ").split()).strip(" ,-/")
     if LOOSE.search(left):
-        raise BadInput("the line", line, f"a line all of whose numbers are understood: “{left}” is not")
+        raise BadInput("the line", line, f"every number understood: “{left}” is not")
     return left
 
 

@@ -95,7 +95,7 @@ def change(request: Request, form: OwnForm, database: Db) -> Response:
         else:
             raise BadInput("do", do, "one of begin (with a sounder), end, file, use")
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     return RedirectResponse("/bottom", 303)
 
 

@@ -40,7 +40,7 @@ from heathdrop.web.deck.shown.deck import (
 )
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from
-from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.refusal import in_words, plain_words
 from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
 
 router = APIRouter(include_in_schema=False)
@@ -64,7 +64,7 @@ def deck(request: Request, database: Db, own: Mine) -> Response:
         try:
             stops = [_stop_data(session, body, k, own) for k in range(len(body.stops))]
         except BadInput as refusal:
-            broken = {"plans": [], "page": "deck", "broken": row.name, "refusal": str(refusal)}
+            broken = {"plans": [], "page": "deck", "broken": row.name, "refusal": plain_words(refusal)}
             return page(request, "deck/begin.html", broken)
         made = casts.listed(session, trip=row.name)
         said = {r.rig: rig_said(RigName.parse(r.rig).rig(catalogue.load())) for r in body.rods}
@@ -88,7 +88,7 @@ def begin(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
             name, body = _planned(session, form, own) if form.get("plan") else _of_sheet(request, own)
             trips.begin(session, name, body)
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     return RedirectResponse("/deck", 303)
 
 
@@ -164,7 +164,7 @@ def from_box(database: Db, own: Mine, stop: str) -> Response:
         try:
             rigs = best_few(scenario_of(at, mine), own, FROM_BOX)
         except BadInput as refusal:
-            return JSONResponse({"detail": str(refusal)}, 422)
+            return JSONResponse({"detail": plain_words(refusal)}, 422)
         return JSONResponse([_rig_data(rig) for rig in rigs])
 
 
@@ -179,7 +179,7 @@ def last_here(database: Db, stop: str) -> Response:
         try:
             days = last_time(session, scenario_of(at, found[1]))
         except BadInput as refusal:
-            return JSONResponse({"detail": str(refusal)}, 422)
+            return JSONResponse({"detail": plain_words(refusal)}, 422)
     rigs = last_rigs(days)
     if not rigs:
         return JSONResponse({"detail": "Nothing on record that bit was in water like this."}, 422)
@@ -192,7 +192,7 @@ def typed(rig: str) -> Response:
     try:
         return JSONResponse([_rig_data(typed_rig(catalogue.load(), rig, system()))])
     except BadInput as refusal:
-        return JSONResponse({"detail": str(refusal)}, 422)
+        return JSONResponse({"detail": plain_words(refusal)}, 422)
 
 
 @router.get("/deck/record")
@@ -231,9 +231,9 @@ def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Respo
         try:
             casts.mend(session, _mended(cast, form))
         except ValidationError as error:
-            return problem(request, str(bad_input(error.errors())))
+            return problem(request, bad_input(error.errors()))
         except BadInput as refusal:
-            return problem(request, str(refusal))
+            return problem(request, refusal)
     return RedirectResponse(back, 303)
 
 

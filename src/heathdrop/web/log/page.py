@@ -30,6 +30,7 @@ from heathdrop.web.log.shown import (
 from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of
+from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.rendering import page, problem
 
 router = APIRouter(include_in_schema=False)
@@ -86,7 +87,7 @@ def typed(request: Request, database: Db, form: OwnForm) -> Response:
         with database.session() as session:
             new = casts.keep(session, made)
     except BadInput as refusal:
-        shown = {"line": line, "date": on, "wrong": str(refusal), "page": "log"}
+        shown = {"line": line, "date": on, "wrong": plain_words(refusal), "page": "log"}
         return page(request, "log/typed.html", shown, 422)
     if not new:
         shown = {

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from dataclasses import asdict
 from typing import Any
 from urllib.parse import parse_qsl
 
@@ -13,7 +14,7 @@ from pydantic import ValidationError
 
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Plan
-from heathdrop.api.planning import PlanAnswer, written
+from heathdrop.api.planning import PlanAnswer, TiedAnswer, written
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
@@ -29,9 +30,9 @@ from heathdrop.web.plan.deckcard import deck_card, printed_card
 from heathdrop.web.plan.shown import planned_of, stop_section
 from heathdrop.web.sheet.state import address
 from heathdrop.web.shell.assets import asset
-from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
+from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import body_from, values_from, values_of
-from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.refusal import in_words, plain_words
 from heathdrop.web.shell.rendering import KEPT_WATER, page, problem
 
 router = APIRouter(include_in_schema=False)
@@ -57,11 +58,22 @@ def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     try:
         job = job_of(body, own)
     except ValidationError as error:
-        return {**found, "refusal": str(bad_input(error.errors()))}
-    found["job"], found["refusal"] = job, job.refusal
+        return {**found, "refusal": plain_words(bad_input(error.errors()))}
+    found["job"], found["refusal"] = job, plain_words(job.fault) if job.fault else job.refusal
     if job.answer is not None:
         found["planned"] = planned_of(_written(body, job.answer), body, _stop_address)
     return found
+
+
+def _not_changed(
+    request: Request, database: Database, own: Own, id_: int, refusal: BadInput, typed: Form
+) -> Response:
+    """A refused change: the sentence above the stops, the page and what was typed as they are; without
+    scripts the page anew, the sentence in it."""
+    if is_htmx(request):
+        return problem(request, refusal, at="#plan-refusal")
+    context = _context(database, own, id_) | {"not_done": plain_words(refusal), "typed": typed.texts}
+    return page(request, "plan/page.html", context, 422)
 
 
 def _rods_said(body: dict[str, Any]) -> str:
@@ -71,12 +83,15 @@ def _rods_said(body: dict[str, Any]) -> str:
     return "\n".join(rod_line(RodBody.model_validate(r)) for r in body["rods"])
 
 
-def _stop_address(body: dict[str, Any], k: int, pick: str = "", line: dict[str, Any] | None = None) -> str:
-    """The sheet of a stop's water, with a rig on its line."""
+def _stop_address(body: dict[str, Any], k: int, pick: str = "", rod: TiedAnswer | None = None) -> str:
+    """The sheet of a stop's water as the plan has it: box and schools, with a rig on its rod."""
     stop = body["stops"][k]
     gear = {"cast_ft": stop.get("cast_ft", 80.0), "rod_tip_height_ft": stop.get("rod_tip_height_ft", 2.0)}
-    more = {"line": line} if line else {}
-    return address(values_of({"conditions": stop["conditions"], "gear": gear | more}, pick))
+    if rod is not None:
+        gear |= {"line": rod.line, "reel": {"inches_per_turn": rod.inches_per_turn}}
+        gear |= {"rod": asdict(rod.rod)} if rod.rod else {}
+    plain = {"box": body.get("box", "standard"), "schools": body.get("schools", {})}
+    return address(values_of({"conditions": stop["conditions"], "gear": gear, **plain}, pick))
 
 
 def _context(database: Database, own: Own, id_: int | None) -> dict[str, Any]:
@@ -117,9 +132,9 @@ def section(
     try:
         shown = stop_section(the_stops(PlanRequest.model_validate(body))[k], rig, line, own)
     except ValidationError as error:
-        return problem(request, str(bad_input(error.errors())))
+        return problem(request, bad_input(error.errors()))
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     return page(request, "plan/section.html", {"stop": body["stops"][k]["name"], "sections": shown})
 
 
@@ -137,8 +152,10 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
         return _file(_gpx(body), "application/gpx+xml", name)
     try:
         job = job_of(body, own)
-    except (ValidationError, BadInput) as error:
-        return problem(request, str(error))
+    except ValidationError as error:
+        return problem(request, bad_input(error.errors()))
+    except BadInput as refusal:
+        return problem(request, refusal)
     if job.answer is None:
         return problem(request, "The plan is still being worked out: try again in a moment.", 409)
     answer = _written(body, job.answer)
@@ -171,7 +188,7 @@ def make(request: Request, form: OwnForm, database: Db) -> Response:
             row = plans.keep(session, form.get("name") or body.get("date") or "A day", body)
             id_ = row.id
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     return RedirectResponse(f"/plan/{id_}", 303)
 
 
@@ -189,7 +206,7 @@ def _read(form: Form) -> dict[str, Any]:
 
 
 @writes.post("/plan/{id_}")
-def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
+def change(request: Request, id_: int, form: OwnForm, database: Db, own: Mine) -> Response:
     """One change of a plan: ``do`` says which. Nothing is changed when it cannot be."""
     do = form.get("do")
     with database.session() as session:
@@ -207,8 +224,10 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
                 changed = _changed(session, body, form, request.cookies.get(KEPT_WATER, ""))
                 plans.change(session, id_, changed, form.get("name") or None)
         except BadInput as refusal:
-            return problem(request, str(refusal))
-    return RedirectResponse(f"/plan/{id_}", 303)
+            refused = refusal
+        else:
+            return RedirectResponse(f"/plan/{id_}", 303)
+    return _not_changed(request, database, own, id_, refused, form)
 
 
 def _copied(session: Any, name: str, body: dict[str, Any]) -> int:

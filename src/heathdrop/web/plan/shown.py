@@ -26,8 +26,9 @@ SHADES = (0.3, 0.5, 0.7, 0.82, 0.92)
 
 @dataclass(frozen=True)
 class Crossing:
-    """A rod at a stop: its share of a perfect fit, shade 0..5, count, change; whether to use it."""
+    """A rod at a stop: its name, its share of a perfect fit, shade 0..5, count, change; whether to use it."""
 
+    rod: str
     score: int
     shade: int
     count: str
@@ -57,8 +58,7 @@ class StopRow:
     minutes: str
     cells: tuple[Crossing, ...]
     fished: str
-    ideal: str
-    well: bool
+    doubt: str
     ifs: tuple[str, ...]
     order: tuple[str, ...]
     cautions: tuple[str, ...]
@@ -108,28 +108,38 @@ def _stop(
             _cell(
                 s,
                 by_rod[r.name],
-                address(body, k, by_rod[r.name].rig.name, r.line),
+                address(body, k, by_rod[r.name].rig.name, r),
                 f"{r.line['material']}:{r.line['test_lb']:g}",
             )
             for r in answer.rods
         ),
         fished=fished,
-        ideal=f"{rig_said(s.ideal.rig)} ({100 * s.ideal.fit:.0f})",
-        well=s.served,
+        doubt="" if s.served else _doubt(s),
         ifs=tuple(f"{i.symptom}: {i.change} ({i.effect})" for i in s.if_),
         order=tuple(
             f"{cast.why}{f' Then so in {n - 1} more directions.' if n > 2 else ''}"
             for cast, n in runs_of(s.search)
         ),
         cautions=tuple(s.cautions),
-        address=address(body, k),
+        address=address(body, k, s.with_.rig.name, next(r for r in answer.rods if r.name == s.with_.rod)),
     )
+
+
+def _doubt(s: PlannedStop) -> str:
+    """What a stop that is served less than well would want."""
+    best = f"{100 * s.ideal.fit:.0f}"
+    if s.ideal.rig.name == s.with_.rig.name:
+        return (
+            f"Served less than well: the change costs it; a rod with this rig on it already would be {best}."
+        )
+    return f"Served less than well: its own best would be {rig_said(s.ideal.rig)} ({best})."
 
 
 def _cell(s: PlannedStop, w: WithAnswer, address: str, line: str) -> Crossing:
     score = round(100 * w.fit)
     said = f"Rod {w.rod} at {s.name}: {score} of 100, {rig_said(w.rig)}, count {w.countdown_s:.1f} s"
     return Crossing(
+        rod=w.rod,
         score=score,
         shade=sum(w.fit >= edge for edge in SHADES),
         count=f"{w.countdown_s:.1f} s",

@@ -48,7 +48,7 @@ from heathdrop.web.shell.fields import (
     values_from,
     values_of,
 )
-from heathdrop.web.shell.refusal import in_words
+from heathdrop.web.shell.refusal import in_words, plain_words
 from heathdrop.web.shell.rendering import KEPT_S, KEPT_WATER, page, problem
 from heathdrop.web.shell.views import VIEW_IDS
 
@@ -366,7 +366,7 @@ def keep_schools(request: Request, form: OwnForm, database: Db) -> Response:
     try:
         chosen(catalogue.load(), tuple(wanted.items()))
     except BadInput as refusal:
-        return _list(request, database, Outcome(problem=str(refusal), status=422))
+        return _list(request, database, Outcome(problem=plain_words(refusal), status=422))
     topics = catalogue.load().topics
     with database.session() as session:
         held = {} if form.get("reset") == "all" else settings.schools(session)

@@ -13,7 +13,9 @@ from jinja2 import Environment, FileSystemLoader, PrefixLoader, pass_context, se
 from markupsafe import Markup
 
 from heathdrop import measures
+from heathdrop.errors import BadInput
 from heathdrop.web.shell.assets import TEMPLATES, asset, ounces_markup
+from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.security import form_token
 from heathdrop.web.shell.views import VIEWS
 
@@ -111,7 +113,11 @@ def page(
     return templates.TemplateResponse(request, name, context or {}, status, headers)
 
 
-def problem(request: Request, sentence: str, status: int = 422) -> Response:
-    """A refusal: a fragment beside whatever was typed, or a page of its own where scripts are off."""
-    part = "shell/problem.html" if "hx-request" in request.headers else "shell/trouble.html"
-    return page(request, part, {"sentence": sentence, "page": ""}, status)
+def problem(request: Request, refusal: str | BadInput, status: int = 422, at: str = "") -> Response:
+    """A refusal in the trade's words: a fragment beside whatever was typed (``at`` names the place by a CSS
+    selector), or a page of its own where scripts are off."""
+    asked = "hx-request" in request.headers
+    part = "shell/problem.html" if asked else "shell/trouble.html"
+    sentence = refusal if isinstance(refusal, str) else plain_words(refusal)
+    headers = {"HX-Retarget": at, "HX-Reswap": "innerHTML", "HX-Reselect": "unset"} if asked and at else None
+    return page(request, part, {"sentence": sentence, "page": ""}, status, headers)

@@ -16,6 +16,7 @@ from heathdrop.store import items
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import pieces
 from heathdrop.web.shell.deps import Db, OwnForm, is_htmx, writing
+from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.rendering import page, problem
 from heathdrop.web.tackle.shown.box import MOST_ROWS, ItemRow, item_row, shelf_of
 
@@ -97,8 +98,8 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
                     items.add(session, kind, data)
                     found.append((kind, data))
     except BadInput as refusal:
-        where = f"“{line.strip()}”: " if line and len(lines) > 1 else ""
-        return problem(request, where + str(refusal))
+        where = f"“{line.strip()}”: " if len(lines) > 1 and refusal.field != "the line" else ""
+        return problem(request, where + plain_words(refusal))
     said = "Added: " + "; ".join(item_words(*one) for one in found[:MOST_SAID])
     said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
     return _list(request, _context(database, said=said))
@@ -131,7 +132,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
                 return problem(request, "That piece is no longer in the box.", 404)
             shown = item_row(items.light(row))
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     if not is_htmx(request):
         return _list(request, _context(database, said=f"Changed: {shown.what}."))
     return page(request, "tackle/box/row.html", {"r": shown})

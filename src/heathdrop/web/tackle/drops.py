@@ -149,7 +149,7 @@ def add(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
         with database.session() as session:
             observations.add(session, record)
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     context = _context(database, said="Kept.")
     if isinstance(record, DropRecord) and context["drops"].pictures:
         context["said"] = context["drops"].pictures[-1].sentence

@@ -64,11 +64,11 @@ def export_one(request: Request, name: str, database: Db) -> Response:
 def bring_in(request: Request, form: OwnForm, database: Db) -> Response:
     """Look at a file, or (``sure``) bring it in after a backup."""
     if not form.file_name:
-        return problem(request, "file was not given; it must be a zip or CSV file.")
+        return problem(request, "Choose a file first: a zip or a CSV.")
     try:
         parcel = exchange.looked_at(form.file, form.file_name)
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     with database.session() as session:
         new = exchange.sifted(session, parcel)
     if form.get("sure") != "yes" or parcel.faults:
@@ -78,7 +78,7 @@ def bring_in(request: Request, form: OwnForm, database: Db) -> Response:
         with database.session() as session:
             exchange.keep(session, parcel)
     except BadInput as refusal:
-        return problem(request, str(refusal))
+        return problem(request, refusal)
     LOG.info("imported: %s", new.said())
     said = f"Brought in {new.said()}{already(new)}. A backup was made first."
     return _part(request, "tackle/box/came.html", {"said": said, "undo": True})

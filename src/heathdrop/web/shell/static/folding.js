@@ -19,7 +19,7 @@ function fold() {
   document.querySelectorAll("details[data-roomy]").forEach((part) => {
     const refused = part.querySelector(".error:not(:empty)");
     const wanted = opened.has(part.id) || refused || (part.id === "fold-water" && waterWanted());
-    if (!narrow.matches) { part.open ||= part.matches(".whole, .plain"); } else { part.open = Boolean(wanted); }
+    if (!narrow.matches) { part.open ||= opened.has(part.id) || part.matches(".whole, .plain"); } else { part.open = Boolean(wanted); }
   });
   document.querySelectorAll(".items tr").forEach((row) => {
     const open = opened.has(row.id);
