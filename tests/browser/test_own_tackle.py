@@ -30,7 +30,7 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
         wait(browser, lambda: entry.get_attribute("value") == "")
     assert heads(browser) == before + 3
     entry.send_keys("toad 3 in", Keys.ENTER)
-    reads(browser, "#entry-problem", "it must be a weight and a lure")
+    reads(browser, "#entry-problem", "needs a weight and a lure")
     assert entry.get_attribute("value") == "toad 3 in"  # nothing typed is lost
     browser.find_element(By.ID, "q").send_keys("grass green 5/16")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".items tbody tr")) == 1)
@@ -67,15 +67,25 @@ def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, 
     wait(browser, lambda: float(text(browser, "#watch-now")) > 0.4)
     browser.find_element(By.TAG_NAME, "body").send_keys(" ")  # the space bar stops it as well as the thumb
     wait(browser, lambda: browser.find_element(By.ID, "times").get_attribute("value") != "")
+    assert text(browser, "#tries") != ""  # in figures over the button, each scrapped at a touch
+    press(browser, "#scrap")
+    wait(browser, lambda: browser.find_element(By.ID, "times").get_attribute("value") == "")
     times = browser.find_element(By.ID, "times")
+    times.send_keys("5.4 5.5 1.9")
+    assert [b.text for b in browser.find_elements(By.CSS_SELECTOR, "#tries .far")] == ["1.9 ×"]
+    reads(browser, "#far", "1.9 s: far from the rest")
+    press(browser, "#drop-form button.wide")
+    reads(browser, "#drop-problem", "Was a drop spoilt? 1.90 s beside 5.40, 5.50")
+    press(browser, "#tries .far")
+    assert browser.find_element(By.ID, "times").get_attribute("value") == "5.4 5.5"
     times.send_keys(Keys.CONTROL, "a")
     times.send_keys("14.9 15.1 15.0")
     press(browser, "#drop-form button.wide")
     reads(browser, "#drop-problem", "Check depth, rig and seconds")
     times.send_keys(Keys.CONTROL, "a")
     times.send_keys("5.4 5.5 5.45 5.5")
-    press(browser, "#drop-form button.wide")
-    reads(browser, ".said", "now known to")
+    press(browser, "#keep-tries")
+    reads(browser, ".said", "You timed 5.5 s", "counts now")
     reads(browser, ".lessons", "chunk on a swim jig")
     after = band()
     assert after < before

@@ -11,6 +11,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.learning.drops import (
     Factors,
     falls_of,
+    far_tries,
     learn_drops,
     measured_fall,
     names_of,
@@ -91,7 +92,7 @@ def test_a_lateness_is_told_from_two_depths(cat: Catalog) -> None:
     [
         (1.0, None),
         (1.8, None),
-        (0.25, "only 0.2 of the model gives"),
+        (0.25, "only 0.2 of what the model gives"),
         (3.3, "3.3 times as long as the model gives for 9.8 ft. Was the depth in metres? Check"),
         (4.6, "4.6 times as long as the model gives for 9.8 ft. Check depth, rig and seconds."),
     ],
@@ -101,3 +102,22 @@ def test_times_far_off_are_asked_about(cat: Catalog, times: float, says: str | N
     right = predicted_s(cat, test, 1.0, 1.0, 1.0)
     asked = suspicion(cat, replace(test, times_s=(right * times,) * 3))
     assert (asked is None) if says is None else (asked is not None and says in asked)
+
+
+@pytest.mark.parametrize(
+    ("times", "far"),
+    [
+        ((4.4, 4.6, 4.5), []),
+        ((1.87, 4.54, 5.19), [1.87]),
+        ((4.4, 4.6, 7.0), [7.0]),
+        ((2.0, 4.0), [2.0, 4.0]),  # of two nobody can say which
+        ((4.0,), []),
+        ((4.0, 6.0, 4.0, 6.0), []),
+    ],
+)
+def test_a_drop_far_from_the_others_is_named(
+    cat: Catalog, times: tuple[float, ...], far: list[float]
+) -> None:
+    assert far_tries(cat, times) == far
+    asked = suspicion(cat, replace(drops(cat)[0], times_s=times)) or ""
+    assert ("Was a drop spoilt?" in asked) is bool(far)

@@ -12,10 +12,11 @@ from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.rig import lure_of, spread_of
 from heathdrop.physics.water import water_at
+from heathdrop.sizing.known import Knowledge
 from heathdrop.units import feet, metres
 
 
-def expected_drop_s(test: DropTest, learned: Learned) -> float:
+def expected_drop_s(test: DropTest, learned: Knowledge) -> float:
     """Seconds now expected of a timed drop."""
     catalog, water = catalogue.load(), water_at(test.temperature_f)
     lure = lure_of(catalog, learned.applied(test.rig), water.density_kg_m3, test.temperature_f)

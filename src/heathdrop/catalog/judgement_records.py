@@ -235,6 +235,7 @@ class LearningNumbers:
     test_depth_error: float
     starting_tries: float
     suspect: float
+    spoilt: float
     freedom: float
     outlier_sigma: float
     least_error: float

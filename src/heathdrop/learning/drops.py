@@ -191,13 +191,30 @@ def slopes_of(
     return np.log(seen), np.stack([*by, 1.0 / seen], axis=1)
 
 
+def far_tries(catalog: Catalog, times_s: Sequence[float]) -> list[float]:
+    """The times (s) so far from the middle of their test that the drop was likely spoilt; of two that are far
+    apart both."""
+    most = catalog.judgement.learning.spoilt
+    if len(times_s) == 2:
+        return list(times_s) if max(times_s) >= most * min(times_s) else []
+    middle = float(np.median(times_s))
+    return [t for t in times_s if not 1.0 / most < t / middle < most]
+
+
 def suspicion(catalog: Catalog, test: DropTest) -> str | None:
-    """A question when the times are so far off that something was mistyped, None when they are not."""
+    """A question when a time is far from the others, or all are so far off that something was mistyped; None
+    when they are not."""
+    far = far_tries(catalog, test.times_s)
+    if far:
+        said = " and ".join(f"{t:.2f} s" for t in far)
+        rest = ", ".join(f"{t:.2f}" for t in test.times_s if t not in far)
+        beside = f" beside {rest}" if rest else ", one far from the other"
+        return f"Was a drop spoilt? {said}{beside}. Scrap it, or keep it if it is right."
     most = catalog.judgement.learning.suspect
     ratio = float(np.median(test.times_s)) / predicted_s(catalog, test, 1.0, 1.0, 1.0)
     if 1.0 / most < ratio < most:
         return None
-    way = f"{ratio:.1f} times as long as" if ratio > 1.0 else f"only {ratio:.1f} of"
+    way = f"{ratio:.1f} times as long as" if ratio > 1.0 else f"only {ratio:.1f} of what"
     unit = " Was the depth in metres?" if 2.4 < ratio < 4.4 else ""
     return (
         f"The times are {way} the model gives for {test.depth_m / M_PER_FT:.1f} ft.{unit} Check "

@@ -32,8 +32,8 @@ COMPARED = 24
 TRIES = 3
 #: Another depth to try is this much deeper than the deepest timed, or this share of it (practice).
 DEEPER, SHALLOWER = 2.0, 0.4
-#: No drop is asked for outside these depths, m: a stopwatch and a dock allow no more.
-LEAST_M, MOST_M = 1.0, 9.0
+#: No drop is asked for outside these depths, m: a stopwatch allows no less, a dock no more (15 ft).
+LEAST_M, MOST_M = 1.0, 4.572
 #: A test worth less than this share of the band is not asked for.
 WORTH_ASKING = 0.08
 

@@ -24,7 +24,8 @@ from tests.web.shown import token as token_of
         ({"family": "toad"}, "The lure “toad” cannot be; it must be one of swim-jig"),
         ({"test_lb": "3"}, "Test 3 lb cannot be; it must be from 4 to 25 lb for fluorocarbon."),
         ({"times_s": "14 15"}, "Was the depth in metres?"),
-        ({"times_s": "1.2 1.3"}, "only 0.3 of the model gives"),
+        ({"times_s": "1.87 4.5 5.2"}, "Was a drop spoilt? 1.87 s beside 4.50, 5.20. Scrap it"),
+        ({"times_s": "1.2 1.3"}, "only 0.3 of what the model gives"),
     ],
 )
 def test_a_drop_that_cannot_be_is_refused_in_one_sentence(

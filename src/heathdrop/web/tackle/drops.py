@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
+import numpy as np
 from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.drops import expected_drop_s
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 from heathdrop.learning.drops import suspicion
@@ -21,7 +23,7 @@ from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import learned_of
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.rendering import page, problem
-from heathdrop.web.tackle.shown.drops import drops_of
+from heathdrop.web.tackle.shown.drops import counts_now, drops_of
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
@@ -84,6 +86,7 @@ def _context(
         "lines": BY_FIELD["material"].words,
         "textures": BY_FIELD["texture"].words,
         "start": {**START, **{k: v for k, v in (start or {}).items() if k in START}},
+        "far": catalog.judgement.learning.spoilt,
         "page": "drops",
     }
 
@@ -148,11 +151,18 @@ def add(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
                 return page(request, "tackle/drops/doubt.html", {"sentence": doubt}, 422)
         with database.session() as session:
             observations.add(session, record)
+            learned = learned_of(session)
     except BadInput as refusal:
         return problem(request, refusal)
     context = _context(database, said="Kept.")
-    if isinstance(record, DropRecord) and context["drops"].pictures:
-        context["said"] = context["drops"].pictures[-1].sentence
+    if isinstance(record, DropRecord):
+        test, like = record.seen(catalogue.load()), [r for r in context["drops"].rows if not r.withdrawn]
+        context["said"] = counts_now(
+            timed_s=float(np.median(test.times_s)),
+            expected_s=expected_drop_s(test, own.learned),
+            now_s=expected_drop_s(test, learned),
+            tests=sum(r.what == like[0].what for r in like),
+        )
     return _list(request, context)
 
 

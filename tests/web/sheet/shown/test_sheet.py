@@ -89,6 +89,7 @@ def test_what_a_timed_drop_starts_from(cat: Catalog, sizing: Sizing) -> None:
         "line_material": "fluorocarbon",
         "test_lb": "15",
         "water_temp_f": "58",
+        "depth_ft": "9",
     }
     known, then = (float(part.split("±")[1].split(" %")[0]) for part in sheet.timing_worth.split(", then"))
     assert then < known

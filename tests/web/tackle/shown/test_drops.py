@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
+from heathdrop.learning.learned import learn
 from heathdrop.store import observations
 from heathdrop.store.own import own_of
-from heathdrop.web.tackle.shown.drops import MOST_TIMED, drops_of
+from heathdrop.web.tackle.shown.drops import MOST_TIMED, counts_now, drops_of, picture_of
 from tests.golden_file import holds_to
+from tests.learning.seen import drops
 from tests.store.conftest import database, session  # noqa: F401
 from tests.store.test_observations import DEPTH, DROP, MAT, RIG
 
@@ -52,3 +56,39 @@ def test_more_tries_are_worth_less_each(cat: Catalog, session: Session, tries: l
     shown = drops_of(cat, observations.listed(session), own_of(session).learned)
     assert shown.pictures[0].before != shown.pictures[0].after
     assert shown.pictures[0].worth.startswith(("One more test", "Enough"))
+
+
+@pytest.mark.parametrize(
+    ("timed", "now", "tests", "said"),
+    [
+        (4.5, 4.6, 1, "You timed 4.5 s, 5.7 s was expected; 4.6 s counts now."),
+        (
+            4.5,
+            5.0,
+            1,
+            "You timed 4.5 s, 5.7 s was expected; 5.0 s counts now, until 2 more tests agree: "
+            "a depth a little off or a slow thumb would look the same.",
+        ),
+        (
+            4.5,
+            5.0,
+            4,
+            "You timed 4.5 s, 5.7 s was expected; 5.0 s counts now, until 1 more test agrees: "
+            "a depth a little off or a slow thumb would look the same.",
+        ),
+    ],
+)
+def test_what_a_kept_test_came_to(timed: float, now: float, tests: int, said: str) -> None:
+    assert counts_now(timed, 5.7, now, tests) == said
+
+
+def test_one_band_on_one_page(cat: Catalog) -> None:
+    """The sentence of what is known and the one of what another test is worth start from one figure."""
+    tests = drops(cat)[:2]
+    told = picture_of(cat, learn(cat, tests), tests[0], "craw", tests)
+    known = re.search(r"now known to ±(\d+) %", told.sentence)
+    worth = re.search(r"would make ±(\d+) % about ±(\d+) %", told.worth)
+    assert known
+    assert worth
+    assert known[1] == worth[1]
+    assert int(worth[2]) <= int(worth[1])

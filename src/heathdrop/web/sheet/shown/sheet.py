@@ -32,7 +32,7 @@ from heathdrop.web.shell.fields import ANSWERS, CALLED, given_in
 from heathdrop.web.shell.frame import LOW, NARROW, NARROW_LOW, WIDE
 
 #: Depth (ft) of the timed drop that the sheet offers.
-TIMED_FT = 10.0
+TIMED_FT = 15.0
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Rules cited beside the board at most.
@@ -216,6 +216,7 @@ def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
         "line_material": gear.line.material,
         "test_lb": f"{gear.line.test_lb:g}",
         "water_temp_f": f"{c.water_temp_f:g}",
+        "depth_ft": f"{min(c.bottom_depth_ft, TIMED_FT):g}",
     }
     dress = {"skirt": chosen.name.skirt, "plastic": chosen.name.plastic}
     worn = {part: word for part, word in dress.items() if word}

@@ -25,6 +25,8 @@ ASK = "Was it this rig, this depth, no line dragged? Withdraw it if not."
 #: The before-and-after picture: half of its width stands for this change of fall rate.
 PICTURE = (300.0, 74.0)
 HALF_WIDTH = 0.40
+#: A time this near to what counts (a share) agrees with it; so many tests of a rig settle it.
+AGREES, SETTLED = 0.05, 3
 #: Depths (ft) that the table of seconds names, and the rigs it has columns for at most.
 DEPTHS_FT, MOST_TIMED = (4.0, 6.0, 8.0, 10.0, 12.0, 15.0, 20.0, 25.0), 4
 
@@ -132,7 +134,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
         name = f"{catalog.families[family].name.capitalize()} with {catalog.trailers[trailer].name}"
         lessons.append(f"{name}: {lesson.factor:.2f} times the lift assumed, {_give(lesson)}.")
     error = (
-        f"Your thumb's scatter: about {100 * learned.falls.error:.0f} % of a time."
+        f"Your times of one drop scatter by about {100 * learned.falls.error:.0f} %."
         if learned.falls.names
         else ""
     )
@@ -172,13 +174,25 @@ def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
     return said
 
 
-def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest) -> str:
-    """Whether another test is worth the time, and where."""
+def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, known: float) -> str:
+    """Whether another test is worth the time, and where; ``known`` is half of the fall's band as the page
+    says it, and what another test leaves of it is told on that scale."""
     worth = another_worth(catalog, drops, like)
     if not worth.asked:
-        return f"Enough: more drops would hardly narrow ±{100 * worth.now:.0f} %."
+        return "Enough: more drops would hardly narrow it."
     where = "at the same depth" if worth.depth_m == like.depth_m else f"in {feet(worth.depth_m):.0f} ft"
-    return f"One more test, {where}, would make ±{100 * worth.now:.0f} % about ±{100 * worth.then:.0f} %."
+    then = known * worth.then / worth.now
+    return f"One more test, {where}, would make ±{100 * known:.0f} % about ±{100 * then:.0f} %."
+
+
+def counts_now(timed_s: float, expected_s: float, now_s: float, tests: int) -> str:
+    """What a test that was just kept came to: timed, expected before it, what counts from now on."""
+    said = f"You timed {timed_s:.1f} s, {expected_s:.1f} s was expected; {now_s:.1f} s counts now"
+    if abs(now_s - timed_s) < AGREES * timed_s:
+        return f"{said}."
+    more = max(1, SETTLED - tests)
+    until = f"until {more} more {'test agrees' if more == 1 else 'tests agree'}"
+    return f"{said}, {until}: a depth a little off or a slow thumb would look the same."
 
 
 def _give(lesson: OneFactor) -> str:
@@ -212,7 +226,7 @@ def _drop_row(
         detail=f"{record.depth_ft:g} ft, {record.test_lb:g} lb {record.line_material}{reel}"
         + (f"; {record.note}" if record.note else ""),
         tries=tuple(Try(f"{t:.2f}", f) for t, f in zip(test.times_s, flags, strict=True)),
-        predicted=f"{now:.2f} s now expected",
+        predicted=f"{now:.1f} s counts now",
         withdrawn=withdrawn,
     )
 
@@ -229,7 +243,7 @@ def _depth_row(
         what=_rig_words(catalog, record),
         detail=detail,
         tries=(),
-        predicted=f"{now:.1f} ft now expected",
+        predicted=f"{now:.1f} ft counts now",
         withdrawn=withdrawn,
     )
 
@@ -268,5 +282,5 @@ def picture_of(
         middle=wide / 2 + shift / HALF_WIDTH * wide / 2,
         sentence=told.sentence,
         name=name,
-        worth=worth_said(catalog, drops, test),
+        worth=worth_said(catalog, drops, test, told.after),
     )

@@ -23,6 +23,8 @@ document.addEventListener("htmx:beforeSwap", (event) => {
     document.querySelectorAll(".rowproblem").forEach((spot) => { spot.textContent = ""; });
     return;
   }
+  // What was said of the change before does not stand beside a refusal.
+  document.querySelectorAll(".said").forEach((said) => { said.textContent = ""; });
   const row = from.closest("tr");
   const spot = row ? row.querySelector(".rowproblem") : from.querySelector("[id$=-problem]");
   if (spot) {
