@@ -43,9 +43,43 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
     reads(browser, ".items", "Weight on the scale “heavy” cannot be")
     press(browser, "[aria-label^='Delete 5/16 oz grass jig']")
     reads(browser, ".said", "Deleted: 5/16 oz grass jig")
-    press(browser, "//button[text()='Undo']", By.XPATH)
+    wait(browser, lambda: browser.switch_to.active_element.text == "Undo")  # the piece is gone, not the place
+    browser.switch_to.active_element.send_keys(Keys.ENTER)
     reads(browser, ".said", "Back in the box")
     reads(browser, "#missing", "What am I missing?")
+
+
+def test_a_column_is_weighed_by_enter_and_tab(browser: webdriver.Chrome, site: str) -> None:
+    screen(browser, 1280, 800)
+    browser.get(site + "/box")
+    masses = browser.find_elements(By.CSS_SELECTOR, ".items input[name=mass_g]")
+    ids = [m.get_attribute("id") for m in masses[:3]]
+    masses[0].send_keys(Keys.CONTROL, "a")
+    masses[0].send_keys("7.2", Keys.ENTER)
+    assert browser.switch_to.active_element.get_attribute("id") == ids[1]  # down the column
+    wait(browser, lambda: "weighs 7.2 g" in text(browser, ".items tbody tr:nth-child(1)"))
+    assert browser.switch_to.active_element.get_attribute("id") == ids[1]
+    browser.switch_to.active_element.send_keys("10.8", Keys.TAB)
+    reads(browser, ".items tbody tr:nth-child(2)", "weighs 10.8 g")
+    assert browser.switch_to.active_element.tag_name == "input"  # along the row, though the row came anew
+
+
+def test_lines_are_put_right_at_a_touch_and_many_go_in_parts(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(site + "/box")
+    entry = browser.find_element(By.ID, "entry")
+    entry.send_keys("3/8 swim jog")
+    reads(browser, "#understood", "1 line is not understood")
+    press(browser, "#understood [data-write]")
+    assert entry.get_attribute("value") == "3/8 swim jig"
+    reads(browser, "#understood", "Understood, not kept yet")
+    before = heads(browser)
+    lines = "\n".join(f"1/2 swim jig red{k}" for k in range(410)) + "\ntoad 3 in\n1/2 swim jig last"
+    browser.execute_script("arguments[0].value = arguments[1]", entry, lines)
+    press(browser, "#entry-form button")
+    reads(browser, "#parts", "400 of 412 lines added; the rest is not kept.")
+    reads(browser, "#entry-problem", "“toad 3 in” needs")
+    assert len((entry.get_attribute("value") or "").splitlines()) == 12
+    wait(browser, lambda: heads(browser) == before + 400)
 
 
 def test_a_drop_is_timed_kept_and_tightens_the_bands(browser: webdriver.Chrome, site: str) -> None:

@@ -8,7 +8,7 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.store.files.entry import pieces
+from heathdrop.store.files.entry import pieces, suggested
 from heathdrop.store.files.spelling import nearest, tidied
 
 
@@ -23,6 +23,27 @@ def tail(shape: str, inches: float, colour: str = "", **more: Any) -> tuple[str,
 KEPT = {
     "3/8-oz swim jig": [head("swim-jig", 0.375)],
     "1/2-ounce spinnerbait": [head("spinnerbait", 0.5)],
+    "half ounce football jig brown": [head("football-jig", 0.5, colour="brown")],
+    "three eighths oz swim jig x3": [head("swim-jig", 0.375, quantity=3)],
+    "football head 3/4": [head("football-jig", 0.75)],
+    "tungsten jig 3/4 football": [head("football-jig", 0.75, material="tungsten")],
+    "1/2 oz spinnerbait dbl willow white": [head("spinnerbait", 0.5, colour="white")],
+    "#15 fluoro": [("line", {"material": "fluorocarbon", "test_lb": 15.0, "name": ""})],
+    "50 lb braided line": [("line", {"material": "braid", "test_lb": 50.0, "name": ""})],
+    "baitcaster 7.3:1 30 in": [("reel", {"inches_per_turn": 30.0, "name": ""})],
+    "rod 6'10\" M spinning 1/4-5/8": [
+        (
+            "rod",
+            {
+                "length_ft": 6.833,
+                "power": "medium",
+                "style": "spinning",
+                "low_oz": 0.25,
+                "high_oz": 0.625,
+                "name": "",
+            },
+        )
+    ],
     "1-1/4 oz punch rig": [head("punch-rig", 1.25)],
     "1 1/4 oz punch rig": [head("punch-rig", 1.25)],
     "1.25oz punch rig": [head("punch-rig", 1.25)],
@@ -80,6 +101,8 @@ def test_kept_as_it_was_meant(cat: Catalog, line: str) -> None:
         ("a pack of craws 4 in", "a word for how many: x8, 8 pack, a dozen"),
         ("3 oz swim jig", "a swim jig of 3/16 to 1 oz, or with a ! where it is meant"),
         ("swim jig", "a weight too: 3/8 swim jig"),
+        ("3/8 swim jig, white, 6", "every number understood: “white, 6” is not"),
+        ("4 craws", "what 4 is: 4 in, or x4"),
         ("football jig 1/2 brown 3/4", "every number understood: “brown 3/4” is not"),
         ("football jig 1/2 77 brown", "every number understood: “77 brown” is not"),
         ("fluorocarbon", "its strength too: 15 lb fluorocarbon"),
@@ -91,6 +114,22 @@ def test_kept_as_it_was_meant(cat: Catalog, line: str) -> None:
 def test_asked_about_and_never_guessed(cat: Catalog, line: str, said: str) -> None:
     with pytest.raises(BadInput, match=said.replace("(", r"\(").replace("?", r"\?")):
         pieces(cat, line)
+
+
+@pytest.mark.parametrize(
+    ("line", "write"),
+    [
+        ("3/8 swim jog", "3/8 swim jig"),
+        ("paddel tail 4 in", "paddle tail 4 in"),
+        ("3 oz swim jig", "3 oz swim jig !"),
+        ("swim jig", ""),
+        ("toad 3 in", ""),
+    ],
+)
+def test_a_line_that_would_be_kept_is_offered(cat: Catalog, line: str, write: str) -> None:
+    assert suggested(cat, line) == write
+    if write:
+        assert pieces(cat, write)
 
 
 def test_one_spelling_is_left_alone() -> None:

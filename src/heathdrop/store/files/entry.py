@@ -37,16 +37,18 @@ WEIGHTS = re.compile(
     rf"(?:{NUMBER})(?:\s?oz\.?)?(?:\s?(?:,|/|&|and)\s+(?:{NUMBER})(?:\s?oz\.?)?)+(?=\s)", re.I
 )
 #: What a rod is rated for: ``3/8 to 1 oz``.
-RATED = re.compile(rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?({NUMBER})\s?(?:oz\.?|ounces|ounce)", re.I)
+RATED = re.compile(
+    rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?(?:({NUMBER})\s?(?:oz\.?|ounces|ounce)|(\d+/\d+)(?=\s|,|$))", re.I
+)
 POWERS = {
     said: power
     for power, words in {
         "extra-heavy": ("extra-heavy", "extra heavy", "xh"),
         "medium-heavy": ("medium-heavy", "medium heavy", "mh"),
         "medium-light": ("medium-light", "medium light", "ml"),
-        "heavy": ("heavy",),
-        "medium": ("medium",),
-        "light": ("light",),
+        "heavy": ("heavy", "h"),
+        "medium": ("medium", "m"),
+        "light": ("light", "l"),
     }.items()
     for said in words
 }
@@ -54,7 +56,9 @@ STYLES = {"casting": "casting", "baitcasting": "casting", "spinning": "spinning"
 #: A plain number; a reel's ratio; a spinnerbait's blades, which are no colour.
 PLAIN = re.compile(rf"({NUMBER})(?=\s|,|$)")
 RATIO = re.compile(r"\b\d(?:[.,]\d)?\s?(?:[:to]+)\s?1\b", re.I)
-BLADES = ("double willow", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
+BLADES = ("double willow", "dbl", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
+#: Words for a head at large, which are no colour once its family is known.
+SAYS_HEAD = ("jig ?heads?", "jigs?", "heads?", "lures?")
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 
@@ -180,6 +184,9 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
         return "head", _head(catalog, line, rest, {**data, "family": family})
     shape, rest = take_word(trailers, text)
     if shape is not None and not catalog.trailers[shape].bare:
+        if MANY_OR_LONG.match(text):
+            how = f"what {text.split()[0]} is: {text.split()[0]} in, or x{text.split()[0]}"
+            raise BadInput("the line", line, how)
         return "trailer", {**data, "shape": shape, **_trailer(catalog, line, shape, rest, typed_in)}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
@@ -215,11 +222,26 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
     raise BadInput("the line", line, allowed + _asked(nearest((*families, *trailers, *line_words()), text)))
 
 
+def suggested(catalog: Catalog, line: str, typed_in: str = "") -> str:
+    """A line that would be kept in place of one that is not: its misspelt name put right, or an unlikely
+    figure said to be meant; empty where neither is it."""
+    names = (*_named(catalog.families), *_named(catalog.trailers), *line_words())
+    for other in (nearest(names, tidied(line)), f"{line.strip()} {MEANT}"):
+        try:
+            if other and pieces(catalog, other, typed_in):
+                return other
+        except BadInput:
+            continue
+    return ""
+
+
 def _asked(near: str) -> str:
     """The question whether another spelling was meant; nothing where none is near."""
     return f"; did you mean “{near}”?" if near else ""
 
 
+#: A whole number before several trailers is a length or a count: that is asked.
+MANY_OR_LONG = re.compile(r"^\d{1,2}\s+[a-z][a-z -]*s$", re.I)
 #: A head this much lighter or heavier than its family's listed ones (a factor) is asked about.
 UNLIKELY = 1.7
 #: What says that an unlikely figure is meant.
@@ -240,7 +262,9 @@ def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> 
 
 
 #: A number that belongs to no word before it, a fraction, or one with a unit: somebody meant a figure by it.
-LOOSE = re.compile(r"^\d|\d/\d|\d[.,]\d|\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b|\d[\"″]", re.I)
+LOOSE = re.compile(
+    r"^\d|,\s*\d+$|\d/\d|\d[.,]\d|\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b|\d[\"″]", re.I
+)
 
 
 def _left(line: str, text: str) -> str:
@@ -257,7 +281,7 @@ def rod_fields(text: str) -> dict[str, Any]:
     rated = RATED.search(text)
     found: dict[str, Any] = {}
     if rated is not None:
-        found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2])}
+        found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2] or rated[3])}
         text = f"{text[: rated.start()]} {text[rated.end() :]}".strip()
     feet, text = _take(FEET, text)
     if feet is None:
@@ -279,7 +303,7 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
         data = {k: v for k, v in data.items() if k != "mass_g"}
     weight = _weighed(catalog, line, data["family"], ounces)
     blades = BLADES if catalog.families[data["family"]].blade else ()
-    for word in blades:
+    for word in (*blades, *SAYS_HEAD):
         text = re.sub(rf"\b{word}\b", " ", text, flags=re.I)
     found: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
     return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})

@@ -31,6 +31,21 @@ COUNTS = {
     "twelve": 12,
     "twenty": 20,
 }
+#: Weights in words, before "ounce" or "oz".
+FRACTIONS = {
+    "half an": "1/2",
+    "half": "1/2",
+    "a quarter": "1/4",
+    "quarter": "1/4",
+    "three quarter": "3/4",
+    "three-quarter": "3/4",
+    "three eighths": "3/8",
+    "three eighth": "3/8",
+    "five eighths": "5/8",
+    "five eighth": "5/8",
+    "an": "1",
+    "one": "1",
+}
 UNITS = r"oz|ounces?|in|inch|inches|ft|foot|feet|lbs?|pounds?|g|grams?|cm|mm"
 #: Other ways to write a count, each with the number in its first group.
 PACKS = (
@@ -44,6 +59,13 @@ UNCOUNTED = re.compile(r"\b(?:a\s+)?(?:packs?|bags?|some|few|several|bunch)\b", 
 #: Words of the shop for what is listed under another.
 SHOP = {
     "spinner bait": "spinnerbait",
+    "braided line": "braid",
+    "braided": "braid",
+    "baitcaster": "reel",
+    "bait caster": "reel",
+    "football head": "football jig",
+    "arkie head jig": "casting jig",
+    "arkie head": "casting jig",
     "blade jig": "bladed jig",
     "bladed swim jig": "bladed jig",
     "vibrating blade jig": "bladed jig",
@@ -81,9 +103,12 @@ NUMBER = r"\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?"
 def tidied(line: str) -> str:
     """The line with one spelling for each thing; counts as ``x12``, feet and inches as feet."""
     text = re.sub(r"[‐‑–—]", "-", line)
-    text = re.sub(r"(\d)-(\d+/\d+)", r"\1 \2", text)
+    text = re.sub(r"(?<![\d/])(\d)-(\d+/\d+)", r"\1 \2", text)
     text = re.sub(rf"(\d)\s*-\s*({UNITS})\b", r"\1 \2", text, flags=re.I)
     text = re.sub(r"(\d)\s*#(?=\s|,|$)", r"\1 lb", text)
+    text = re.sub(r"(?:^|(?<=\s))#\s?(\d+)(?=\s|,|$)", r"\1 lb", text)
+    for word in sorted(FRACTIONS, key=len, reverse=True):
+        text = re.sub(rf"\b{word}\s+(?:ounces?|oz)\b", f"{FRACTIONS[word]} oz", text, flags=re.I)
     text = re.sub(
         r"(\d{1,2})\s?(?:'|′|ft\.?|feet|foot)\s?(\d{1,2})\s?(?:\"|″|''|in\.?|inch|inches)?(?=\s|,|$)",
         lambda m: f"{int(m[1]) + int(m[2]) / 12.0:.3f}".rstrip("0").rstrip(".") + " ft",

@@ -14,7 +14,7 @@ from heathdrop.measures import meant, system
 from heathdrop.reading import unit_of
 from heathdrop.store import items
 from heathdrop.store.database import Database
-from heathdrop.store.files.entry import pieces
+from heathdrop.store.files.entry import pieces, suggested
 from heathdrop.web.shell.deps import Db, OwnForm, is_htmx, writing
 from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.rendering import page, problem
@@ -25,8 +25,9 @@ writes = writing()
 KINDS = tuple(items.KINDS)
 #: Lines taken at once.
 MOST_LINES = 200
-#: Pieces named after they were added, at most.
-MOST_SAID = 4
+#: Pieces named after they were added, at most; pieces and faults shown while they are typed; characters read
+#: for that.
+MOST_SAID, MOST_PREVIEWED, LONGEST_PREVIEW = 4, 12, 20_000
 
 
 def _matches(row: ItemRow, words: list[str]) -> bool:
@@ -54,6 +55,7 @@ def _context(database: Database, query: str = "", said: str = "", undo: int | No
         "query": query,
         "said": said,
         "undo": undo,
+        "most_lines": MOST_LINES,
         "page": "box",
     }
 
@@ -74,13 +76,20 @@ def box(request: Request, database: Db, q: str = "") -> Response:
 @router.get("/box/understood")
 def understood(request: Request, entry: str = "") -> Response:
     """What the lines typed so far would add, piece by piece; nothing is kept."""
-    catalog, said = catalogue.load(), []
-    for line in [x for x in entry[:4000].splitlines() if x.strip()][:MOST_LINES]:
+    catalog, said, wanted = catalogue.load(), [], []
+    lines = [x.strip() for x in entry[:LONGEST_PREVIEW].splitlines() if x.strip()]
+    for line in lines:
         try:
-            said += [(item_words(*one), "") for one in pieces(catalog, line, system())]
+            said += [item_words(*one) for one in pieces(catalog, line, system())]
         except BadInput as refusal:
-            said.append((line.strip(), refusal.allowed))
-    return page(request, "tackle/box/understood.html", {"said": said})
+            wanted.append((line, plain_words(refusal), suggested(catalog, line, system())))
+    context = {
+        "said": said[:MOST_PREVIEWED],
+        "more": max(0, len(said) - MOST_PREVIEWED),
+        "wanted": wanted[:MOST_PREVIEWED],
+        "faulty": len(wanted),
+    }
+    return page(request, "tackle/box/understood.html", context)
 
 
 @writes.post("/box")

@@ -1,6 +1,7 @@
 // Every page: sun mode kept in this browser, the sheet of keys, views by number.
 import { by, recall, remember } from "./dom.js";
 import "./folding.js";
+import "./lost.js";
 
 const root = document.documentElement;
 const TYPING = "input:not([type=range]):not([type=radio]):not([type=checkbox]), select, textarea, dialog";
