@@ -8,6 +8,7 @@ from heathdrop.answers.own import STRANGER
 from heathdrop.api.casting import next_casts
 from heathdrop.conditions.made import MadeCasts
 from heathdrop.day.made import keep_casts
+from heathdrop.units import count_said
 from tests.day.under_way import cast
 
 
@@ -24,6 +25,6 @@ def test_the_next_cast_is_said_for_its_rod(session: Session) -> None:
     assert first.said.rig == "3/8 oz swim jig, craw 4 in"
     assert first.said.line == "30 lb braid with 8 ft of 12 lb fluorocarbon leader"
     assert first.said.turns == f"{10 * first.turns_per_s:.0f}"
-    assert first.said.count == f"{first.countdown_s:g}"
+    assert first.said.count == count_said(first.countdown_s)
     alone = next_casts(session, "Bay", STRANGER, 1, rig="football-jig:0.5:chunk")
     assert (alone.casts[0].rod, alone.casts[0].work, alone.casts[0].lands) == ("", "bottom", True)

@@ -98,12 +98,19 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     jump(browser)
     press(browser, "[data-outcome=fish]")
     press(browser, "[aria-label='Length more']")
+    assert browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, in']").get_attribute("value") == "14.5"
+    weight = browser.find_element(By.CSS_SELECTOR, "[aria-label='Weight, lb']")
+    weight.send_keys("five")
+    press(browser, "#inside > button")
+    reads(browser, "#inside [role=status]", "5 lb 3 oz")  # said, and nothing written down
+    weight.clear()
+    weight.send_keys("5 lb 3 oz")
     press(browser, "#inside > button")
     wait(browser, lambda: any(c.get("fish") for c in laptop.casts()))
     bump, fish = laptop.casts()
     assert (bump["outcome"], fish["outcome"]) == ("bump", "fish")
     assert bump["at_s"] > 0
-    assert fish["fish"] == {"length_in": 14.5}
+    assert fish["fish"] == {"length_in": 14.5, "weight_lb": 5.19}
     assert fish["trip"].endswith("A day on Ashmoor Water")
     assert bump["conditions"]["bottom_depth_ft"] == 9.0
 
@@ -121,7 +128,7 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     press(browser, "#rig")
     browser.find_element(By.CSS_SELECTOR, ".typedrig input").send_keys("toad")
     press(browser, ".typedrig button")
-    reads(browser, "#inside [role=alert]", "must be")
+    reads(browser, "#inside [role=alert]", "needs a weight")
     field = browser.find_element(By.CSS_SELECTOR, ".typedrig input")
     field.clear()
     field.send_keys("1/4 underspin, paddle-tail 3 in")
@@ -151,7 +158,7 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     ending.click()
     wait(browser, lambda: "Tap again" in ending.text)
     ending.click()
-    reads(browser, "h1", "1 cast")
+    reads(browser, ".dayofstop h2", "1 cast")  # the day at a glance
 
 
 def test_it_installs_to_the_home_screen(browser: webdriver.Chrome, laptop: Laptop) -> None:

@@ -28,7 +28,7 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import number_of
 from heathdrop.sizing.setting import Setting, mood_paces, setting_of
-from heathdrop.units import ounces_as_written
+from heathdrop.units import count_said, ounces_as_written
 
 #: A cast and what lies between it and the next take no longer than this (min) where the clock says more, and
 #: this where nothing follows.
@@ -246,7 +246,7 @@ def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
         if distance <= LIKE:
             bit = [c for c in mine if bitten(c)]
             vain = {_rig_said(c) for c in mine} - {_rig_said(c) for c in bit}
-            said = dict.fromkeys(f"{_rig_said(c)}, count {c.countdown_s:g}" for c in bit)
+            said = dict.fromkeys(f"{_rig_said(c)}, count {count_said(c.countdown_s)}" for c in bit)
             tried, take = tuple(sorted(vain)), _taken(bit)
             found.append(
                 Day(

@@ -17,6 +17,7 @@ from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.units import count_said
 
 
 class KeptAnswer(BaseModel):
@@ -113,7 +114,7 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
         said=SaidAnswer(
             rig=sentence(rig_said(rig)),
             line=sentence(line.said),
-            count=f"{cast.countdown_s:g}",
+            count=count_said(cast.countdown_s),
             turns=f"{10 * cast.turns_per_s:.0f}",
             runs=sentence(f"{cast.runs_ft:.0f} ft"),
             why=sentence(cast.why),

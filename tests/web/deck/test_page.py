@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import html
 import json
 import re
 import uuid
@@ -352,3 +353,26 @@ def test_a_day_is_read_and_mended_from_the_log(client: TestClient) -> None:
     assert "3 casts on record, 1 bitten" in client.get("/log").text
     assert "off the stump" in client.get("/log/day/2026-04-11").text
     assert client.get("/log/day/2026-04-12").status_code == 404
+
+
+def test_a_long_record_comes_in_pages_and_the_trips_end_is_its_day(client: TestClient) -> None:
+    data = begun(client)
+    sent = [cast_of(data, k, "nothing", time=f"2026-04-11T08:{k:02}:00Z") for k in range(50)]
+    sent[7] |= {"outcome": "fish", "fish": {"length_in": 21.5}}
+    assert client.post("/api/v1/casts", json=sent).status_code == 200
+    first, second = client.get("/deck/record").text, client.get("/deck/record?after=40").text
+    assert (first.count("Change it"), second.count("Change it")) == (40, 10)
+    assert "1 to 40 of 50, the newest first" in first
+    assert "41 to 50 of 50, the newest first" in second
+    assert "21.5 in" in second
+    assert 'href="?after=40"' in first
+    assert 'href="?after=0"' in second
+    ended = client.post("/deck/end", data={"token": token(client)})
+    assert ended.url.path == "/log/day/2026-04-11"
+    again = re.search(r'href="(/\?[^"]+)">Fish this again', ended.text)
+    assert again
+    sheet = client.get(html.unescape(again[1]))
+    assert sheet.status_code == 200
+    rig = data["stops"][0]["next"]["casts"][0]["rig"]
+    assert f"pick={rig['family']}" in html.unescape(again[1]).replace("%3A", ":")
+    assert client.post("/deck/end", data={"token": token(client)}).url.path == "/deck"

@@ -29,6 +29,7 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import read, row_number
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.files.entry import typed_rig
+from heathdrop.units import count_said
 from heathdrop.web.deck.shown.deck import (
     ANSWERS,
     SOUNDED,
@@ -47,6 +48,8 @@ router = APIRouter(include_in_schema=False)
 writes = writing()
 #: Casts of each stop's order; rigs offered from the box.
 ORDER, FROM_BOX = 6, 6
+#: Casts on one page of the record.
+CASTS_A_PAGE = 40
 PLAN_GONE = "There is no such plan."
 NO_TRIP = "No trip is under way: begin one on the deck."
 
@@ -111,12 +114,14 @@ def _of_sheet(request: Request, own: Own) -> tuple[str, TripBody]:
 
 @writes.post("/deck/end")
 def end(request: Request, database: Db) -> Response:
-    """The trip is over; its casts stay."""
+    """The trip is over; its casts stay. Its day is shown at a glance."""
     with database.session() as session:
         found = trips.current(session)
-        if found is not None:
-            trips.write(found[0], found[1].model_copy(update={"ended": True}))
-    return RedirectResponse("/deck/record", 303)
+        if found is None:
+            return RedirectResponse("/deck", 303)
+        trips.write(found[0], found[1].model_copy(update={"ended": True}))
+        made = casts.listed(session, trip=found[0].name)
+    return RedirectResponse(f"/log/day/{made[-1].time.date()}" if made else "/deck", 303)
 
 
 @writes.post("/deck/water")
@@ -196,8 +201,9 @@ def typed(rig: str) -> Response:
 
 
 @router.get("/deck/record")
-def record(request: Request, database: Db, day: str = "") -> Response:
-    """The casts of the trip under way, of the last one, or of a day: read, mended, taken back."""
+def record(request: Request, database: Db, day: str = "", after: int = 0) -> Response:
+    """The casts of the trip under way, of the last one, or of a day, the newest first and some at a time:
+    read, mended, taken back."""
     with database.session() as session:
         found = trips.current(session)
         row = found[0] if found else next(iter(reversed(trips.listed(session))), None)
@@ -208,8 +214,13 @@ def record(request: Request, database: Db, day: str = "") -> Response:
         context = {
             "trip": day[:10] or (row.name if row else ""),
             "day": day[:10],
-            "made": list(reversed(made)),
+            "whole": len(made),
+            "made": list(reversed(made))[max(0, after) : max(0, after) + CASTS_A_PAGE],
+            "after": max(0, after),
+            "a_page": CASTS_A_PAGE,
             "answers": ANSWERS,
+            "said": dict(ANSWERS),
+            "counted": count_said,
             "page": "deck",
             "rigs": {c.id: rig_said(rig_of(c)) for c in made},
         }

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from datetime import date
 from typing import Any
@@ -12,10 +13,13 @@ from fastapi.responses import RedirectResponse, Response
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.lessons import Day
+from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.day.log import last_time, lessons_at
 from heathdrop.errors import BadInput
 from heathdrop.measures import system
+from heathdrop.physics.rig_name import name_of
 from heathdrop.store import casts
 from heathdrop.store.files.dayline import typed_day
 from heathdrop.web.log.shown import (
@@ -35,8 +39,8 @@ from heathdrop.web.shell.rendering import page, problem
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
-#: Days on one page.
-SHOWN = 20
+#: Days on one page; the shortest count that the sheet takes, s.
+SHOWN, LEAST_COUNT_S = 20, 0.3
 
 
 @router.get("/last")
@@ -129,11 +133,23 @@ def day(request: Request, database: Db, on: str) -> Response:
         made = casts.of_days(session, on[:10], on[:10])
     if not made:
         return problem(request, "Nothing is on record for that day.", 404)
-    stops = [(stop, _again(stop.casts)) for stop in stops_of_day(made)]
+    stops = [(stop, *_again(stop.casts)) for stop in stops_of_day(made)]
     return page(request, "log/day.html", {"date": on[:10], "stops": stops, "page": "log"})
 
 
-def _again(made: Sequence[MadeCast]) -> str:
-    """The sheet's address with the water of a stop; empty where it is not on record."""
+def _again(made: Sequence[MadeCast]) -> tuple[str, str]:
+    """The sheet's address with the water of a stop and the rig and count that were bitten most there, and
+    what the way there is called; empty where the water is not on record."""
     known: dict[str, Any] | None = next((c.conditions for c in made if c.conditions), None)
-    return address(values_of({"conditions": known})) if known else ""
+    if not known:
+        return "", ""
+    bitten = Counter(
+        (name_of(rig_of(c)).text(), c.countdown_s, c.pace_ft_s) for c in made if OUTCOME[c.outcome].bitten
+    )
+    if not bitten:
+        return address(values_of({"conditions": known})), "This water on the sheet"
+    (rig, count, pace), _ = bitten.most_common(1)[0]
+    values = values_of({"conditions": known}, rig)
+    swum = catalogue.load().families[rig.split(":")[0]].work == "swim"
+    kept = {"count_s": f"{count:g}", "pace_ft_s": f"{pace:g}"} if swum and count >= LEAST_COUNT_S else {}
+    return address(values | {"family": rig.split(":")[0], "view": "cast", **kept}), "Fish this again"

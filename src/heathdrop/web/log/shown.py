@@ -20,13 +20,13 @@ from heathdrop.errors import BadInput
 from heathdrop.learning.rates import Rate
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
-from heathdrop.units import ounces_as_written
+from heathdrop.units import count_said, ounces_as_written
 
 #: Schools that the page speaks of, the loudest first.
 SAID = 3
 #: The drawing of a rate: its width, and the most bites an hour that a scale is made for at least.
 WIDTH, LEAST_SCALE = 220.0, 1.0
-#: The strip of a year, and the drawing of a stop: width and height (px).
+#: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
 #: The count of a cast that was typed in afterwards.
 UNSAID = "not on record"
@@ -253,12 +253,16 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
     found = []
     for rig, mine in rows.items():
         swum, typed = any(c.pace_ft_s > 0.0 for c in mine), mine[0].trip.startswith(TYPED)
-        counts = sorted({c.countdown_s for c in mine})
+        counts = sorted({round(c.countdown_s, 1) for c in mine})
         came = Counter(OUTCOME[c.outcome].button.lower() for c in mine if c.outcome != "nothing")
         found.append(
             RigRow(
                 rig,
-                ", ".join(f"{c:g}" for c in counts[:6]) if swum else UNSAID if typed else "on the bottom",
+                ", ".join(count_said(c) for c in counts[:6])
+                if swum
+                else UNSAID
+                if typed
+                else "on the bottom",
                 len(mine),
                 sum(bitten(c) for c in mine),
                 ", ".join(f"{what} {n} times" if n > 1 else what for what, n in came.items()),
@@ -278,7 +282,7 @@ def rig_words(cast: MadeCast) -> str:
 def _fish(cast: MadeCast) -> str:
     length = f"{cast.fish.length_in:g} in" if cast.fish and cast.fish.length_in else "not measured"
     weight = f", {cast.fish.weight_lb:g} lb" if cast.fish and cast.fish.weight_lb else ""
-    count = f", count {cast.countdown_s:g}" if cast.pace_ft_s > 0.0 else ""
+    count = f", count {count_said(cast.countdown_s)}" if cast.pace_ft_s > 0.0 else ""
     return f"{cast.time:%H:%M} {length}{weight}: {rig_words(cast)}{count}"
 
 

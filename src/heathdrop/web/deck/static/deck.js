@@ -45,6 +45,9 @@ function gather() {
     .sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
 }
 
+/** A count as a voice counts it: to a tenth. */
+const counted = (c) => Math.round(10 * c.countdown_s) / 10;
+
 function element(tag, text) {
   const made = document.createElement(tag);
   made.textContent = text;
@@ -74,8 +77,10 @@ function show() {
   by("now").textContent = state.begun ? "" : here.said.count;
   by("what").textContent = state.begun ? (state.reeling ? "In" : "Now") : "Splash";
   by("undo").disabled = casts.length === 0;
+  by("before").disabled = state.stop === 0;
+  by("after").disabled = state.stop === data.stops.length - 1;
   by("last").replaceChildren(...casts.slice(-SHOWN).reverse().map((c) => element("li",
-    `${c.time.slice(11, 16)} ${said[c.outcome] || c.outcome}, count ${c.countdown_s}${c.waits ? " · waits" : ""}`)));
+    `${c.time.slice(11, 16)} ${said[c.outcome] || c.outcome}, count ${counted(c)}${c.waits ? " · waits" : ""}`)));
   beside();
   spoken = -1;
   turned = -1;
@@ -85,7 +90,7 @@ function show() {
 function beside() {
   const order = following().casts.slice(state.at + 1).map((c) => element("li", c.said.why));
   const day = casts.slice(-12).reverse().map((c) => element("li",
-    `${c.time.slice(11, 16)} ${c.stop}: ${said[c.outcome] || c.outcome}, count ${c.countdown_s}`));
+    `${c.time.slice(11, 16)} ${c.stop}: ${said[c.outcome] || c.outcome}, count ${counted(c)}`));
   const part = (title, list, rows) => {
     const whole = document.createElement(list);
     whole.replaceChildren(...rows);
@@ -212,7 +217,7 @@ async function after(all) {
 }
 
 function move(to) {
-  Object.assign(state, { stop: (to + data.stops.length) % data.stops.length, at: 0, begun: 0, reeling: 0, rig: "" });
+  Object.assign(state, { stop: Math.min(data.stops.length - 1, Math.max(0, to)), at: 0, begun: 0, reeling: 0, rig: "" });
   keepState();
   show();
   flush().then(after);

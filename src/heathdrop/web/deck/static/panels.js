@@ -142,22 +142,63 @@ export function waterPanel(stop, change) {
   show("Water here", rows(stop), kind);
 }
 
+/** A typed length or weight in its unit: ``21``, ``21 1/2``, ``53 cm``, ``5 lb 3 oz``, ``5-3``; NaN for none. */
+function typedFish(text, unit) {
+  const plain = text.trim().toLowerCase().replaceAll(",", ".");
+  const pounds = unit === "lb" && plain.match(/^(\d+)\s*(?:lbs?|-|\s)\s*(\d+(?:\.\d+)?)\s*(?:oz)?$/);
+  if (pounds) { return Number(pounds[1]) + Number(pounds[2]) / 16; }
+  const found = plain.match(/^(\d*\.?\d+)(?:\s+(\d+)\/(\d+))?\s*(in|"|cm|lbs?|kg|g)?$/);
+  if (!found) { return NaN; }
+  const value = Number(found[1]) + (found[2] ? Number(found[2]) / Number(found[3]) : 0);
+  const own = { in: 2.54, '"': 2.54, cm: 1, lb: 0.45359237, lbs: 0.45359237, kg: 1, g: 0.001 };
+  return value * (found[4] ? own[found[4]] / own[unit] : 1);
+}
+
+/** A measure of a fish: stepped by a button, dragged, or typed. */
+function measured(label, unit, step, most, start, set) {
+  const line = element("div", "", { className: "turned measured" });
+  const field = element("input", "", { type: "text", inputMode: "text", value: start ? String(start) : "" });
+  field.setAttribute("aria-label", `${label}, ${unit}`);
+  const slide = element("input", "", { type: "range", min: "0", max: String(most), step: String(step), value: String(start) });
+  slide.setAttribute("aria-label", `${label}, dragged`);
+  const to = (value, from) => {
+    set(value);
+    if (from !== field) { field.value = value ? String(Math.round(value * 100) / 100) : ""; }
+    if (from !== slide && !Number.isNaN(value)) { slide.value = String(value); }
+  };
+  const button = (sign) => {
+    const made = element("button", sign > 0 ? "+" : "–", { type: "button" });
+    made.setAttribute("aria-label", `${label} ${sign > 0 ? "more" : "less"}`);
+    made.addEventListener("click", () => to(Math.max(0, Number(slide.value) + sign * step)));
+    return made;
+  };
+  slide.addEventListener("input", () => to(Number(slide.value), slide));
+  field.addEventListener("input", () => to(field.value.trim() ? typedFish(field.value, unit) : 0, field));
+  line.append(element("span", `${label}, ${unit}`), button(-1), field, button(1), slide);
+  return line;
+}
+
 export function fishPanel(cast, units, mend) {
   const metric = units === "metric";
   const fish = { length: metric ? 35 : 14, weight: 0 };
-  const row = (name, label, unit, step) => stepped({ name, label, unit, value: String(fish[name]), step: String(step),
-    by: "" }, (_, value) => { fish[name] = parseFloat(value); });
-  const keep = element("button", "Keep the fish", { type: "button" });
+  const said = element("p", "Done: the fish is written down without its length.");
+  said.setAttribute("role", "status");
+  const keep = element("button", "Write it down", { type: "button" });
   keep.addEventListener("click", () => {
-    settle();
+    if (Number.isNaN(fish.length) || Number.isNaN(fish.weight)) {
+      said.textContent = metric ? "Length in cm, weight in kg: 53, 1.2." : "Length in inches, weight in lb: 21 1/2, 5 lb 3 oz.";
+      return;
+    }
     close();
-    const kept = { length_in: metric ? Math.round(fish.length / 0.254) / 10 : fish.length };
-    if (fish.weight > 0) { kept.weight_lb = metric ? Math.round(fish.weight / 0.00453592) / 100 : fish.weight; }
+    const kept = {};
+    if (fish.length > 0) { kept.length_in = metric ? Math.round(fish.length / 0.254) / 10 : Math.round(10 * fish.length) / 10; }
+    if (fish.weight > 0) { kept.weight_lb = Math.round(100 * (metric ? fish.weight / 0.45359237 : fish.weight)) / 100; }
     mend({ ...cast, fish: kept });
   });
-  show(cast.at_s ? `Fish, bit at ${cast.at_s} s` : "Fish", [row("length", "Length", metric ? "cm" : "in", metric ? 1 : 0.5),
-    row("weight", "Weight, if weighed", metric ? "kg" : "lb", metric ? 0.1 : 0.25), keep,
-    element("p", "Done: the fish is kept without a length.")]);
+  show(cast.at_s ? `Fish, bit at ${cast.at_s} s` : "Fish", [
+    measured("Length", metric ? "cm" : "in", metric ? 1 : 0.5, metric ? 70 : 28, fish.length, (v) => { fish.length = v; }),
+    measured("Weight", metric ? "kg" : "lb", metric ? 0.1 : 0.25, metric ? 6 : 12, 0, (v) => { fish.weight = v; }),
+    keep, said]);
 }
 
 export function morePanel(following, refused) {
@@ -175,7 +216,7 @@ export function morePanel(following, refused) {
     end.dataset.sure = "yes";
     end.textContent = "Tap again to end the trip: its casts stay";
   });
-  parts.push(link("Read and mend the casts", "/deck/record"), link("All casts as CSV", "/export/casts.csv"),
+  parts.push(link("Read and mend the casts", "/deck/record"), link("The days so far", "/log"), link("All casts as CSV", "/export/casts.csv"),
     link("The bottom as driven", "/bottom"), link("Phones", "/devices"), sun, end,
     element("p", "Without the laptop this page goes on while it stays open; to begin without it, carry the " +
       "plan's deck card."));
