@@ -45,6 +45,11 @@ class Control:
     starts_at: str = ""
     spoken: Mapping[str, float] = field(default_factory=dict)
 
+    @property
+    def most(self) -> str:
+        """The control that this one's figure goes no further than: depths stop at the bottom."""
+        return BOTTOM if self.name in (*FOLLOWING, "tops_ft") else ""
+
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
         if self.needs and not values[self.needs]:

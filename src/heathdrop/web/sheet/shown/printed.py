@@ -89,7 +89,13 @@ def said_of(scenario: Scenario, part: str) -> tuple[tuple[str, str], ...]:
         place: object = scenario
         for step in row.path.split("."):
             place = getattr(place, step, None)
-        if place is None:
+        kinds = row.quantity.cover
+        if place is None or (kinds and scenario.conditions.cover.kind not in kinds):
+            continue
+        span = scenario.conditions.fish_span_ft
+        if row.name == "fish_depth_ft" and span is not None:
+            unknown = span == (0.0, scenario.conditions.bottom_depth_ft)
+            found.append((row.quantity.label, "not known" if unknown else f"{span[0]:g} to {span[1]:g} ft"))
             continue
         words = dict(row.quantity.words) | dict(w for _, some in row.quantity.by for w in some)
         value = f"{place:g} {row.quantity.unit}" if isinstance(place, int | float) else str(place)

@@ -9,7 +9,9 @@ function step(input, size) {
   // A unit that was typed stays: 15 C goes to 16 C.
   const unit = (input.value.match(/\s*[^\d\s.,+-][^\d]*$/) || [""])[0];
   const low = unit ? -Infinity : parseFloat(input.dataset.low ?? "-Infinity");
-  input.value = Math.max(low, now + size).toFixed(digits) + unit;
+  // What stands in the water goes no deeper than its bottom.
+  const high = input.dataset.most && !unit ? parseFloat(by(input.dataset.most).value) || Infinity : Infinity;
+  input.value = String(Number(Math.min(high, Math.max(low, now + size)).toFixed(digits))) + unit;
   input.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
