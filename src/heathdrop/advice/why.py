@@ -42,8 +42,8 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     if part == "fall":
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return (
-            f"It falls {side} ({rated.fall_ft_s:.1f} ft/s) than the "
-            f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} wanted today."
+            f"It falls {side} ({rated.fall_ft_s:.1f} ft/s on slack line) than the "
+            f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} that {t.activity.name} fish want today."
         )
     if part == "cover":
         return _cover_sentence(rated)
@@ -229,7 +229,10 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     said = [
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean, passing)
         + f" That band because {t.depth_reason}. {way_sentence(sizing, rated)}".rstrip(),
-        f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
+        # What holds it back is said once.
+        ""
+        if rated.fits.limiting == "fall"
+        else f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),
         weight_sentence(sizing, rated),

@@ -11,7 +11,7 @@ from heathdrop.answers.plan import Stop
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.web.plan.deckcard import line_said, rig_said
-from heathdrop.web.plan.shown import SHADES, planned_of, stop_section
+from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of, stop_section
 from heathdrop.web.plan.worked import hands_of, runs_of
 from heathdrop.web.shell.frame import LOW, NARROW
 from tests.waters import GRASS, WINTER_ROCK
@@ -47,6 +47,10 @@ def test_crossings_are_the_plans_own_figures() -> None:
         assert bool(row.doubt) is not stop.served
         assert len(row.order) == len([*runs_of(stop.search)])
         assert all(": " in said for said in row.ifs)
+    assert (shown.spare != "") is (min(100 * r.adds / plan.total for r in plan.rods) < HARDLY)
+    spared = plan.model_copy(update={"rods": [plan.rods[0], plan.rods[1].model_copy(update={"adds": 0.01})]})
+    said = planned_of(spared, BODY, address).spare
+    assert said == "One rod would do: without B the day is 1 % less."
     assert shown.total == f"{100 * plan.total:.0f}"
     assert float(shown.total) <= float(shown.bound)
 

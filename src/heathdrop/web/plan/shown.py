@@ -20,6 +20,8 @@ from heathdrop.web.plan.worked import hands_of, runs_of
 from heathdrop.web.sheet.shown.section import Section, section_of
 from heathdrop.web.shell.frame import LOW, NARROW
 
+#: A rod that adds less than this to the day (per cent) could stay at home.
+HARDLY = 2.5
 #: Shades of a crossing, from the least share of a perfect fit.
 SHADES = (0.3, 0.5, 0.7, 0.82, 0.92)
 
@@ -76,6 +78,7 @@ class Planned:
     total: str
     bound: str
     seconds: str
+    spare: str
 
 
 def planned_of(answer: PlanAnswer, body: dict[str, Any], address: Callable[..., str]) -> Planned:
@@ -91,7 +94,19 @@ def planned_of(answer: PlanAnswer, body: dict[str, Any], address: Callable[..., 
         total=f"{100 * answer.total:.0f}",
         bound=f"{100 * answer.bound:.0f}",
         seconds=f"{answer.seconds:.1f}",
+        spare=_spare(answer),
     )
+
+
+def _spare(answer: PlanAnswer) -> str:
+    """The rod that could stay at home, in words; nothing where each is worth carrying."""
+    least = min(answer.rods, key=lambda r: r.adds)
+    share = 100 * least.adds / answer.total
+    if len(answer.rods) < 2 or share >= HARDLY:
+        return ""
+    left = len(answer.rods) - 1
+    rods = "one rod" if left == 1 else f"{left} rods"
+    return f"{rods.capitalize()} would do: without {least.name} the day is {share:.0f} % less."
 
 
 def _stop(

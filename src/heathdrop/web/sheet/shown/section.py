@@ -265,8 +265,9 @@ def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
             f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at "
             f"{sizing.scenario.conditions.bottom_depth_ft:g} ft."
         )
+    high, low = f"{feet(float(depths.min())):.1f}", f"{feet(float(depths.max())):.1f}"
+    runs = f"at {high} ft" if high == low else f"between {high} and {low} ft"
     return (
         f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {cast.fall_s:.1f} s, "
-        f"then runs between {feet(float(depths.min())):.1f} and {feet(float(depths.max())):.1f} ft, "
-        f"over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
+        f"then runs {runs}, over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."
     )
