@@ -13,7 +13,7 @@ from heathdrop.store import casts, items, observations, plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import parsed
 
-#: Two drop tests off the mill's landing stage, one try of them odd.
+#: Two drop tests off the mill's dock, one try of them odd.
 DROPS: tuple[dict[str, Any], ...] = (
     {
         "family": "swim-jig",
@@ -25,7 +25,7 @@ DROPS: tuple[dict[str, Any], ...] = (
         "depth_ft": 8.0,
         "times_s": [4.35, 4.5, 4.4],
         "water_temp_f": 61.0,
-        "note": "landing stage",
+        "note": "dock",
     },
     {
         "family": "swim-jig",
@@ -37,7 +37,7 @@ DROPS: tuple[dict[str, Any], ...] = (
         "depth_ft": 13.0,
         "times_s": [7.2, 7.0, 9.9, 7.3],
         "water_temp_f": 61.0,
-        "note": "landing stage, far end",
+        "note": "dock, far end",
     },
 )
 

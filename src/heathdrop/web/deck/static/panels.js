@@ -216,7 +216,7 @@ export function morePanel(following, refused) {
     end.dataset.sure = "yes";
     end.textContent = "Tap again to end the trip: its casts stay";
   });
-  parts.push(link("Read and mend the casts", "/deck/record"), link("The days so far", "/log"), link("All casts as CSV", "/export/casts.csv"),
+  parts.push(link("Read and change the casts", "/deck/record"), link("The days so far", "/log"), link("All casts as CSV", "/export/casts.csv"),
     link("The bottom as driven", "/bottom"), link("Phones", "/devices"), sun, end,
     element("p", "Without the laptop this page goes on while it stays open; to begin without it, carry the " +
       "plan's deck card."));
