@@ -20,7 +20,7 @@ def spoken(file: Path) -> str:
     """What a person may read of a file: a template without its tags and comments, a script's sentences."""
     text = file.read_text("utf-8")
     if file.suffix == ".js":
-        said = re.findall(r"\"([^\"\n]* [^\"\n]*)\"|`([^`]* [^`]*)`", text)
+        said = re.findall(r"\"([A-Z][^\"\n]* [^\"\n]*)\"|`([A-Z][^`]* [^`]*)`", text)
         return " ".join(re.sub(r"\$\{[^}]*\}", " ", plain + built) for plain, built in said)
     text = re.sub(r"\{#.*?#\}|\{%.*?%\}", " ", text, flags=re.S)
     labels = " ".join(re.findall(r"(?:aria-label|placeholder|title)=\"([^\"]*)\"", text))
