@@ -42,6 +42,9 @@ def test_a_touch_in_the_water_sets_the_depth_and_the_cast_is_drawn(
     depth.send_keys(Keys.ENTER)
     reads(browser, "main.marked h1", "It runs at")
     assert browser.find_element(By.CSS_SELECTOR, "svg.eye .path").get_attribute("points")
+    wait(
+        browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.eye[data-played] .playing")
+    )  # the cast plays
 
 
 def test_a_round_of_ten_goes_back_to_the_overview(browser: webdriver.Chrome, site: str) -> None:

@@ -121,3 +121,16 @@ def test_a_drop_far_from_the_others_is_named(
     assert far_tries(cat, times) == far
     asked = suspicion(cat, replace(drops(cat)[0], times_s=times)) or ""
     assert ("Was a drop spoilt?" in asked) is bool(far)
+
+
+def test_a_hand_that_is_known_weighs_the_drops(cat: Catalog) -> None:
+    """An even hand narrows the fall more than the one assumed, an uneven one less."""
+    tests = [replace(t, times_s=t.times_s[:1]) for t in drops(cat)[:1]]
+    name = names_of(tests[0])[1]
+    even, assumed, uneven = (learn_drops(cat, tests, hand) for hand in (0.03, None, 0.25))
+    assert even.error < assumed.error < uneven.error
+    spreads = [known.spread(name) or 0.0 for known in (even, assumed, uneven)]
+    assert spreads == sorted(spreads)
+    assert spreads[0] < spreads[2]
+    same = learn_drops(cat, tests, cat.model.count_error)
+    assert same.error == assumed.error

@@ -133,8 +133,9 @@ def predicted_s(catalog: Catalog, test: DropTest, body: float, trailer: float, f
     return float(times_of(falls_of(catalog, [test]), body, trailer, friction)[0])
 
 
-def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
-    """Every factor the tests speak of, with its covariance, the timing error and the outliers."""
+def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None = None) -> Factors:
+    """Every factor the tests speak of, with its covariance, the timing error and the outliers; ``hand`` is
+    the scatter (one sigma, a share) that the angler's hand is known by, in place of the one assumed."""
     if not tests:
         return Factors()
     numbers = catalog.judgement.learning
@@ -147,7 +148,7 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
             sigma[where[n]] = max(sigma[where[n]], s, 1e-3)
     precision = np.diag(1.0 / sigma**2)
     mean: NDArray[np.float64] = np.zeros(len(names))
-    error = catalog.model.count_error
+    start = error = catalog.model.count_error if hand is None else hand
     logs = [np.log(np.array(t.times_s)) for t in tests]
     weights = [np.ones(len(x)) for x in logs]
     falls = falls_of(catalog, tests)
@@ -167,7 +168,7 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest]) -> Factors:
             curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
             push[at] += slope * strength * float((w * off).sum()) / told
         mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
-        error = _timing_error(catalog, rest)
+        error = _timing_error(catalog, rest, start)
         weights = [(numbers.freedom + 1.0) / (numbers.freedom + (off / error) ** 2) for off in rest]
     outliers = tuple(
         tuple(bool(abs(o) > numbers.outlier_sigma * error) for o in off - np.median(off)) for off in rest
@@ -222,11 +223,11 @@ def suspicion(catalog: Catalog, test: DropTest) -> str | None:
     )
 
 
-def _timing_error(catalog: Catalog, rest: Sequence[NDArray[np.float64]]) -> float:
-    """One sigma of a timed second, from the scatter within repeats and the catalogue's counting error."""
+def _timing_error(catalog: Catalog, rest: Sequence[NDArray[np.float64]], start: float) -> float:
+    """One sigma of a timed second, from the scatter within repeats and the error at the ``start``."""
     squares = sum(float(((off - off.mean()) ** 2).sum()) for off in rest)
     spare = sum(max(0, len(off) - 1) for off in rest)
-    numbers, start = catalog.judgement.learning, catalog.model.count_error
+    numbers = catalog.judgement.learning
     tries = numbers.starting_tries
     return max(numbers.least_error, math.sqrt((tries * start**2 + squares) / (tries + spare)))
 

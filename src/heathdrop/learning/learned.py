@@ -53,14 +53,16 @@ class Learned:
 NOTHING = Learned()
 
 
-def learn(catalog: Catalog, seen: Sequence[Observation]) -> Learned:
-    """Learn from all observations at once; leaving one out takes its lesson back."""
+def learn(catalog: Catalog, seen: Sequence[Observation], hand: float | None = None) -> Learned:
+    """Learn from all observations at once; leaving one out takes its lesson back. ``hand`` is the scatter of
+    the angler's own count (one sigma, a share) where it is known."""
     drops = [o for o in seen if isinstance(o, DropTest)]
     depths = [o for o in seen if isinstance(o, DepthCheck)]
     mats = [o for o in seen if isinstance(o, MatCheck)]
-    if not seen:
+    if not seen and hand is None:
         return NOTHING
-    return Learned(learn_drops(catalog, drops), learn_lift(catalog, depths), learn_mats(catalog, mats))
+    falls = learn_drops(catalog, drops, hand)
+    return Learned(falls, learn_lift(catalog, depths), learn_mats(catalog, mats), hand)
 
 
 @dataclass(frozen=True)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import json
 import time
-from dataclasses import replace
 from functools import lru_cache
 
 from sqlalchemy.orm import Session
@@ -28,11 +27,8 @@ def _learned(rows: tuple[Row, ...], counted: float | None) -> Learned:
     bodies = [
         (kind, upgraded("observation", kind, version, json.loads(body))) for kind, version, body in rows
     ]
-    learned = learn(
-        catalog, [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
-    )
-    if counted is not None:
-        learned = replace(learned, counted=counted)
+    seen = [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
+    learned = learn(catalog, seen, counted)
     LOG.info("learned from %d observations in %.2f s", len(rows), time.perf_counter() - begun)
     return learned
 
