@@ -9,7 +9,7 @@ from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.helpers import reads
+from tests.browser.helpers import reads, wait
 
 
 def test_a_count_is_tapped_by_thumb_and_by_the_space_bar(browser: webdriver.Chrome, site: str) -> None:
@@ -42,9 +42,8 @@ def test_a_touch_in_the_water_sets_the_depth_and_the_cast_is_drawn(
     depth.send_keys(Keys.ENTER)
     reads(browser, "main.marked h1", "It runs at")
     assert browser.find_element(By.CSS_SELECTOR, "svg.eye .path").get_attribute("points")
-    wait(
-        browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.eye[data-played] .playing")
-    )  # the cast plays
+    # The cast plays, and comes to its end.
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.eye[data-played] .playing"))
 
 
 def test_a_round_of_ten_goes_back_to_the_overview(browser: webdriver.Chrome, site: str) -> None:
