@@ -14,6 +14,11 @@ def test_factors_by_definition() -> None:
     assert pytest.approx(units.M_PER_FT) == units.M_PER_IN * 12
     assert pytest.approx(5280 * 0.3048 / 3600) == units.M_S_PER_MPH
     assert pytest.approx(0.45359237 * units.GRAVITY_M_S2) == units.N_PER_LB
+    assert pytest.approx(16 * units.KG_PER_OZ, rel=1e-12) == units.KG_PER_LB
+    assert (
+        pytest.approx(1000 * units.KG_PER_OZ),
+        pytest.approx(100 * units.M_PER_IN),
+    ) == (units.G_PER_OZ, units.CM_PER_IN)
     assert units.celsius(212.0) == pytest.approx(100.0)
     assert units.celsius(32.0) == 0.0
     assert units.square_metres(1.0) == 1e-4

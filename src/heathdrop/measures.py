@@ -14,6 +14,7 @@ from contextvars import ContextVar
 from dataclasses import dataclass
 
 from heathdrop.reading import number_of, parts_of, read
+from heathdrop.units import CM_PER_IN, G_PER_OZ, KG_PER_LB, M_PER_FT, M_S_PER_MPH
 
 #: The two systems, by id, and how they are said.
 IMPERIAL, METRIC = "imperial", "metric"
@@ -50,16 +51,16 @@ class Turn:
 
 #: Every unit of the trade and its metric one.
 TURNS: dict[str, Turn] = {
-    "ft": Turn("m", 0.3048),
-    "ft/s": Turn("m/s", 0.3048, more=2),
-    "in": Turn("cm", 2.54, most=1, coarse=10.0),
-    "in/s": Turn("cm/s", 2.54, more=0),
-    "in/turn": Turn("cm/turn", 2.54, more=0, most=1),
-    "oz": Turn("g", 28.349523125, most=1, coarse=100.0),
-    "lb": Turn("kg", 0.45359237, most=1),
-    "mph": Turn("m/s", 0.44704, most=1),
+    "ft": Turn("m", M_PER_FT),
+    "ft/s": Turn("m/s", M_PER_FT, more=2),
+    "in": Turn("cm", CM_PER_IN, most=1, coarse=10.0),
+    "in/s": Turn("cm/s", CM_PER_IN, more=0),
+    "in/turn": Turn("cm/turn", CM_PER_IN, more=0, most=1),
+    "oz": Turn("g", G_PER_OZ, most=1, coarse=100.0),
+    "lb": Turn("kg", KG_PER_LB, most=1),
+    "mph": Turn("m/s", M_S_PER_MPH, most=1),
     "°F": Turn("°C", 1.0 / 1.8, most=1, coarse=1000.0, offset=-32.0),
-    "s a foot": Turn("s a metre", 1.0 / 0.3048, more=0),
+    "s a foot": Turn("s a metre", 1.0 / M_PER_FT, more=0),
 }
 _SYSTEM: ContextVar[str] = ContextVar("system", default=IMPERIAL)
 

@@ -9,7 +9,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable
 
-from heathdrop.units import KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
+from heathdrop.units import KG_PER_LB, KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
 
 #: A whole number with or without a fraction, or a plain number.
 WRITTEN = re.compile(
@@ -33,7 +33,7 @@ SIGNS = {
 }
 #: What one of each unit is in its kind's own: m, kg, m/s, s.
 LENGTHS = {"ft": M_PER_FT, "in": M_PER_IN, "m": 1.0, "cm": 0.01, "mm": 0.001, "yd": 3.0 * M_PER_FT}
-MASSES = {"oz": KG_PER_OZ, "lb": 16.0 * KG_PER_OZ, "g": 0.001, "kg": 1.0}
+MASSES = {"oz": KG_PER_OZ, "lb": KG_PER_LB, "g": 0.001, "kg": 1.0}
 SPEEDS = {
     "ft/s": M_PER_FT,
     "m/s": 1.0,

@@ -16,6 +16,7 @@ from heathdrop.errors import BadInput
 from heathdrop.measures import meant
 from heathdrop.reading import number_of
 from heathdrop.store import drills
+from heathdrop.units import M_PER_FT
 from heathdrop.web.shell.deps import Db, OwnForm, writing
 from heathdrop.web.shell.rendering import page, problem
 from heathdrop.web.train.shown import (
@@ -87,6 +88,7 @@ def _asked(found: Question, n: int) -> dict[str, Any]:
         "water": water_rows(found.scenario.conditions) if found.scenario is not None else [],
         "choices": choices() if kind == "call" else {},
         "drawings": eye_of(found) if kind == "eye" else [],
+        "per_foot": M_PER_FT,
         "bottom": found.sizing.scenario.conditions.bottom_depth_ft if found.sizing is not None else 0.0,
         "page": "train",
     }

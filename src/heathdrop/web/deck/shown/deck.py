@@ -17,7 +17,7 @@ from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.measures import field_said, sentence, step_said, system, unit_said
-from heathdrop.units import count_said
+from heathdrop.units import CM_PER_IN, KG_PER_LB, count_said
 from heathdrop.web.shell.fields import BY_NAME, DRIVEN, values_from, values_of
 
 #: What is changed on the deck, the likeliest first.
@@ -140,6 +140,7 @@ def deck_data(
     found = {
         "trip": name,
         "units": system(),
+        "per": {"cm": CM_PER_IN, "kg": KG_PER_LB},
         "rods": rods_data(body, said),
         "stops": stops,
         "made": [c.model_dump(mode="json", exclude_none=True, exclude={"conditions"}) for c in made],

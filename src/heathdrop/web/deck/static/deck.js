@@ -175,7 +175,7 @@ function answer(outcome) {
   show();
   // From when it was done: on a slow phone the second tap of two waits until then.
   answered = performance.now();
-  if (outcome === "fish") { fishPanel(one, data.units, mend); }
+  if (outcome === "fish") { fishPanel(one, data, mend); }
 }
 
 function mend(one) {

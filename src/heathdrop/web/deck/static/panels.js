@@ -143,19 +143,19 @@ export function waterPanel(stop, change) {
 }
 
 /** A typed length or weight in its unit: ``21``, ``21 1/2``, ``53 cm``, ``5 lb 3 oz``, ``5-3``; NaN for none. */
-function typedFish(text, unit) {
+function typedFish(text, unit, per) {
   const plain = text.trim().toLowerCase().replaceAll(",", ".");
   const pounds = unit === "lb" && plain.match(/^(\d+)\s*(?:lbs?|-|\s)\s*(\d+(?:\.\d+)?)\s*(?:oz)?$/);
   if (pounds) { return Number(pounds[1]) + Number(pounds[2]) / 16; }
   const found = plain.match(/^(\d*\.?\d+)(?:\s+(\d+)\/(\d+))?\s*(in|"|cm|lbs?|kg|g)?$/);
   if (!found) { return NaN; }
   const value = Number(found[1]) + (found[2] ? Number(found[2]) / Number(found[3]) : 0);
-  const own = { in: 2.54, '"': 2.54, cm: 1, lb: 0.45359237, lbs: 0.45359237, kg: 1, g: 0.001 };
+  const own = { in: per.cm, '"': per.cm, cm: 1, lb: per.kg, lbs: per.kg, kg: 1, g: 0.001 };
   return value * (found[4] ? own[found[4]] / own[unit] : 1);
 }
 
 /** A measure of a fish: stepped by a button, dragged, or typed. */
-function measured(label, unit, step, most, start, set) {
+function measured(label, unit, per, { step, most, start }, set) {
   const line = element("div", "", { className: "turned measured" });
   const field = element("input", "", { type: "text", inputMode: "text", value: start ? String(start) : "" });
   field.setAttribute("aria-label", `${label}, ${unit}`);
@@ -173,13 +173,14 @@ function measured(label, unit, step, most, start, set) {
     return made;
   };
   slide.addEventListener("input", () => to(Number(slide.value), slide));
-  field.addEventListener("input", () => to(field.value.trim() ? typedFish(field.value, unit) : 0, field));
+  field.addEventListener("input", () => to(field.value.trim() ? typedFish(field.value, unit, per) : 0, field));
   line.append(element("span", `${label}, ${unit}`), button(-1), field, button(1), slide);
   return line;
 }
 
-export function fishPanel(cast, units, mend) {
-  const metric = units === "metric";
+export function fishPanel(cast, data, mend) {
+  const metric = data.units === "metric";
+  const per = data.per;
   const fish = { length: metric ? 35 : 14, weight: 0 };
   const said = element("p", "Done: the fish is written down without its length.");
   said.setAttribute("role", "status");
@@ -191,13 +192,15 @@ export function fishPanel(cast, units, mend) {
     }
     close();
     const kept = {};
-    if (fish.length > 0) { kept.length_in = metric ? Math.round(fish.length / 0.254) / 10 : Math.round(10 * fish.length) / 10; }
-    if (fish.weight > 0) { kept.weight_lb = Math.round(100 * (metric ? fish.weight / 0.45359237 : fish.weight)) / 100; }
+    if (fish.length > 0) { kept.length_in = metric ? Math.round(10 * fish.length / per.cm) / 10 : Math.round(10 * fish.length) / 10; }
+    if (fish.weight > 0) { kept.weight_lb = Math.round(100 * (metric ? fish.weight / per.kg : fish.weight)) / 100; }
     mend({ ...cast, fish: kept });
   });
   show(cast.at_s ? `Fish, bit at ${cast.at_s} s` : "Fish", [
-    measured("Length", metric ? "cm" : "in", metric ? 1 : 0.5, metric ? 70 : 28, fish.length, (v) => { fish.length = v; }),
-    measured("Weight", metric ? "kg" : "lb", metric ? 0.1 : 0.25, metric ? 6 : 12, 0, (v) => { fish.weight = v; }),
+    measured("Length", metric ? "cm" : "in", per, metric ? { step: 1, most: 70, start: 35 } : { step: 0.5, most: 28, start: 14 },
+      (v) => { fish.length = v; }),
+    measured("Weight", metric ? "kg" : "lb", per, metric ? { step: 0.1, most: 6, start: 0 } : { step: 0.25, most: 12, start: 0 },
+      (v) => { fish.weight = v; }),
     keep, said]);
 }
 
