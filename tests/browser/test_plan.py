@@ -26,6 +26,7 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard .best")) == 6
     reads(browser, ".stopcard summary", "Rod")
     browser.execute_script("document.body.dataset.stays = 'yes'")  # gone when the page is left
+    entries = browser.execute_script("return history.length")
     press(browser, "#fold-stop-3 summary")
     press(browser, "[aria-label='Matted pocket earlier']")
     reads(browser, ".planboard tbody tr:nth-child(2)", "Matted pocket")
@@ -44,6 +45,7 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard thead th")) == 4)
     assert browser.switch_to.active_element.get_attribute("name") == "rods"
     assert browser.execute_script("return document.body.dataset.stays") == "yes"
+    assert browser.execute_script("return history.length") == entries  # one step Back leaves the plan
     press(browser, ".planboard .best")
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
 
