@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from heathdrop.catalog import Catalog
-from heathdrop.learning.drops import predicted_s, prior_spreads, suspicion
+from heathdrop.learning.drops import far_tries, predicted_s, prior_spreads, suspicion
 from heathdrop.learning.learned import NINETY, fall_area_cm2, learn
 from heathdrop.learning.observations import DropTest
 from heathdrop.physics.line import line_by_test
@@ -45,6 +45,15 @@ ANGLERS = (
 )
 
 
+def scrapped(catalog: Catalog, test: DropTest) -> DropTest:
+    """A test as an angler keeps it who scraps the drops that are asked about, one at a time."""
+    times = list(test.times_s)
+    while len(times) > 2 and (far := far_tries(catalog, times)):
+        middle = float(np.median(times))
+        times.remove(max(far, key=lambda t: abs(math.log(t / middle))))
+    return replace(test, times_s=tuple(times))
+
+
 def study(
     catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, seed: int = 1
 ) -> dict[str, Any]:
@@ -75,7 +84,8 @@ def study(
             seen.append(
                 replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times))
             )
-        trusted = [t for t in seen if suspicion(catalog, t) is None]
+        kept = [scrapped(catalog, t) for t in seen]
+        trusted = [t for t in kept if suspicion(catalog, t) is None]
         asked += len(seen) - len(trusted)
         own = learn(catalog, trusted).applied(rig)
         real_rig = replace(

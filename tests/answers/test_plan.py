@@ -11,6 +11,7 @@ import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
+from heathdrop.answers.plan import CASTS
 from heathdrop.api.planning import plan_answer
 from heathdrop.cli import app
 from heathdrop.conditions.plan import PlanRequest
@@ -45,7 +46,7 @@ def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
         assert stop["with"]["fit"] >= max(w["fit"] for w in stop["also"])
         assert stop["ideal"]["fit"] >= stop["with"]["fit"] - 1e-9
         assert stop["if"]
-        assert 1 <= len(stop["search"]) <= 4
+        assert 1 <= len(stop["search"]) <= CASTS
         assert all(i["symptom"] and i["change"] and i["effect"] for i in stop["if"])
     assert any(
         "cold" in c.lower() or "hook" in c.lower() or "rule" in c.lower()
