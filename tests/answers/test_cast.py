@@ -15,6 +15,7 @@ from heathdrop.conditions.gear import Gear, Leader
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.cast import CastResult
+from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.kernels.records import SLACK_M_S
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import WAYS, play
@@ -82,6 +83,14 @@ def test_the_window_holds_the_count_and_its_ends_meet_the_band(
         assert (window.top_ft, window.low_ft) == (top, low)
     else:
         assert (window.top_ft, window.low_ft) == (max(0.0, best - NEAR_FT), best + NEAR_FT)
+    # No count of it lets the lure fall into the cover below, or onto the bottom.
+    c = sizing.scenario.conditions
+    falls_to = feet(depth_after_s(rated.lure, window.late_s, sizing.line, sizing.water))
+    floor = c.bottom_depth_ft
+    begun = feet(depth_after_s(rated.lure, rated.countdown_s, sizing.line, sizing.water))
+    if c.cover.top_depth_ft and begun <= c.cover.top_depth_ft:
+        floor = c.cover.top_depth_ft
+    assert falls_to <= floor + 0.05
     for count in (window.early_s, window.late_s):
         ran = feet(at_setting(sizing, rated, count, None).tuned.mean_m)
         assert window.top_ft - 0.4 <= ran <= window.low_ft + 0.4

@@ -135,8 +135,9 @@ def count_window(sizing: Sizing, rated: Rated) -> Window:
     """How far a count may be off and the rig still run in the target band at its pace.
 
     A rig whose best lies outside the band has the counts that keep it within :data:`NEAR_FT` of that best.
-    The rig's own count is always inside. A cadence is held against the steady retrieve at its count and
-    pace.
+    The rig's own count is always inside. No count lets it fall into the cover below it, or onto the bottom:
+    a mean depth in the band would not show that. A cadence is held against the steady retrieve at its count
+    and pace.
     """
     top, low = sizing.targets.depth_ft
     best = feet(rated.tuned.mean_m)
@@ -153,10 +154,22 @@ def count_window(sizing: Sizing, rated: Rated) -> Window:
         late += 1
     return Window(
         _meeting(counts, means + off, early, early - 1, top),
-        _meeting(counts, means + off, late, late + 1, low),
+        max(
+            rated.countdown_s,
+            min(_meeting(counts, means + off, late, late + 1, low), _landing(sizing, rated)),
+        ),
         top,
         low,
     )
+
+
+def _landing(sizing: Sizing, rated: Rated) -> float:
+    """The count (s) at which a rig falls onto the cover that it is begun above, else onto the bottom."""
+    c = sizing.scenario.conditions
+    top = c.cover.top_depth_ft
+    if top and seconds_to(sizing, rated, top) >= rated.countdown_s:
+        return seconds_to(sizing, rated, top)
+    return seconds_to(sizing, rated, c.bottom_depth_ft)
 
 
 def _meeting(
