@@ -30,6 +30,11 @@ class Angler:
     depth_off: float = 0.0
     odd: float = 1.0
     freedom: float | None = None
+    read: float = 1.0
+    dragged_m: float = 0.0
+    tempo: float = 1.0
+    tests: int = 3
+    depths_m: tuple[float, float] = (2.0, 4.0)
 
 
 ANGLERS = (
@@ -42,6 +47,12 @@ ANGLERS = (
     Angler("one try doubled", 0.08, odd=2.0),
     Angler("heavy tails", 0.08, freedom=2.0),
     Angler("metres for feet", 0.08, depth_factor=3.2808),
+    Angler("ten tests", 0.10, tests=10, depths_m=(1.5, 7.0)),
+    Angler("10 m of line dragged", 0.10, dragged_m=10.0),
+    Angler("10 m dragged, ten tests", 0.10, dragged_m=10.0, tests=10, depths_m=(1.5, 7.0)),
+    Angler("depth read 15 % too deep", 0.10, read=1.0 / 1.15),
+    Angler("15 % too deep, ten tests", 0.10, read=1.0 / 1.15, tests=10, depths_m=(1.5, 7.0)),
+    Angler("counts 8 % slow", 0.10, tempo=0.92),
 )
 
 
@@ -54,9 +65,7 @@ def scrapped(catalog: Catalog, test: DropTest) -> DropTest:
     return replace(test, times_s=tuple(times))
 
 
-def study(
-    catalog: Catalog, angler: Angler, people: int = 200, tests: int = 3, seed: int = 1
-) -> dict[str, Any]:
+def study(catalog: Catalog, angler: Angler, people: int = 200, seed: int = 1) -> dict[str, Any]:
     """Median relative fall error before and after, and how often the 90 % band holds the truth.
 
     Each of ``people`` has a rig of their own whose true factors are drawn from the prior.
@@ -71,15 +80,15 @@ def study(
         base = DropTest(rig, line, "fluorocarbon", 3.0, (1.0,))
         truth = np.exp(rng.standard_normal(3) * np.array(prior_spreads(catalog, base)))
         seen = []
-        for k in range(tests):
-            depth = (2.0, 3.0, 4.0)[k % 3]
+        for depth in np.linspace(*angler.depths_m, angler.tests).tolist():
             there = depth * math.exp(angler.depth_off * rng.standard_normal()) if angler.depth_off else depth
-            real = predicted_s(catalog, replace(base, depth_m=there), *(float(v) for v in truth))
+            drop = replace(base, depth_m=there * angler.read, surface_line_m=angler.dragged_m)
+            real = angler.tempo * predicted_s(catalog, drop, *(float(v) for v in truth))
             noise = rng.standard_normal(TRIES)
             if angler.freedom is not None:
                 noise = rng.standard_t(angler.freedom, TRIES)
             times = np.clip(real * np.exp(angler.scatter * noise) + angler.late_s, 0.3, 120.0)
-            if angler.odd != 1.0 and k == 0:
+            if angler.odd != 1.0 and not seen:
                 times[0] *= angler.odd
             seen.append(
                 replace(base, depth_m=depth / angler.depth_factor, times_s=tuple(float(t) for t in times))
@@ -101,5 +110,5 @@ def study(
         "before": float(np.median(before)),
         "after": float(np.median(after)),
         "held": float(np.mean(held)),
-        "asked": asked / (people * tests),
+        "asked": asked / (people * angler.tests),
     }

@@ -49,7 +49,15 @@ def test_many_careful_drops_find_the_truth_and_none_leave_the_prior(
     learned = learn(cat, timed(cat, rig, line, 1.5, depths, 0.02))
     own = learned.applied(rig)
     assert fall_area_cm2(cat, own, 60) / fall_area_cm2(cat, rig, 60) == pytest.approx(1.5, rel=0.06)
-    assert spread_of(cat, own, 60.0).fall < 0.5 * spread_of(cat, rig, 60.0).fall
+    assert spread_of(cat, own, 60.0).fall < 0.95 * spread_of(cat, rig, 60.0).fall
+    # What is wrong in all tests alike stays, however many there are; the rest is worn down.
+    falls = learned.falls
+    rest = [
+        replace(falls, cov=falls.cov - falls.shared),
+        learn_drops(cat, timed(cat, rig, line, 1.5, (2.0,))),
+    ]
+    apart, few = (spread_of(cat, replace(learned, falls=f).applied(rig), 60.0).fall for f in rest)
+    assert apart < 0.5 * spread_of(cat, rig, 60.0).fall < few
 
 
 def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(
@@ -104,10 +112,12 @@ HELD = [a for a in ANGLERS if a.name != "metres for feet"]
 @pytest.mark.parametrize("angler", HELD, ids=[a.name for a in HELD])
 def test_the_band_holds_for_every_kind_of_angler(cat: Catalog, angler: Angler) -> None:
     """Late or early hands, misjudged depths, odd tries: the 90 % band holds (docs/evidence.md has more;
-    a hundred and twenty leave three in a hundred to chance)."""
+    a hundred and twenty leave seven in a hundred to chance, two sigma)."""
     found = study(cat, angler, people=120, seed=3)
-    assert 0.85 - 0.03 <= found["held"] <= 1.0
-    assert found["after"] < 0.85 * found["before"]
+    assert 0.80 - 0.075 < found["held"] <= 1.0
+    # What is wrong in all tests alike is not worn down by them: there the band is all that can be asked.
+    alike = angler.read != 1.0 or angler.dragged_m > 0.0
+    assert alike or found["after"] < 0.85 * found["before"]
 
 
 def test_more_tries_of_one_drop_do_not_wear_a_misjudged_depth_down(
@@ -116,16 +126,44 @@ def test_more_tries_of_one_drop_do_not_wear_a_misjudged_depth_down(
     one = timed(cat, rig, line, 1.3, (6.0,), 0.0)
     many = [replace(one[0], times_s=one[0].times_s * 40)]
     other = [*one, *timed(cat, rig, line, 1.3, (6.0,), 0.0)]
-    spreads = [spread_of(cat, learn(cat, seen).applied(rig), 60.0).fall for seen in (one, many, other)]
+    known = [learn_drops(cat, seen) for seen in (one, many, other)]
+    spreads = [float((k.cov - k.shared)[1, 1]) for k in known]
     assert spreads[2] < spreads[1] < spreads[0]
 
 
+def test_an_error_of_all_tests_alike_is_not_worn_down_by_more_of_them(
+    cat: Catalog, rig: Rig, line: Line
+) -> None:
+    """Eighteen tests leave the share of the shared error where two have it; the rest is worn down."""
+    few, many = (learn_drops(cat, timed(cat, rig, line, 1.3, (3.0, 5.0) * n)) for n in (1, 9))
+    name = few.names.index("trailer:craw/4")
+    assert many.shared[name, name] >= few.shared[name, name] > 0.0
+    assert many.cov[name, name] - many.shared[name, name] < few.cov[name, name] - few.shared[name, name]
+
+
+def test_a_place_of_a_depth_half_known_teaches_less_than_a_measured_one(
+    cat: Catalog, rig: Rig, line: Line
+) -> None:
+    """Where the bottom was found in fishing, its depth is an unknown of the place: two places teach more than
+    twice the one, and a rig that is known tells the place's depth."""
+    here = timed(cat, rig, line, 1.3, (4.0,))
+    at = [replace(here[0], place=p) for p in ("a", "a", "b")]
+    measured, once, twice, apart = (learn_drops(cat, seen) for seen in (here, at[:1], at[:2], [at[0], at[2]]))
+    whole = [k.cov - k.shared for k in (measured, apart, twice, once)]
+    spreads = [
+        float(w[k.names.index("trailer:craw/4")][k.names.index("trailer:craw/4")])
+        for w, k in zip(whole, (measured, apart, twice, once), strict=True)
+    ]
+    assert spreads[0] < spreads[1] < spreads[2] < spreads[3]
+    assert twice.factor("at:a") > 1.0
+
+
 @pytest.mark.parametrize("angler", [a for a in ANGLERS if a.name in ("ordinary", "metres for feet")])
-def test_three_tests_halve_the_error_and_the_band_is_honest(cat: Catalog, angler) -> None:  # type: ignore[no-untyped-def]
+def test_three_tests_take_half_of_the_error_and_the_band_is_honest(cat: Catalog, angler) -> None:  # type: ignore[no-untyped-def]
     """Sixty simulated anglers (docs/evidence.md has two hundred of each kind)."""
     found = study(cat, angler, people=60, seed=9)
     if angler.name == "ordinary":
-        assert found["after"] <= 0.5 * found["before"]
+        assert found["after"] <= 0.55 * found["before"]
         assert 0.85 <= found["held"] <= 1.0
     else:
         assert found["asked"] > 0.95

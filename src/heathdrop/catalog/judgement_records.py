@@ -233,6 +233,9 @@ class LearningNumbers:
     __pydantic_config__ = STRICT
     late_sigma_s: float
     test_depth_error: float
+    read_sigma: float
+    dragged_sigma_m: float
+    place_sigma: float
     starting_tries: float
     suspect: float
     spoilt: float

@@ -2,12 +2,16 @@
 
 Unknowns are the logs of one factor for each trailer, each body (head shape,
 family and skirt) and the friction of each line material, with the catalogue's
-spreads as priors, and a hand's constant lateness on the stopwatch. A timed second is log-normal about the
-closed-form time; its
+spreads as priors, a hand's constant lateness on the stopwatch, and the depth of each place where the bottom
+was found in fishing. A timed second is log-normal about the closed-form time; its
 error is estimated from the repeats, starting from the counting error of the
 catalogue. The most probable factors come from Gauss–Newton steps, their
 covariance from the curvature there (Laplace); a try far from the rest counts
 less (Student weights, four degrees of freedom) and is named an outlier.
+
+What may be wrong in all tests alike (a depth read too deep, a fast count, line dragged that nobody mentioned)
+is not estimated: fishing is done by the same sounder and the same count. It widens the covariance as a
+consider parameter does (Schmidt 1966; Tapley, Schutz, Born 2004, section 6): more tests do not wear it down.
 """
 
 from __future__ import annotations
@@ -27,19 +31,21 @@ from heathdrop.physics.water import water_at
 from heathdrop.units import M_PER_FT, square_metres
 
 STEPS = 12
-#: The name of the hand's constant lateness among the unknowns.
+#: The name of the hand's constant lateness (s) among the unknowns.
 LATE = "late"
 
 
 @dataclass(frozen=True)
 class Factors:
-    """Learned log factors: means and covariance over ``names`` (``body:…``, ``trailer:…``, ``line:…``)."""
+    """Learned log factors: means and covariance over ``names`` (``body:…``, ``trailer:…``, ``line:…``);
+    ``shared`` is the part of the covariance that comes of what is wrong in all tests alike."""
 
     names: tuple[str, ...] = ()
     mean: NDArray[np.float64] = field(default_factory=lambda: np.zeros(0))
     cov: NDArray[np.float64] = field(default_factory=lambda: np.zeros((0, 0)))
     error: float = 0.0
     outliers: tuple[tuple[bool, ...], ...] = ()
+    shared: NDArray[np.float64] = field(default_factory=lambda: np.zeros((0, 0)))
 
     def index(self, name: str) -> int | None:
         """Where a name stands, None when nothing was learned of it."""
@@ -62,8 +68,19 @@ class Factors:
 
 
 def names_of(test: DropTest) -> tuple[str, str, str]:
-    """The three unknowns of a test."""
+    """The three unknowns of a test that are its rig's and its line's."""
     return f"body:{body_key(test.rig)}", f"trailer:{trailer_key(test.rig)}", f"line:{test.line_material}"
+
+
+def unknowns_of(test: DropTest) -> tuple[str, ...]:
+    """Every unknown of a test: its rig's and line's, the hand's lateness, its place where it has one."""
+    return (*names_of(test), LATE, *([f"at:{test.place}"] if test.place else []))
+
+
+def priors_of(catalog: Catalog, test: DropTest) -> tuple[float, ...]:
+    """One sigma of each of :func:`unknowns_of` before any test."""
+    n = catalog.judgement.learning
+    return (*prior_spreads(catalog, test), n.late_sigma_s, *([n.place_sigma] if test.place else []))
 
 
 def prior_spreads(catalog: Catalog, test: DropTest) -> tuple[float, float, float]:
@@ -139,12 +156,11 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     if not tests:
         return Factors()
     numbers = catalog.judgement.learning
-    names = (*dict.fromkeys(n for test in tests for n in names_of(test)), LATE)
+    names = (*dict.fromkeys(n for test in tests for n in unknowns_of(test) if n != LATE), LATE)
     where = {n: k for k, n in enumerate(names)}
     sigma = np.zeros(len(names))
-    sigma[-1] = numbers.late_sigma_s
     for test in tests:
-        for n, s in zip(names_of(test), prior_spreads(catalog, test), strict=True):
+        for n, s in zip(unknowns_of(test), priors_of(catalog, test), strict=True):
             sigma[where[n]] = max(sigma[where[n]], s, 1e-3)
     precision = np.diag(1.0 / sigma**2)
     mean: NDArray[np.float64] = np.zeros(len(names))
@@ -152,44 +168,56 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     logs = [np.log(np.array(t.times_s)) for t in tests]
     weights = [np.ones(len(x)) for x in logs]
     falls = falls_of(catalog, tests)
-    places = np.array([[where[n] for n in names_of(test)] for test in tests])
-    curve = precision
+    places = [[where[n] for n in unknowns_of(test)] for test in tests]
+    curve, pull = precision, np.zeros((len(names), 2))
     for _ in range(STEPS):
         curve, push = precision.copy(), -precision @ mean
+        pull = np.zeros((len(names), 2))
         rest: list[NDArray[np.float64]] = []
-        bases, slopes = slopes_of(falls, mean[places], float(mean[-1]))
-        for k, (seen, w) in enumerate(zip(logs, weights, strict=True)):
-            at, slope = [*places[k], where[LATE]], slopes[k]
-            off = seen - bases[k]
+        bases, slopes = slopes_of(falls, [mean[at] for at in places])
+        for k, (at, seen, w) in enumerate(zip(places, logs, weights, strict=True)):
+            base, slope = bases[k], slopes[k][: len(at)]
+            off = seen - base
             rest.append(off)
             # A depth misjudged is shared by a test's tries: more of them do not wear it down.
             told = float(w.sum())
             strength = 1.0 / (error**2 / told + numbers.test_depth_error**2)
             curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
             push[at] += slope * strength * float((w * off).sum()) / told
+            pull[at] += strength * np.outer(slope, slopes[k][len(at) :])
         mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
         error = _timing_error(catalog, rest, start)
         weights = [(numbers.freedom + 1.0) / (numbers.freedom + (off / error) ** 2) for off in rest]
     outliers = tuple(
         tuple(bool(abs(o) > numbers.outlier_sigma * error) for o in off - np.median(off)) for off in rest
     )
-    return Factors(names, mean, np.asarray(np.linalg.inv(curve), dtype=np.float64), error, outliers)
+    known = np.asarray(np.linalg.inv(curve), dtype=np.float64)
+    off = known @ pull * np.array([numbers.read_sigma, numbers.dragged_sigma_m])
+    shared = np.asarray(off @ off.T, dtype=np.float64)
+    return Factors(names, mean, known + shared, error, outliers, shared)
 
 
 def slopes_of(
-    falls: Falls, logs: NDArray[np.float64], late: float
-) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Log of each test's predicted time at these unknowns (three log factors a test, and one lateness in s),
-    and its derivatives by the four."""
+    falls: Falls, unknowns: Sequence[NDArray[np.float64]]
+) -> tuple[NDArray[np.float64], list[NDArray[np.float64]]]:
+    """Log of each test's predicted time at its own unknowns (in the order of :func:`unknowns_of`), and its
+    derivatives by them; then by the log of the depth, and by metres of line dragged besides."""
     step = 1e-4
+    x = np.array([[*u[:4], u[4:].sum(), 0.0] for u in unknowns]).T
 
     def times(x: NDArray[np.float64]) -> NDArray[np.float64]:
-        return times_of(falls, *np.exp(x).T)
+        there = replace(falls, depth=falls.depth * np.exp(x[4]), surface=falls.surface + x[5])
+        return times_of(there, *np.exp(x[:3]))
 
-    bare = times(logs)
+    bare, late = times(x), x[3]
     seen = np.maximum(bare + late, 0.1 * bare)
-    by = [(times(logs + step * e) - times(logs - step * e)) / (2.0 * step * seen) for e in np.eye(3)]
-    return np.log(seen), np.stack([*by, 1.0 / seen], axis=1)
+    by = [(times(x + step * e) - bare) / (step * seen) for e in np.eye(6)[:, :, None]]
+    by[3] = 1.0 / seen
+    rows = [
+        [*row[:4], *[row[4]] * (len(u) - 4), *row[4:]]
+        for row, u in zip(np.array(by).T, unknowns, strict=True)
+    ]
+    return np.log(seen), [np.array(row) for row in rows]
 
 
 def far_tries(catalog: Catalog, times_s: Sequence[float]) -> list[float]:

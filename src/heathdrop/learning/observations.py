@@ -10,8 +10,8 @@ from heathdrop.physics.rig import Rig
 
 @dataclass(frozen=True)
 class DropTest:
-    """Timed drops of one rig on slack line. Depth m, seconds as timed, °F; ``pulled`` line drags half the
-    cast."""
+    """Timed drops of one rig on slack line. Depth m, seconds as timed, °F, ``surface_line_m`` dragged
+    besides; ``place`` names a place whose depth is known by a chart or a sounder alone."""
 
     rig: Rig
     line: Line
@@ -20,6 +20,7 @@ class DropTest:
     times_s: tuple[float, ...]
     temperature_f: float = 60.0
     surface_line_m: float = 0.0
+    place: str = ""
 
 
 @dataclass(frozen=True)

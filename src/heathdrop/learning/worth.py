@@ -18,8 +18,9 @@ from heathdrop.learning.drops import (
     measured_fall,
     names_of,
     predicted_s,
-    prior_spreads,
+    priors_of,
     slopes_of,
+    unknowns_of,
 )
 from heathdrop.learning.observations import DepthCheck, DropTest, body_key, lift_key, trailer_key
 from heathdrop.physics.rig import UNMEASURED, spread_of
@@ -67,18 +68,19 @@ def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> O
     if not others:
         return None
     numbers, known = catalog.judgement.learning, learn_drops(catalog, others)
-    names = (*names_of(test), LATE)
-    priors = (*prior_spreads(catalog, test), numbers.late_sigma_s)
+    names, priors = unknowns_of(test), priors_of(catalog, test)
     places = [known.index(n) for n in names]
     mean = np.array([0.0 if k is None else known.mean[k] for k in places])
     cov = np.diag(np.square(priors))
     for i, a in enumerate(places):
         for j, b in enumerate(places):
             if a is not None and b is not None:
-                cov[i, j] = known.cov[a, b]
-    logs, slopes = slopes_of(falls_of(catalog, [test]), mean[None, :3], float(mean[3]))
+                # What is wrong in all tests alike is wrong in this one too: it contradicts none.
+                cov[i, j] = known.cov[a, b] - known.shared[a, b]
+    logs, slopes = slopes_of(falls_of(catalog, [test]), [mean])
     own = known.error**2 / len(test.times_s) + numbers.test_depth_error**2
-    sigma = math.sqrt(float(slopes[0] @ cov @ slopes[0]) + own)
+    slope = slopes[0][: len(names)]
+    sigma = math.sqrt(float(slope @ cov @ slope) + own)
     expected, seen = float(np.exp(logs[0])), float(np.median(test.times_s))
     if abs(math.log(seen / expected)) <= numbers.outlier_sigma * sigma:
         return None
@@ -145,7 +147,8 @@ def another_worth(
     for share in shares:
         imagined = replace(like, depth_m=min(MOST_M, max(LEAST_M, share * like.depth_m)))
         factors = [known.factor(n) for n in names_of(like)]
-        late = float(known.mean[-1]) if known.names else 0.0
+        at = known.index(LATE)
+        late = 0.0 if at is None else float(known.mean[at])
         seconds = predicted_s(catalog, imagined, *factors) + late
         # As scattered as the hand is known to be: repeats without any would teach too much.
         error = known.error or catalog.model.count_error
