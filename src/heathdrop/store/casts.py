@@ -97,6 +97,32 @@ def listed(session: Session, stop: str | None = None, trip: str | None = None) -
     return sorted(made, key=lambda c: c.time)
 
 
+#: A cast as its row has it: name for good, version, body as text.
+Text = tuple[str, int, str]
+#: Contacts that are looked at, the latest.
+CONTACTS = 200
+
+
+def contacts(session: Session) -> tuple[Text, ...]:
+    """The latest casts that touched the bottom or the top of the cover at a second that is on record, in the
+    order they were kept."""
+    session.flush()
+    shows = ", ".join(f"'{row.id}'" for row in ROWS if row.shows)
+    query = (
+        "select uid, version, cast(body as text) from cast_made where gone_at is null "
+        f"and json_extract(body, '$.outcome') in ({shows}) and json_extract(body, '$.at_s') is not null "
+        f"order by id desc limit {CONTACTS}"
+    )
+    found = session.execute(text(query)).all()[::-1]
+    return tuple((str(uid), int(version), str(body)) for uid, version, body in found)
+
+
+def read(rows_: Sequence[Text]) -> list[MadeCast]:
+    """Casts of their rows, in the order they were made; what cannot be read is passed over."""
+    found = (_read(*row) for row in rows_)
+    return sorted((c for c in found if c is not None), key=lambda c: c.time)
+
+
 @dataclass(frozen=True)
 class DayCount:
     """A day on record: its date (``2026-04-11``, by the clock of its casts), casts, bites."""

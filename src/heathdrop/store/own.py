@@ -9,11 +9,12 @@ from functools import lru_cache
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.contacts import contacts_of
 from heathdrop.answers.own import Own
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.logs import logger
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
-from heathdrop.store import drills, items, observations, settings
+from heathdrop.store import casts, drills, items, observations, settings
 from heathdrop.store.versions import upgraded
 
 LOG = logger("learning")
@@ -22,23 +23,30 @@ Row = tuple[str, int, str]
 
 
 @lru_cache(maxsize=8)
-def _learned(rows: tuple[Row, ...], counted: float | None) -> Learned:
+def _learned(rows: tuple[Row, ...], made: tuple[casts.Text, ...], counted: float | None) -> Learned:
     catalog, begun = catalogue.load(), time.perf_counter()
     bodies = [
         (kind, upgraded("observation", kind, version, json.loads(body))) for kind, version, body in rows
     ]
     seen = [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
-    learned = learn(catalog, seen, counted)
-    LOG.info("learned from %d observations in %.2f s", len(rows), time.perf_counter() - begun)
+    touched = contacts_of(casts.read(made))
+    learned = learn(catalog, [*seen, *touched], counted)
+    LOG.info(
+        "learned from %d observations and %d contacts in %.2f s",
+        len(rows),
+        len(touched),
+        time.perf_counter() - begun,
+    )
     return learned
 
 
 def learned_of(session: Session) -> Learned:
-    """What the observations in force teach (remembered until one changes)."""
+    """What the observations in force and the contacts on record teach (remembered until one changes)."""
     hand = drills.hand_used(session)
     counted = None if hand is None else round(hand.error, 4)
     return _learned(
         tuple((o.kind, o.version, json.dumps(o.body, sort_keys=True)) for o in observations.listed(session)),
+        casts.contacts(session),
         counted,
     )
 

@@ -103,3 +103,33 @@ def test_depth_and_mat_checks_teach_and_can_be_withdrawn(client: TestClient, tok
     assert "Nothing yet" in client.get("/drops").text
     assert client.post(f"/drops/{ids[0]}/back", data={"token": token}, headers=HX).status_code == 200
     assert client.post("/drops/999/withdraw", data={"token": token}, headers=HX).status_code == 404
+
+
+def test_a_bottom_found_on_the_water_teaches_and_its_place_is_told(client: TestClient, token: str) -> None:
+    """A cast on record moves the fall that the sheet counts with; taken back, it moves nothing."""
+    plain = client.get("/drops").text
+    made = {
+        "time": "2027-04-03T06:12:00+00:00",
+        "stop": "Mill <bay>",
+        "family": "swim-jig",
+        "head_oz": 0.375,
+        "trailer": "craw",
+        "line": {"material": "fluorocarbon", "test_lb": 15},
+        "countdown_s": 9.0,
+        "pace_ft_s": 2.0,
+        "outcome": "found-bottom",
+        "at_s": 8.0,
+        "conditions": {"bottom_depth_ft": 14.0, "water_temp_f": 60.0},
+    }
+    ids = [f"00000000-0000-4000-8000-00000000000{k}" for k in range(3)]
+    for id_ in ids:
+        assert client.post("/api/v1/casts", json={**made, "id": id_}).status_code < 300
+    shown = client.get("/drops").text
+    assert "On the water: 3 bottoms found teach too" not in plain
+    assert "On the water: 3 bottoms found teach too" in shown
+    told = re.search(r"2027-04-03 Mill &lt;bay&gt;:\s+14\.0 ft on record, (\d+\.\d) ft ± \d\.\d ft by", shown)
+    assert told
+    assert 14.0 < float(told[1]) < 16.0
+    for id_ in ids:
+        client.delete(f"/api/v1/casts/{id_}")
+    assert "On the water" not in client.get("/drops").text

@@ -10,6 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.contacts import contacts_of
 from heathdrop.answers.drops import expected_drop_s
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
@@ -17,13 +18,13 @@ from heathdrop.learning.drops import suspicion
 from heathdrop.measures import meant
 from heathdrop.reading import number_of, unit_of
 from heathdrop.sizing.box import Tackle
-from heathdrop.store import observations
+from heathdrop.store import casts, observations
 from heathdrop.store.database import Database
 from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import learned_of
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.rendering import page, problem
-from heathdrop.web.tackle.shown.drops import counts_now, drops_of
+from heathdrop.web.tackle.shown.drops import counts_now, drops_of, touched_said
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
@@ -73,9 +74,12 @@ def _context(
     catalog = catalogue.load()
     with database.session() as session:
         rows = observations.listed(session, with_withdrawn=True)
-        shown = drops_of(catalog, rows, learned_of(session))
+        learned = learned_of(session)
+        shown = drops_of(catalog, rows, learned)
+        touched = touched_said(learned, contacts_of(casts.read(casts.contacts(session))))
     return {
         "drops": shown,
+        "touched": touched,
         "said": said,
         "undo": undo,
         "kinds": OBSERVED,

@@ -174,6 +174,39 @@ def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
     return said
 
 
+#: Places of contacts that are told, the latest.
+PLACES = 4
+
+
+def touched_said(learned: Learned, contacts: Sequence[DropTest | DepthCheck]) -> list[tuple[str, str]]:
+    """What was touched in fishing, as places (none for all) and sentences: how much of it counts, and how
+    deep each place was found."""
+    falls = [c for c in contacts if isinstance(c, DropTest)]
+    ticks = len(contacts) - len(falls)
+    if not contacts:
+        return []
+    what = [
+        f"{n} {one if n == 1 else many}"
+        for n, one, many in (
+            (len(falls), "bottom found", "bottoms found"),
+            (ticks, "top ticked", "tops ticked"),
+        )
+        if n
+    ]
+    said = [
+        ("", f"On the water: {' and '.join(what)} teach too, less surely than a drop in a measured depth.")
+    ]
+    for place in list(dict.fromkeys(c.place for c in reversed(falls)))[:PLACES]:
+        mine = [c for c in falls if c.place == place]
+        told, name = feet(mine[0].depth_m), f"at:{place}"
+        found, spread = told * learned.falls.factor(name), learned.falls.spread(name)
+        if spread is not None:
+            wide = NINETY * spread * found
+            depth = f"{told:.1f} ft on record, {found:.1f} ft ± {wide:.1f} ft by the falls"
+            said.append((place, f"{depth} of {len(mine)}."))
+    return said
+
+
 def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, known: float) -> str:
     """Whether another test is worth the time, and where; ``known`` is half of the fall's band as the page
     says it, and what another test leaves of it is told on that scale."""
