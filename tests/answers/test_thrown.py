@@ -6,7 +6,7 @@ import pytest
 
 from heathdrop.answers.thrown import LEAST_S, hours_among, rig_of, run_of
 from heathdrop.errors import BadInput
-from tests.answers.test_lessons import cast
+from tests.answers.logged import cast
 
 WATER = {
     "water_temp_f": 64,
@@ -31,7 +31,7 @@ def test_seconds_among_the_fish_are_those_of_the_band() -> None:
     assert deep is not None
     assert well.among_s > 5.0
     assert deep.among_s < 1.0
-    assert hours_among([cast(0, conditions={**WATER, "bottom_depth_ft": 30, "fish_depth_ft": 28})])[
+    assert hours_among([run_of(cast(0, conditions={**WATER, "bottom_depth_ft": 30, "fish_depth_ft": 28}))])[
         0
     ] * 3600 == (  # type: ignore[index]
         pytest.approx(LEAST_S)
@@ -42,10 +42,10 @@ def test_a_water_that_is_not_known_counts_as_the_others_do() -> None:
     known, unknown = cast(0, conditions=WATER, countdown_s=2.0), cast(1, conditions=None)
     assert run_of(unknown) is None
     assert run_of(cast(0, conditions={**WATER, "fish_depth_ft": 50})) is None
-    hours = hours_among([known, unknown])
+    hours = hours_among([run_of(known), run_of(unknown)])
     assert hours is not None
     assert hours[0] == hours[1] == pytest.approx(run_of(known).among_s / 3600.0)  # type: ignore[union-attr]
-    assert hours_among([unknown]) is None
+    assert hours_among([run_of(unknown)]) is None
 
 
 def test_the_count_that_was_thrown_counts() -> None:

@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
 from heathdrop.cli import app
-from tests.answers.test_lessons import cast
+from tests.answers.logged import cast
 
 
 def sent(client: TestClient, count: int = 40) -> None:

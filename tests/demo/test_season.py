@@ -7,7 +7,8 @@ from pathlib import Path
 
 from fastapi.testclient import TestClient
 
-from heathdrop.answers.lessons import bitten, lessons_of
+from heathdrop.answers.lessons import lessons_of
+from heathdrop.answers.thrown import bitten
 from heathdrop.demo.season import TRIP, season
 from heathdrop.store import casts
 from heathdrop.store.database import Database

@@ -6,15 +6,17 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from typing import Any
 
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import Rig, rig_by_name
+from heathdrop.physics.rig import Rig, areas_of, rig_by_name
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.sizing.hour import among_s
 from heathdrop.sizing.setting import setting_of
@@ -27,10 +29,31 @@ REMEMBERED, LEAST_S = 16384, 2.0
 
 @dataclass(frozen=True)
 class Run:
-    """How a cast ran in its own water, as simulated: mean depth (ft), seconds among the fish."""
+    """How a cast ran in its own water, as simulated: mean depth and height over the bottom (ft), seconds
+    among the fish, its way to the cover, the area that its trailer falls with (cm²)."""
 
     depth_ft: float
     among_s: float
+    height_ft: float = 0.0
+    way: str = ""
+    bulk_cm2: float = 0.0
+
+
+def bitten(cast: MadeCast) -> bool:
+    """Whether a fish answered."""
+    return OUTCOME[cast.outcome].bitten
+
+
+def known_of(cast: MadeCast, name: str) -> Any:
+    """A condition of a cast's water, the kind where it is the cover; None where it is not on record."""
+    found = (cast.conditions or {}).get(name)
+    return found.get("kind") if name == "cover" and isinstance(found, dict) else found
+
+
+def number_of_cast(cast: MadeCast, name: str) -> float | None:
+    """A condition that is a number; None where it is not on record."""
+    value = known_of(cast, name)
+    return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else None
 
 
 def rig_of(cast: MadeCast, at: str = "") -> Rig:
@@ -68,14 +91,21 @@ def _run(conditions: str, rig: str, count_s: float, pace_ft_s: float) -> Run | N
     except (ValidationError, BadInput):
         return None
     setting = setting_of(catalog, scenario)
-    rated = rated_at(setting, name.rig(catalog), count_s, pace_ft_s or None)
-    return Run(feet(rated.tuned.mean_m), float(among_s(catalog, setting.targets, rated)))
+    rig_, c = name.rig(catalog), scenario.conditions
+    rated = rated_at(setting, rig_, count_s, pace_ft_s or None)
+    depth = feet(rated.tuned.mean_m)
+    return Run(
+        depth_ft=depth,
+        among_s=float(among_s(catalog, setting.targets, rated)),
+        height_ft=max(0.0, c.bottom_depth_ft - depth),
+        way=rated.way,
+        bulk_cm2=areas_of(catalog, rig_, c.water_temp_f).fall[3],
+    )
 
 
-def hours_among(made: Sequence[MadeCast]) -> list[float] | None:
-    """Hours that each cast spent among the fish; a cast whose water is not known counts as the others do on
-    average. None where no cast's water is known."""
-    runs = [run_of(c) for c in made]
+def hours_among(runs: Sequence[Run | None]) -> list[float] | None:
+    """Hours that each cast spent among the fish, by its run; a cast whose water is not known counts as the
+    others do on average. None where no cast's water is known."""
     known = [max(LEAST_S, r.among_s) for r in runs if r is not None]
     if not known:
         return None
@@ -83,4 +113,4 @@ def hours_among(made: Sequence[MadeCast]) -> list[float] | None:
     return [(usual if r is None else max(LEAST_S, r.among_s)) / 3600.0 for r in runs]
 
 
-__all__ = ["Run", "hours_among", "rig_of", "run_of"]
+__all__ = ["Run", "bitten", "hours_among", "known_of", "number_of_cast", "rig_of", "run_of"]

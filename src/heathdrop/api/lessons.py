@@ -5,7 +5,8 @@ from __future__ import annotations
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.lessons import Day, Lessons
+from heathdrop.answers.last_time import Day
+from heathdrop.answers.lessons import Lessons
 from heathdrop.day.log import lessons_at
 
 

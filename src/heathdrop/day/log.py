@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.lessons import DAYS, LIKE, Day, Lessons, apart, days_like, lessons_of
+from heathdrop.answers.last_time import DAYS, LIKE, Day, apart, days_like
+from heathdrop.answers.lessons import Lessons, lessons_of
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
 from heathdrop.store import casts

@@ -6,7 +6,7 @@ import re
 
 from fastapi.testclient import TestClient
 
-from tests.answers.test_lessons import cast
+from tests.answers.logged import cast
 from tests.web.shown import token
 
 

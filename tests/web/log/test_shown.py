@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from heathdrop.answers.lessons import Lessons, Shift, Trial
+from heathdrop.answers.lessons import Lessons
+from heathdrop.answers.trials import Shift, Trial
 from heathdrop.learning.rates import Effort, rates_of
 from heathdrop.web.log.shown import WIDTH, day_rows, looks_of, sayings_of, stops_of_day
-from tests.answers.test_lessons import WATER, cast
+from tests.answers.logged import WATER, cast
 
 
 def lessons(**more: object) -> Lessons:

@@ -12,7 +12,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import RedirectResponse, Response
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.lessons import Day
+from heathdrop.answers.last_time import Day
 from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME

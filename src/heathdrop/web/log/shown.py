@@ -11,9 +11,10 @@ from itertools import groupby
 from typing import Any
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.lessons import Day, Lessons, bitten
+from heathdrop.answers.last_time import Day
+from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.plan import rig_said
-from heathdrop.answers.thrown import rig_of, run_of
+from heathdrop.answers.thrown import bitten, rig_of, run_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput

@@ -10,7 +10,7 @@ from typing import Any
 from markupsafe import Markup
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.lessons import Day
+from heathdrop.answers.last_time import Day
 from heathdrop.answers.plan import rig_said
 from heathdrop.api.casting import NextAnswer
 from heathdrop.conditions import outcome
