@@ -1,5 +1,5 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
-.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree reach days calibrate evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree reach days lessons-study calibrate evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -71,6 +71,10 @@ reach: setup-dev
 # A simulated day: casts to the first bite, the search against stepped counts and a guide's rule.
 days: setup-dev
 	@.venv/bin/python -m bench.days
+
+# Simulated anglers with known truth: what their logs claim, and how often that is right (about five minutes).
+lessons-study: setup-dev
+	@.venv/bin/python -m bench.lessons_study
 
 # Fits the judgement's numbers to the worked waters and writes them to the catalogue (about two minutes).
 calibrate: setup-dev

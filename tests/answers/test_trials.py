@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 
 from heathdrop.answers.lessons import minutes_of
-from heathdrop.answers.trials import shifts_of, trials_of
+from heathdrop.answers.trials import _words, shifts_of, trials_of
 from tests.answers.logged import HEADS, cast, fished
 
 
@@ -13,9 +13,9 @@ def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
     rng, right, wrong = random.Random(3), 0, 0
     for _ in range(20):
         made = fished(rng, 150, 0.22, HEADS)
-        words = {(t.topic, t.school): t.words for t in trials_of(made, minutes_of(made))}
-        right += "for it" in words["weight-lean", "lighter"]
-        wrong += words["weight-lean", "heavier"] == "strongly for it"
+        told = {(t.topic, t.school): t for t in trials_of(made, minutes_of(made))}
+        right += told["weight-lean", "lighter"].ratio > 0.0
+        wrong += told["weight-lean", "heavier"].words == "strongly for it"
     assert right >= 16
     assert wrong <= 1
 
@@ -38,3 +38,36 @@ def test_ones_own_fish_shift_only_where_they_do() -> None:
         claims += same.low > 1.15 or same.high < 0.85
     assert held >= 30
     assert claims <= 2
+
+
+def test_days_and_stops_that_differ_speak_for_no_school() -> None:
+    """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
+    good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
+    bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
+    found = trials_of([*good, *bad], minutes_of([*good, *bad]))
+    assert all(t.words == "too few" for t in found)
+    assert not any(s.told for s in shifts_of([*good, *bad], [1.0] * 120))
+
+
+def test_fish_that_do_not_mind_want_no_shift() -> None:
+    """Bites regardless of the head, whatever heads were thrown: no other weight is said to be wanted."""
+    rng, told = random.Random(8), 0
+    for _ in range(30):
+        made = [
+            cast(k, "fish" if rng.random() < 0.3 else "nothing", head_oz=rng.choice(HEADS))
+            for k in range(150)
+        ]
+        told += any(s.told for s in shifts_of(made, minutes_of(made)))
+    assert told <= 1
+
+
+def test_a_bayes_factor_in_words() -> None:
+    """Three to one leans, twenty to one is strong, and under five bites nothing is."""
+    assert [_words(r, 9) for r in (1.0, 1.2, -1.2, 3.1, -3.1)] == [
+        "too few",
+        "leans for it",
+        "leans against it",
+        "strongly for it",
+        "strongly against it",
+    ]
+    assert _words(9.0, 4) == "too few"

@@ -7,7 +7,7 @@ import random
 import pytest
 from scipy.stats import gamma
 
-from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, rates_of
+from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, clumped, rates_of
 
 
 def test_one_bin_is_the_gamma_of_its_own_log() -> None:
@@ -38,6 +38,19 @@ def test_a_great_difference_over_many_hours_is_told() -> None:
     good, bad = rates_of([Effort("light", "low", 300, 20.0, 60), Effort("light", "sunny", 300, 20.0, 4)])
     assert (good.differs, bad.differs) == (1, -1)
     assert good.low > bad.high
+
+
+def test_bites_that_clump_count_for_less() -> None:
+    """Pearson by hand: four hours of four stops, 8, 0, 0 and 0 bites, two expected of each."""
+    assert clumped([1.0] * 4, [8, 0, 0, 0]) == pytest.approx((36 + 4 + 4 + 4) / 2 / 3)
+    assert clumped([1.0] * 4, [2, 2, 2, 2]) == 1.0
+    assert clumped([1.0, 1.0], [9, 0]) == 1.0  # two stops say nothing of how bites clump
+    assert clumped([], []) == 1.0
+    good = [Effort("light", "low", 300, 20.0, 60), Effort("light", "sunny", 300, 20.0, 30)]
+    even, lumpy = rates_of(good), rates_of(good, 8.0)
+    assert [r.differs for r in even] == [0, -1]
+    assert [r.differs for r in lumpy] == [0, 0]
+    assert lumpy[0].high - lumpy[0].low > even[0].high - even[0].low
 
 
 def test_bins_of_no_time_are_left_out() -> None:

@@ -14,7 +14,7 @@ from heathdrop.answers.thrown import Run, bitten, hours_among, known_of, number_
 from heathdrop.answers.trials import Shift, Trial, shifts_of, trials_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import Scenario
-from heathdrop.learning.rates import Effort, Rate, rates_of
+from heathdrop.learning.rates import Effort, Rate, clumped, rates_of
 from heathdrop.reading import number_of
 from heathdrop.units import ounces_as_written
 
@@ -57,7 +57,7 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
         casts=len(made),
         bites=sum(bitten(c) for c in made),
         like_today=tuple(days_like(made, today)) if today is not None else (),
-        rates=tuple(rates_of(efforts_of(late, minutes, runs))),
+        rates=tuple(rates_of(efforts_of(late, minutes, runs), _clumped(late, minutes))),
         schools=tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
         own=tuple(shifts_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
         among=among is not None,
@@ -139,6 +139,16 @@ def efforts_of(
             hours, bites = sum(minutes[k] for k in mine) / 60.0, sum(bitten(made[k]) for k in mine)
             found.append(Effort(by, said, len(mine), hours, bites))
     return found
+
+
+def _clumped(made: Sequence[MadeCast], minutes: Sequence[float]) -> float:
+    """How bites clump by the stops of the days."""
+    stops: dict[tuple[str, str], list[float]] = {}
+    for cast, minute in zip(made, minutes, strict=True):
+        mine = stops.setdefault((cast.time.date().isoformat(), cast.stop), [0.0, 0.0])
+        mine[0] += minute / 60.0
+        mine[1] += bitten(cast)
+    return clumped([h for h, _ in stops.values()], [round(b) for _, b in stops.values()])
 
 
 def _order(said: str) -> tuple[float, str]:

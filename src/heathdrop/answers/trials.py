@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import json
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
@@ -18,23 +20,25 @@ from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.sizing.setting import Setting, mood_paces, setting_of
 
-#: Water within a step of so much (°F) is about as warm.
-WARM_F = 10.0
-#: A school's liking is no bite rate: it counts to this power, so that no log is made to speak too loudly.
-TEMPERED = 0.6
-#: A shift of one's own fish (log): how tolerant they are of another weight or pace, how far the prior stands
-#: about none, how far is looked.
-TOLERANT, PRIOR, GRID = 0.35, 0.2, 0.9
+Vector = NDArray[np.float64]
+
+#: A liking is no bite rate, and fish may not mind at all: it counts to a power that nobody knows, each of
+#: these as likely as the next.
+POWERS = np.array([0.0, 0.25, 0.5, 0.75, 1.0])
+#: A shift of one's own fish (log): how wide their taste may be, each as likely as the next (the last: they
+#: do not mind), how far the prior stands about none, how far is looked.
+TASTES, PRIOR, GRID = np.array([0.25, 0.35, 0.5, 0.8, math.inf]), 0.25, 1.0
 #: The chance that a shift has the other sign, below which it is said: two are looked at in every log.
 DOUBT = 0.0125
-#: Log likelihood apart (natural) from which a log leans, and speaks strongly; fewer bites say nothing.
-LEANS, STRONGLY, LEAST_BITES = 1.6, 3.5, 5
+#: Bayes factors (natural log) from which a log leans, and speaks strongly: 3 and 20 to one (Kass and Raftery
+#: 1995); fewer bites say nothing.
+LEANS, STRONGLY, LEAST_BITES = math.log(3.0), math.log(20.0), 5
 
 
 @dataclass(frozen=True)
 class Trial:
     """A school held against the log: how much more likely the bites are under its numbers than under the
-    default's (natural log), in words, and on how many casts."""
+    default's (Bayes factor, natural log), in words, and on how many casts."""
 
     topic: str
     school: str
@@ -57,14 +61,20 @@ class Shift:
 
 
 @lru_cache(maxsize=4096)
-def _setting(scenario: Scenario) -> Setting:
+def setting_at(scenario: Scenario) -> Setting:
+    """A water's setting, remembered."""
     return setting_of(catalogue.load(), scenario)
 
 
-def _scenario(cast: MadeCast) -> Scenario | None:
+def water_of_cast(cast: MadeCast) -> Scenario | None:
     """A cast's water with its family; None where it is not known whole."""
+    return _water(json.dumps(cast.conditions or {}, sort_keys=True), cast.family)
+
+
+@lru_cache(maxsize=4096)
+def _water(conditions: str, family: str) -> Scenario | None:
     try:
-        asked = {"conditions": cast.conditions, "families": [cast.family]}
+        asked = {"conditions": json.loads(conditions), "families": [family]}
         scenario = SizeRequest.model_validate(asked).scenario()
         check(scenario)
     except (ValidationError, BadInput):
@@ -72,101 +82,129 @@ def _scenario(cast: MadeCast) -> Scenario | None:
     return scenario
 
 
+@dataclass(frozen=True)
+class _Held:
+    """Casts that are held against each other, those of one lure at one stop on one day: their waters, the
+    casts, minutes, bites (1 or 0), and which group each is of."""
+
+    waters: tuple[Scenario, ...]
+    casts: tuple[MadeCast, ...]
+    minutes: Vector
+    bites: Vector
+    groups: NDArray[np.intp]
+
+    def likelihood(self, worth: NDArray[np.float64]) -> Vector:
+        """Log likelihood of where the bites came, given how many came in each group, for each row of
+        ``worth`` (log of what fish make of a cast): the rate of a group is its own and drops out."""
+        count = int(self.groups.max()) + 1
+        rate = np.exp(worth) * self.minutes
+        whole = np.stack([np.bincount(self.groups, row, count) for row in rate])
+        bitten_ = np.bincount(self.groups, self.bites, count)
+        return np.asarray(worth @ self.bites - np.log(np.maximum(whole, 1e-300)) @ bitten_)
+
+
+def _held(made: Sequence[MadeCast], minutes: Sequence[float], swum: bool = False) -> _Held | None:
+    """The casts whose water is known, of swum lures alone where asked; None where there are none."""
+    keys: dict[tuple[str, str, str], int] = {}
+    rows = []
+    for cast, minute in zip(made, minutes, strict=True):
+        water = water_of_cast(cast)
+        if water is None or (swum and not (_swims(cast) and cast.pace_ft_s > 0.0)):
+            continue
+        key = cast.time.date().isoformat(), cast.stop, cast.family
+        rows.append((water, cast, minute, float(bitten(cast)), keys.setdefault(key, len(keys))))
+    if not rows:
+        return None
+    waters, casts, some, bites, groups = zip(*rows, strict=True)
+    return _Held(waters, casts, np.array(some), np.array(bites), np.array(groups, dtype=np.intp))
+
+
+def _swims(cast: MadeCast) -> bool:
+    return catalogue.load().families[cast.family].work == "swim"
+
+
 def trials_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Trial]:
     """Every school that moves the weights or trailers of what was thrown, against its topic's default.
 
-    Under a school a cast's rate is an unknown rate times how its numbers like the head and the trailer; bites
-    are Poisson in the minutes. Each lure in each water temperature has a rate of its own, the best one for
-    each school: what differs between lures or seasons speaks for no school, and an angler who always throws
-    the same rig gives every school the same likelihood.
+    Casts of one lure at one stop on one day are held against each other, and nothing else: a day's mood, a
+    stop that holds nobody, a season, a lure speak for no school, and an angler who always throws the same rig
+    gives every school the same likelihood. How much fish mind is an unknown (:data:`POWERS`) that is summed
+    over.
     """
-    catalog, waters = catalogue.load(), [_scenario(c) for c in made]
-    found = []
+    catalog, held, found = catalogue.load(), _held(made, minutes), []
+    if held is None:
+        return []
     for topic in catalog.topics.values():
-        likely, groups = {}, [_alike(c, w) for c, w in zip(made, waters, strict=True) if w is not None]
-        for school in topic.schools:
-            rows: dict[tuple[str, int], list[tuple[float, bool]]] = {}
-            for cast, minute, water in zip(made, minutes, waters, strict=True):
-                if water is not None:
-                    setting = _setting(replace(water, schools=((topic.id, school),)))
-                    row = minute * _liked(setting, cast), bitten(cast)
-                    rows.setdefault(_alike(cast, water), []).append(row)
-            likely[school] = sum(_likelihood(some) for some in rows.values())
-        bites = sum(bitten(c) for c, w in zip(made, waters, strict=True) if w is not None)
-        base = likely[topic.default]
-        if all(abs(v - base) < 1e-9 for v in likely.values()):
-            continue
-        for school, value in likely.items():
-            if school != topic.default:
-                found.append(Trial(topic.id, school, value - base, _words(value - base, bites), len(groups)))
+        liked = {school: _liked(held, topic.id, school) for school in topic.schools}
+        plain = liked[topic.default]
+        base = _marginal(held.likelihood(POWERS[:, None] * plain))
+        for school, some in liked.items():
+            if school != topic.default and not np.allclose(some, plain, atol=1e-9):
+                ratio = _marginal(held.likelihood(POWERS[:, None] * some)) - base
+                words = _words(ratio, int(held.bites.sum()))
+                found.append(Trial(topic.id, school, ratio, words, len(held.casts)))
     return found
 
 
-def _alike(cast: MadeCast, water: Scenario) -> tuple[str, int]:
-    """Casts that may be held against each other: of one lure, in water about as warm."""
-    return cast.family, round(water.conditions.water_temp_f / WARM_F)
+def _marginal(logs: Vector) -> float:
+    """Log of the mean of likelihoods whose logs these are."""
+    most = float(logs.max())
+    return most + math.log(float(np.exp(logs - most).mean()))
 
 
-def _liked(setting: Setting, cast: MadeCast) -> float:
-    """How a school's numbers like what was thrown: its weight, its trailer."""
-    tail = setting.leaning.tail(setting.family.id, cast.trailer)
-    liked = max(0.05, setting.weights.fit(cast.head_oz)) * max(0.05, min(1.0, tail))
-    return float(liked**TEMPERED)
+def _liked(held: _Held, topic: str, school: str) -> Vector:
+    """Log of how a school's numbers like what was thrown: its weight, its trailer."""
+    found = []
+    for cast, water in zip(held.casts, held.waters, strict=True):
+        setting = setting_at(replace(water, schools=((topic, school),)))
+        tail = setting.leaning.tail(setting.family.id, cast.trailer)
+        found.append(max(0.05, setting.weights.fit(cast.head_oz)) * max(0.05, min(1.0, tail)))
+    return np.asarray(np.log(np.array(found)))
 
 
 def shifts_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Shift]:
     """Heavier or lighter heads, quicker or slower paces than the tables have them, as one's own fish take
-    them: posterior of a shift (log) whose prior stands about none. Each lure in water about as warm has a
-    rate of its own, so that neither lures nor seasons speak. Too few bites teach nothing."""
-    off: dict[str, list[tuple[tuple[str, int], float, float, bool]]] = {"head weight": [], "pace": []}
-    for cast, minute in zip(made, minutes, strict=True):
-        water = _scenario(cast)
-        if water is None:
-            continue
-        setting = _setting(water)
-        heavier = math.log(cast.head_oz / setting.weights.middle_oz)
-        group = _alike(cast, water)
-        off["head weight"].append((group, heavier, minute, bitten(cast)))
-        if setting.family.work == "swim" and cast.pace_ft_s > 0.0:
-            slow, fast = mood_paces(setting)
-            quicker = math.log(cast.pace_ft_s / math.sqrt(slow * fast))
-            off["pace"].append((group, quicker, minute, bitten(cast)))
+    them: posterior of a shift (log) whose prior stands about none; how wide their taste is, is summed over.
+    Casts are held against each other as in :func:`trials_of`. Too few bites teach nothing."""
     found = []
-    for what, rows in off.items():
-        if sum(row[3] for row in rows) >= LEAST_BITES:
-            mean, low, high, doubt = _shift(rows)
+    for what, swum in (("head weight", False), ("pace", True)):
+        held = _held(made, minutes, swum)
+        if held is not None and held.bites.sum() >= LEAST_BITES:
+            off = _quicker(held) if swum else _heavier(held)
+            mean, low, high, doubt = _shift(held, off)
             factor, bounds = math.exp(mean), (math.exp(low), math.exp(high))
-            found.append(Shift(what, factor, *bounds, len(rows), doubt < DOUBT))
+            found.append(Shift(what, factor, *bounds, len(held.casts), doubt < DOUBT))
     return found
 
 
-def _shift(rows: Sequence[tuple[tuple[str, int], float, float, bool]]) -> tuple[float, float, float, float]:
-    """Mean, 80 % interval and chance of the other sign of a shift (log), from rows of group, offset, minutes,
-    bite: fish take a cast as exp(−½((x − δ)/σ)²) of the unknown rate of its group, which is integrated out,
-    δ about 0 by the prior."""
-    x, minutes, bites = (np.array([r[k] for r in rows], dtype=float) for k in range(1, 4))
-    grid = np.linspace(-GRID, GRID, 401)
-    worth = -0.5 * ((x[None, :] - grid[:, None]) / TOLERANT) ** 2
-    logs = worth @ bites - 0.5 * (grid / PRIOR) ** 2
-    kinds = [r[0] for r in rows]
-    for kind in set(kinds):
-        mine = np.array([k == kind for k in kinds])
-        logs -= bites[mine].sum() * np.log(np.exp(worth[:, mine]) @ minutes[mine])
-    chance = np.exp(logs - logs.max())
+def _heavier(held: _Held) -> Vector:
+    """Log of each head over the middle of its table."""
+    middles = [setting_at(water).weights.middle_oz for water in held.waters]
+    heads = np.array([c.head_oz for c in held.casts])
+    return np.asarray(np.log(heads / np.array(middles)))
+
+
+def _quicker(held: _Held) -> Vector:
+    """Log of each pace over the middle of its mood's band."""
+    bands = [mood_paces(setting_at(water)) for water in held.waters]
+    paces = np.array([c.pace_ft_s for c in held.casts])
+    return np.asarray(np.log(paces / np.array([math.sqrt(a * b) for a, b in bands])))
+
+
+def _shift(held: _Held, off: Vector) -> tuple[float, float, float, float]:
+    """Mean, 80 % interval and chance of the other sign of a shift δ (log): fish take a cast as
+    exp(−½((x − δ)/σ)²) of the unknown rate of its group, σ one of :data:`TASTES`, δ about 0 by the prior."""
+    grid = np.linspace(-GRID, GRID, 161)
+    logs = np.stack(
+        [held.likelihood(-0.5 * ((off[None, :] - grid[:, None]) / taste) ** 2) for taste in TASTES]
+    )
+    logs = logs - 0.5 * (grid / PRIOR) ** 2
+    chance = np.exp(logs - logs.max()).sum(axis=0)
     chance /= chance.sum()
     whole = np.cumsum(chance)
     low, high = (float(np.interp(p, whole, grid)) for p in (0.1, 0.9))
     below = float(np.interp(0.0, grid, whole))
     return float(chance @ grid), low, high, min(below, 1.0 - below)
-
-
-def _likelihood(rows: Sequence[tuple[float, bool]]) -> float:
-    """Log likelihood of the bites at the rate that fits them best."""
-    whole, bites = sum(w for w, _ in rows), sum(b for _, b in rows)
-    if not bites or whole <= 0.0:
-        return 0.0
-    rate = bites / whole
-    return sum(math.log(rate * w) for w, bit in rows if bit) - bites
 
 
 def _words(ratio: float, bites: int) -> str:
@@ -175,3 +213,6 @@ def _words(ratio: float, bites: int) -> str:
         return "too few"
     side = "for it" if ratio > 0.0 else "against it"
     return f"strongly {side}" if abs(ratio) >= STRONGLY else f"leans {side}"
+
+
+__all__ = ["Shift", "Trial", "setting_at", "shifts_of", "trials_of", "water_of_cast"]
