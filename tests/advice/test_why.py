@@ -11,6 +11,7 @@ from heathdrop.advice.doubt import WOULD_HELP, doubt_of
 from heathdrop.advice.why import (
     TRADE,
     change_sentence,
+    fish_sentence,
     limit_sentence,
     ounces_near,
     reasons,
@@ -21,9 +22,11 @@ from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PARTS
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Scenario
+from heathdrop.learning.learned import NOTHING
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.fit import joined
+from heathdrop.sizing.known import OwnFish
 from heathdrop.sizing.size import Rated, Sizing, equals_of, size
 from heathdrop.units import metres
 from tests.waters import GRASS, WINTER_ROCK
@@ -198,3 +201,19 @@ def test_reasons_carry_the_numbers(cat: Catalog) -> None:
         cat, Scenario(replace(dropped.scenario.conditions, fish_depth_ft=9.0), families=("flipping-jig",))
     )
     assert "Sent straight down" in reasons(low, low.rigs[0])[0]
+
+
+def test_what_ones_own_fish_want_is_said_with_its_casts(cat: Catalog, swum: Sizing) -> None:
+    def said(own: OwnFish) -> str:
+        return fish_sentence(replace(swum, known=replace(NOTHING, fish=own)))
+
+    slow, fast = swum.targets.pace_ft_s
+    off = (slow * fast) ** 0.5 * (1.0 / 0.9 - 1.0)
+    at = f"Your fish at {GRASS.water_temp_f:g} °F: "
+    assert fish_sentence(swum) == ""
+    assert said(OwnFish(pace=0.9, pace_casts=41)) == (
+        f"{at}{off:.1f} ft/s slower than the table (41 casts), as your log says."
+    )
+    assert said(OwnFish(head=1.2, head_casts=90)) == f"{at}heads 20 % heavier (90 casts), as your log says."
+    both = said(OwnFish(head=0.8, pace=1.1, head_casts=90, pace_casts=41))
+    assert "faster than the table (41 casts) and heads 20 % lighter (90 casts)" in both

@@ -15,7 +15,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
-from heathdrop.sizing.known import Untaught
+from heathdrop.sizing.known import AS_TABLED, OwnFish, Untaught
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
     cast_of,
@@ -215,6 +215,27 @@ def test_what_was_learned_of_the_mat_is_in_the_odds(cat: Catalog) -> None:
     scenario = Scenario(MAT, families=("punch-rig",))
     plain, taught = setting_of(cat, scenario), setting_of(cat, scenario, Slick())
     assert (plain.mat_factor, taught.mat_factor) == (1.0, 2.0)
+
+
+@dataclass(frozen=True)
+class Fished(Untaught):
+    """Nothing learned but what one's own fish want."""
+
+    fish: OwnFish
+
+    def own_fish(self) -> OwnFish:
+        return self.fish
+
+
+def test_ones_own_fish_move_the_usual_weight_and_the_paces_and_nothing_else(cat: Catalog) -> None:
+    scenario = Scenario(GRASS, families=("swim-jig",))
+    plain = setting_of(cat, scenario)
+    own = setting_of(cat, scenario, Fished(OwnFish(head=0.8, pace=0.9)))
+    assert own.weights.middle_oz == pytest.approx(0.8 * plain.weights.middle_oz)
+    assert own.targets.pace_ft_s == pytest.approx(tuple(0.9 * v for v in plain.targets.pace_ft_s))
+    assert replace(own.targets, pace_ft_s=plain.targets.pace_ft_s) == plain.targets
+    assert replace(own.weights, middle_oz=plain.weights.middle_oz) == plain.weights
+    assert setting_of(cat, scenario, Fished(AS_TABLED)).targets == plain.targets
 
 
 def test_a_rig_is_worked_out_once(cat: Catalog) -> None:

@@ -210,6 +210,21 @@ def hand_sentence(sizing: Sizing) -> str:
     return "" if own is None else f"Its bands rest on your own count, uneven by {100.0 * own:.0f} %."
 
 
+def fish_sentence(sizing: Sizing) -> str:
+    """That weight or pace lean on what the log told of the angler's own fish, where they do."""
+    own, c = sizing.known.own_fish(), sizing.scenario.conditions
+    said = []
+    if own.pace != 1.0:
+        middle = math.sqrt(sizing.targets.pace_ft_s[0] * sizing.targets.pace_ft_s[1])
+        off = middle * abs(1.0 - 1.0 / own.pace)
+        side = "faster" if own.pace > 1.0 else "slower"
+        said.append(f"{off:.1f} ft/s {side} than the table ({own.pace_casts} casts)")
+    if own.head != 1.0:
+        side = "heavier" if own.head > 1.0 else "lighter"
+        said.append(f"heads {100.0 * abs(own.head - 1.0):.0f} % {side} ({own.head_casts} casts)")
+    return f"Your fish at {c.water_temp_f:g} °F: {' and '.join(said)}, as your log says." if said else ""
+
+
 def reach_sentence(sizing: Sizing, rated: Rated) -> str:
     """How far it flies where that is not the cast that was said."""
     gear, away = sizing.scenario.gear, feet(rated.cast.distance_m)
@@ -239,6 +254,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         reach_sentence(sizing, rated),
         hour_sentence(sizing, rated),
         hand_sentence(sizing),
+        fish_sentence(sizing),
         change_sentence(sizing, rated),
     ]
     return tuple(s for s in said if s)

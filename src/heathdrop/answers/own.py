@@ -10,11 +10,13 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 
 @dataclass(frozen=True)
 class Own:
-    """Lessons, box, and (topic, school) pairs held to; a stranger's by default."""
+    """Lessons, box, and (topic, school) pairs held to; a stranger's by default. ``spoken``: topics whose
+    school the log chose, with the natural log of how many to one."""
 
     learned: Knowledge = UNTAUGHT
     tackle: Tackle = EMPTY
     schools: tuple[tuple[str, str], ...] = ()
+    spoken: tuple[tuple[str, float], ...] = ()
 
 
 STRANGER = Own()

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 
 from heathdrop.answers.last_time import Day
 from heathdrop.answers.lessons import Lessons
 from heathdrop.day.log import lessons_at
+from heathdrop.store import fish
 
 
 class LikeAnswer(BaseModel):
@@ -52,8 +55,8 @@ class TrialAnswer(BaseModel):
 
 
 class OwnAnswer(BaseModel):
-    """How one's own fish differ from the tables, a factor with its 80 % interval. None is in use: the tables
-    stand until the angler agrees to another number."""
+    """How one's own fish differ from the tables, a factor with its 80 % interval; ``in_use`` where the angler
+    agreed to it: until then the tables stand."""
 
     what: str
     shift: float
@@ -76,14 +79,15 @@ class LessonsAnswer(BaseModel):
 
 def lessons_of_log(session: Session, stop: str = "") -> LessonsAnswer:
     """The lessons of everything that was kept. Raises BadInput for a stop that nobody has."""
-    return lessons_answer(lessons_at(session, stop))
+    return lessons_answer(lessons_at(session, stop), fish.shifts(session))
 
 
+NONE_USED: Mapping[str, fish.AgreedShift] = {}
 DIFFERS = {1: "better", -1: "worse", 0: ""}
 
 
-def lessons_answer(found: Lessons) -> LessonsAnswer:
-    """Lessons as their JSON answer."""
+def lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_USED) -> LessonsAnswer:
+    """Lessons as their JSON answer, with the shifts that are in use."""
     return LessonsAnswer(
         casts=found.casts,
         bites=found.bites,
@@ -114,7 +118,7 @@ def lessons_answer(found: Lessons) -> LessonsAnswer:
                 low=round(s.low, 3),
                 high=round(s.high, 3),
                 casts=s.casts,
-                in_use=False,
+                in_use=s.what in used,
             )
             for s in found.own
         ],

@@ -8,7 +8,7 @@ from heathdrop.answers.last_time import DAYS, LIKE, Day, apart, days_like
 from heathdrop.answers.lessons import Lessons, lessons_of
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
-from heathdrop.store import casts
+from heathdrop.store import casts, fish
 
 
 def lessons_at(session: Session, stop: str = "") -> Lessons:
@@ -16,6 +16,21 @@ def lessons_at(session: Session, stop: str = "") -> Lessons:
     that nobody has."""
     today = here_of(session, stop).scenario if stop else None
     return lessons_of(casts.listed(session), today)
+
+
+def agree(session: Session, about: str) -> bool:
+    """Use what the log says now of a shift (by what it is of) or a school (``topic/school``); whether it says
+    that."""
+    found = lessons_at(session)
+    for shift in found.own:
+        if shift.told and shift.what == about:
+            fish.agree(session, shift)
+            return True
+    for trial in found.schools:
+        if trial.words != "too few" and trial.ratio > 0.0 and about == f"{trial.topic}/{trial.school}":
+            fish.hold(session, trial)
+            return True
+    return False
 
 
 def last_time(session: Session, water: Scenario) -> list[Day]:
@@ -31,4 +46,4 @@ def last_time(session: Session, water: Scenario) -> list[Day]:
     return days_like(made, water) if made else []
 
 
-__all__ = ["last_time", "lessons_at"]
+__all__ = ["agree", "last_time", "lessons_at"]

@@ -12,6 +12,7 @@ from heathdrop.learning.drops import Factors, learn_drops, measured_fall
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, body_key, lift_key, trailer_key
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import UNMEASURED, Rig, areas_of, spread_of
+from heathdrop.sizing.known import AS_TABLED, OwnFish
 
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
@@ -21,12 +22,17 @@ Observation = DropTest | DepthCheck | MatCheck
 @dataclass(frozen=True, eq=False)
 class Learned:
     """Factors on fall areas and line friction, on lift by rig, on mats by texture; the error of one's own
-    count (told apart by identity)."""
+    count, what one's own fish want (told apart by identity)."""
 
     falls: Factors = field(default_factory=Factors)
     lifts: dict[str, OneFactor] = field(default_factory=dict)
     mats: dict[str, OneFactor] = field(default_factory=dict)
     counted: float | None = None
+    fish: OwnFish = AS_TABLED
+
+    def own_fish(self) -> OwnFish:
+        """What the angler's own fish want otherwise than the tables, where that was agreed to."""
+        return self.fish
 
     def count_error(self) -> float | None:
         """One sigma of a second as this hand counts it (a share); None: the one assumed."""

@@ -2,10 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Protocol
 
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Rig
+
+
+@dataclass(frozen=True)
+class OwnFish:
+    """How the angler's own fish differ from the tables, as the log told and the angler agreed: factors on the
+    usual weight of a head and on the pace of a mood, and the casts that each rests on."""
+
+    head: float = 1.0
+    pace: float = 1.0
+    head_casts: int = 0
+    pace_casts: int = 0
+
+
+AS_TABLED = OwnFish()
 
 
 class Knowledge(Protocol):
@@ -23,6 +38,9 @@ class Knowledge(Protocol):
     def count_error(self) -> float | None:
         """One sigma of a counted second (a share); None: the one assumed."""
 
+    def own_fish(self) -> OwnFish:
+        """What the angler's own fish want otherwise than the tables."""
+
 
 class Untaught:
     """Nothing learned yet: the catalogue stands."""
@@ -38,6 +56,9 @@ class Untaught:
 
     def count_error(self) -> float | None:
         return None
+
+    def own_fish(self) -> OwnFish:
+        return AS_TABLED
 
 
 UNTAUGHT = Untaught()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, field, replace
 
 from heathdrop.catalog import Catalog, Family
@@ -222,7 +223,10 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
         detail=c.cover.detail,
         lobbed=leaning.lobbed,
     )
+    own = known.own_fish()
     targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
+    slow, fast = targets.pace_ft_s
+    targets = replace(targets, pace_ft_s=(slow * own.pace, fast * own.pace))
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
     leans = leans_of(c, activity.value, gear.line, works_at)
     held = leaning.band(family.id) != leaning_of(catalog, (), facts).band(family.id)
@@ -247,7 +251,7 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
             stand=stand,
             leaning=leaning,
             mat_factor=mat_factor,
-            shift=weight_shift(catalog, family, leans),
+            shift=weight_shift(catalog, family, leans) + math.log(own.head),
             held=held,
         ),
         liking=liking_of(catalog, facts, family, leaning, leans),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import time
+from dataclasses import replace
 from functools import lru_cache
 
 from sqlalchemy.orm import Session
@@ -14,7 +15,8 @@ from heathdrop.answers.own import Own
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.logs import logger
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
-from heathdrop.store import casts, drills, items, observations, settings
+from heathdrop.sizing.known import OwnFish
+from heathdrop.store import casts, drills, fish, items, observations, settings
 from heathdrop.store.versions import upgraded
 
 LOG = logger("learning")
@@ -23,14 +25,16 @@ Row = tuple[str, int, str]
 
 
 @lru_cache(maxsize=8)
-def _learned(rows: tuple[Row, ...], made: tuple[casts.Text, ...], counted: float | None) -> Learned:
+def _learned(
+    rows: tuple[Row, ...], made: tuple[casts.Text, ...], counted: float | None, fish_: OwnFish
+) -> Learned:
     catalog, begun = catalogue.load(), time.perf_counter()
     bodies = [
         (kind, upgraded("observation", kind, version, json.loads(body))) for kind, version, body in rows
     ]
     seen = [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
     touched = contacts_of(casts.read(made))
-    learned = learn(catalog, [*seen, *touched], counted)
+    learned = replace(learn(catalog, [*seen, *touched], counted), fish=fish_)
     LOG.info(
         "learned from %d observations and %d contacts in %.2f s",
         len(rows),
@@ -48,6 +52,7 @@ def learned_of(session: Session) -> Learned:
         tuple((o.kind, o.version, json.dumps(o.body, sort_keys=True)) for o in observations.listed(session)),
         casts.contacts(session),
         counted,
+        fish.fish_of(session),
     )
 
 
@@ -86,4 +91,5 @@ def own_of(session: Session) -> Own:
     held = settings.schools(session)
     topics = catalogue.load().topics
     schools = tuple(sorted((t, s) for t, s in held.items() if t in topics and s in topics[t].schools))
-    return Own(learned_of(session), _tackle(owned), schools)
+    spoken = tuple(sorted((t, one.ratio) for t, one in fish.spoken(session).items()))
+    return Own(learned_of(session), _tackle(owned), schools, spoken)

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+import random
 import re
 
 from fastapi.testclient import TestClient
 
-from tests.answers.logged import cast
+from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.web.shown import token
 
 
@@ -85,3 +86,35 @@ def test_a_day_typed_in_is_read_back_kept_once_and_counts_for_no_rate(client: Te
     assert "the words of a rig" in wrong.text
     assert client.post("/log/typed", data=told | {"date": "11 April"}).status_code == 422
     assert client.post("/log/typed", data=told | {"token": "x"}).status_code == 403
+
+
+def test_a_shift_that_is_told_is_used_said_on_the_sheet_and_withdrawn(client: TestClient) -> None:
+    """Log, JSON, sheet and size answer say one thing of the angler's own fish, before and after."""
+    made = fished(random.Random(5), 300, 0.2, HEADS)
+    for at in range(0, len(made), 100):
+        body = [c.model_dump(mode="json", exclude_none=True) for c in made[at : at + 100]]
+        assert client.post("/api/v1/casts", json=body).status_code == 200
+    water = {"conditions": WATER, "families": ["swim-jig"]}
+
+    def head_oz() -> float:
+        return float(client.post("/api/v1/size", json=water).json()["rigs"][0]["head_oz"])
+
+    def in_use() -> dict[str, bool]:
+        return {o["what"]: o["in_use"] for o in client.get("/api/v1/lessons").json()["own"]}
+
+    plain = head_oz()
+    assert in_use() == {"head weight": False, "pace": False}
+    assert "Use it" in client.get("/log/taught").text
+    key = {"token": token(client)}
+    # What the log does not say, nobody can agree to.
+    client.post("/log/taught", data={**key, "about": "pace", "do": "agree"})
+    assert in_use()["pace"] is False
+    used = client.post("/log/taught", data={**key, "about": "head weight", "do": "agree"})
+    assert "In use: head weight" in used.text
+    assert in_use()["head weight"] is True
+    assert head_oz() < plain
+    why = " ".join(client.post("/api/v1/size", json=water).json()["rigs"][0]["why"])
+    assert "Your fish at 58 °F: heads" in why
+    back = client.post("/log/taught", data={**key, "about": "head weight", "do": "withdraw"})
+    assert "Use it" in back.text
+    assert head_oz() == plain

@@ -5,6 +5,7 @@ from __future__ import annotations
 from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.trials import Shift, Trial
 from heathdrop.learning.rates import Effort, rates_of
+from heathdrop.store.fish import AgreedShift
 from heathdrop.web.log.shown import WIDTH, day_rows, looks_of, sayings_of, stops_of_day
 from tests.answers.logged import WATER, cast
 
@@ -34,16 +35,31 @@ def test_a_day_s_casts_stand_along_its_hours() -> None:
 
 
 def test_only_what_is_known_is_said() -> None:
-    assert sayings_of(lessons()) == []
+    assert sayings_of(lessons(), {}, {}) == []
     few = Trial("weight-lean", "lighter", 0.4, "too few", 9)
     much = Trial("weight-lean", "lighter", 4.0, "strongly for it", 150)
     known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90, told=True), Shift("head weight", 1.1, 1.02, 1.3, 90)
-    said = sayings_of(lessons(schools=(few, much), own=(known, unknown)))
-    assert said == [
-        "A step of weight, “a step lighter”: your log strongly for it (150 casts).",
-        "Your fish took it slower than the tables have it: by 20 % (90 casts). "
-        "Nothing is changed by that until you change it.",
+    found = lessons(schools=(few, much), own=(known, unknown))
+    assert [(s.text, s.button, s.about) for s in sayings_of(found, {}, {})] == [
+        (
+            "A step of weight, “a step lighter”: your log strongly for it (150 casts).",
+            "Hold to it",
+            "weight-lean/lighter",
+        ),
+        (
+            "Your fish took it 20 % slower than the tables have it (90 casts). "
+            "Nothing is changed by that until you use it.",
+            "Use it",
+            "pace",
+        ),
     ]
+    agreed = sayings_of(found, {"pace": AgreedShift(factor=0.8, casts=90)}, {"weight-lean": "lighter"})
+    assert [(s.text[-40:], s.button, s.used) for s in agreed] == [
+        ("log strongly for it (150 casts). You hold to it."[-40:], "", False),
+        ("slower than the tables have it (90 casts)."[-40:], "Back to the tables", True),
+    ]
+    against = Trial("weight-lean", "lighter", -4.0, "strongly against it", 150)
+    assert sayings_of(lessons(schools=(against,)), {}, {})[0].button == ""
 
 
 def test_conditions_that_make_no_water_stop_no_page() -> None:

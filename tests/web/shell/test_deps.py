@@ -38,6 +38,7 @@ WRITES = (
     "/import/undo",
     "/train/answer",
     "/train/hand",
+    "/log/taught",
     "/log/typed",
 )
 

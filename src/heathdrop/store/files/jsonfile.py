@@ -25,7 +25,7 @@ from heathdrop.errors import BadInput, plain_text
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.schools import chosen
-from heathdrop.store import observations, plans, scenarios, trips
+from heathdrop.store import fish, observations, plans, scenarios, trips
 from heathdrop.store.files.csvfile import MOST_ROWS, Read, Row
 from heathdrop.training.hand import tapped
 
@@ -232,4 +232,18 @@ def read_settings(raw: bytes) -> Read:
     hand = given.get("hand", False)
     if not isinstance(hand, bool):
         raise BadInput("settings.json, hand", hand, "true or false: whether one's own hand is in use")
-    return Read([{"schools": held, "measures": said_in, "hand": hand}])
+    return Read([{"schools": held, "measures": said_in, "hand": hand, **_agreed(given)}])
+
+
+def _agreed(given: Row) -> Row:
+    """What the log told and the angler agreed to, each by its name. Raises BadInput."""
+    found: Row = {}
+    for key, model in ((fish.FISH, fish.AgreedShift), (fish.SPOKEN, fish.SpokenFor)):
+        kept = given.get(key, {})
+        try:
+            found[key] = {str(k): model.model_validate(v).model_dump() for k, v in dict(kept).items()}
+        except (ValidationError, TypeError, ValueError) as error:
+            raise BadInput(
+                f"settings.json, {key}", "not as it was written", "as the export has it"
+            ) from error
+    return found

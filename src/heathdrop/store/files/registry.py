@@ -19,7 +19,7 @@ from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.measures import IMPERIAL
 from heathdrop.physics.rig_name import RigName
-from heathdrop.store import casts, drills, items, observations, plans, scenarios, settings, trips
+from heathdrop.store import casts, drills, fish, items, observations, plans, scenarios, settings, trips
 from heathdrop.store.files import csvfile, jsonfile
 from heathdrop.store.files.csvfile import Read, Row
 from heathdrop.store.files.jsonfile import VERSION
@@ -175,7 +175,13 @@ def _keep_drills(session: Session, rows: Sequence[Row]) -> list[str]:
 
 def _setting_rows(session: Session) -> list[Row]:
     hand = {"hand": True} if drills.in_use(session) else {}
-    return [{"schools": settings.schools(session), "measures": settings.measures(session), **hand}]
+    agreed = {
+        key: {k: v.model_dump() for k, v in found.items()}
+        for key, found in ((fish.FISH, fish.shifts(session)), (fish.SPOKEN, fish.spoken(session)))
+        if found
+    }
+    held = settings.schools(session)
+    return [{"schools": held, "measures": settings.measures(session), **hand, **agreed}]
 
 
 def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -186,6 +192,9 @@ def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
             settings.keep(session, settings.MEASURES, row["measures"])
         if row["hand"]:
             settings.keep(session, drills.HAND_IN_USE, True)
+        for key in (fish.FISH, fish.SPOKEN):
+            if row.get(key):
+                settings.keep(session, key, {**settings.read(session, key, {}), **row[key]})
     return []
 
 

@@ -16,11 +16,11 @@ from heathdrop.answers.last_time import Day
 from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.day.log import last_time, lessons_at
+from heathdrop.day.log import agree, last_time, lessons_at
 from heathdrop.errors import BadInput
 from heathdrop.measures import system
 from heathdrop.physics.rig_name import name_of
-from heathdrop.store import casts
+from heathdrop.store import casts, fish, settings
 from heathdrop.store.files.dayline import typed_day
 from heathdrop.web.log.shown import (
     day_rows,
@@ -117,13 +117,27 @@ def taught(request: Request, database: Db) -> Response:
     """What the whole log teaches: a part of the log's page, or a page of its own."""
     with database.session() as session:
         found = lessons_at(session)
+        said = sayings_of(found, fish.shifts(session), settings.schools(session))
     context = {
         "looks": looks_of(found),
-        "sayings": sayings_of(found),
+        "sayings": said,
         "among": found.among,
         "page": "log",
     }
     return page(request, "log/taught.html" if is_htmx(request) else "log/taught_page.html", context)
+
+
+@writes.post("/log/taught")
+def use_taught(database: Db, form: OwnForm) -> Response:
+    """Use a shift or hold to a school that the log speaks for, or go back to the tables; what the log does
+    not say, nobody can agree to."""
+    about = form.get("about")
+    with database.session() as session:
+        if form.get("do") == "withdraw":
+            fish.withdraw(session, about)
+        else:
+            agree(session, about)
+    return RedirectResponse("/log/taught", 303)
 
 
 @router.get("/log/day/{on}")

@@ -15,12 +15,14 @@ from heathdrop.answers.last_time import Day
 from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.thrown import bitten, rig_of, run_of
+from heathdrop.answers.trials import Shift, Trial
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.learning.rates import Rate
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
+from heathdrop.store.fish import HEAD, AgreedShift
 from heathdrop.units import count_said, ounces_as_written
 
 #: Schools that the page speaks of, the loudest first.
@@ -344,22 +346,45 @@ def _whisker(r: Rate, scale: float) -> Whisker:
     )
 
 
-def sayings_of(found: Lessons) -> list[str]:
-    """What may be said of schools and of own fish, in sentences; nothing where too little is known."""
-    topics, said = catalogue.load().topics, []
+@dataclass(frozen=True)
+class Saying:
+    """What may be said of the log, and what can be done about it: the button's word (empty: nothing), what
+    it is of (a shift, or a topic and school) and whether it is in use."""
+
+    text: str
+    button: str = ""
+    about: str = ""
+    used: bool = False
+
+
+def sayings_of(found: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
+    """What may be said of schools and of own fish, in sentences, ``used`` and ``held`` as the angler agreed;
+    nothing where too little is known."""
     loudest = sorted(found.schools, key=lambda t: -abs(t.ratio))[:SAID]
-    for t in loudest:
-        if t.words != "too few":
-            topic = topics[t.topic]
-            school = topic.schools[t.school].name
-            said.append(f"{topic.name}, “{school}”: your log {t.words} ({t.casts} casts).")
-    for s in found.own:
-        if s.told:
-            more = "heavier" if s.what == "head weight" else "quicker"
-            less = "lighter" if s.what == "head weight" else "slower"
-            side = more if s.factor > 1.0 else less
-            said.append(
-                f"Your fish took it {side} than the tables have it: by {abs(s.factor - 1.0) * 100:.0f} % "
-                f"({s.casts} casts). Nothing is changed by that until you change it."
-            )
-    return said
+    said = [_school_said(t, held) for t in loudest if t.words != "too few"]
+    told = {s.what: s for s in found.own if s.told}
+    said += [_shift_said(s) for what, s in told.items() if what not in used]
+    return said + [_used_said(what, mine) for what, mine in used.items()]
+
+
+def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
+    topic = catalogue.load().topics[t.topic]
+    text = f"{topic.name}, “{topic.schools[t.school].name}”: your log {t.words} ({t.casts} casts)."
+    if held.get(t.topic, topic.default) == t.school:
+        return Saying(f"{text} You hold to it.")
+    return Saying(text, "Hold to it", f"{t.topic}/{t.school}") if t.ratio > 0.0 else Saying(text)
+
+
+def _shift_side(what: str, factor: float) -> str:
+    words = ("heavier", "lighter") if what == HEAD else ("quicker", "slower")
+    return f"{abs(factor - 1.0) * 100:.0f} % {words[0] if factor > 1.0 else words[1]}"
+
+
+def _shift_said(s: Shift) -> Saying:
+    text = f"Your fish took it {_shift_side(s.what, s.factor)} than the tables have it ({s.casts} casts)."
+    return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
+
+
+def _used_said(what: str, mine: AgreedShift) -> Saying:
+    text = f"In use: {what} {_shift_side(what, mine.factor)} than the tables have it ({mine.casts} casts)."
+    return Saying(text, "Back to the tables", what, used=True)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
@@ -119,7 +120,7 @@ def choices_from(values: dict[str, str]) -> Choices:
 @dataclass(frozen=True)
 class Held:
     """A school held to: its topic and name in words, whether it is kept or this address's, the address
-    without it."""
+    without it, what chose it where that was the log."""
 
     topic: str
     about: str
@@ -127,6 +128,7 @@ class Held:
     kept: bool
     usual: str
     without: str
+    said: str = ""
 
 
 def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
@@ -180,7 +182,8 @@ def _before(request: Request, own: Own) -> dict[str, Any]:
 
 
 def held_of(values: dict[str, str], own: Own) -> list[Held]:
-    """The schools in force that are not the usual ones, with where each came from."""
+    """The schools in force that are not the usual ones, with where each came from: the address, the angler,
+    the angler's log."""
     topics, mine = catalogue.load().topics, dict(own.schools)
     found = []
     for topic, school in schools_for(values, own).items():
@@ -193,11 +196,17 @@ def held_of(values: dict[str, str], own: Own) -> list[Held]:
                     about=known.name,
                     name=known.schools[school].name,
                     kept=kept,
+                    said=_spoken(dict(own.spoken).get(topic)) if kept else "",
                     usual=known.default,
                     without=address(without),
                 )
             )
     return found
+
+
+def _spoken(ratio: float | None) -> str:
+    """How loudly the log spoke for a school; nothing where it did not choose it."""
+    return "" if ratio is None else f"your log's choice, {min(999.0, math.exp(min(ratio, 9.0))):.0f} to 1"
 
 
 def _saved(database: Database) -> list[dict[str, Any]]:
