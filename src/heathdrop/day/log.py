@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+from collections import Counter
+
 from sqlalchemy.orm import Session
 
 from heathdrop.answers.last_time import DAYS, LIKE, Day, apart, days_like
 from heathdrop.answers.lessons import Lessons, lessons_of
+from heathdrop.answers.own import Own
+from heathdrop.answers.year import Missed, Piece, Year, missed_of, year_of
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
-from heathdrop.store import casts, fish
+from heathdrop.store import casts, fish, items
 
 
 def lessons_at(session: Session, stop: str = "") -> Lessons:
@@ -33,6 +37,26 @@ def agree(session: Session, about: str) -> bool:
     return False
 
 
+def year_at(session: Session, year: str, own: Own) -> tuple[Year, list[Missed]] | None:
+    """A year of the log, and what its waters wanted that the box does not hold; None for a year without
+    casts."""
+    made = casts.of_days(session, f"{year}-01-01", f"{year}-12-31")
+    if not made:
+        return None
+    return year_of(year, made, _pieces(session)), missed_of(made, own)
+
+
+def _pieces(session: Session) -> list[Piece]:
+    """The heads and trailers of the box, those that are alike counted together."""
+    found: Counter[tuple[str, str, float]] = Counter()
+    for body in (kept.body for kept in items.kept(session)):
+        if isinstance(body, items.HeadItem):
+            found[body.kind, body.family, body.weight_oz] += body.quantity
+        elif isinstance(body, items.TrailerItem):
+            found[body.kind, body.shape, body.length_in] += body.quantity
+    return [Piece(*named, quantity) for named, quantity in found.items()]
+
+
 def last_time(session: Session, water: Scenario) -> list[Day]:
     """The days most like a water, the nearest first; none where nothing is like it."""
     first = ((apart(c, water)[0], c.time.date().isoformat(), c.stop) for c in casts.first_of_stops(session))
@@ -46,4 +70,4 @@ def last_time(session: Session, water: Scenario) -> list[Day]:
     return days_like(made, water) if made else []
 
 
-__all__ = ["agree", "last_time", "lessons_at"]
+__all__ = ["agree", "last_time", "lessons_at", "year_at"]

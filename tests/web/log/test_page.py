@@ -5,8 +5,10 @@ from __future__ import annotations
 import random
 import re
 
+import pytest
 from fastapi.testclient import TestClient
 
+from heathdrop.demo.season import season
 from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.web.shown import token
 
@@ -118,3 +120,29 @@ def test_a_shift_that_is_told_is_used_said_on_the_sheet_and_withdrawn(client: Te
     back = client.post("/log/taught", data={**key, "about": "head weight", "do": "withdraw"})
     assert "Use it" in back.text
     assert head_oz() == plain
+
+
+def test_the_year_in_sight(client: TestClient) -> None:
+    """The demo's season: its days, months and fish; what the box carried for nothing; a link from the log."""
+    made = [c for c in season() if c.time.year == 2026]
+    for at in range(0, len(made), 100):
+        body = [c.model_dump(mode="json", exclude_none=True) for c in made[at : at + 100]]
+        assert client.post("/api/v1/casts", json=body).status_code == 200
+    page = client.get("/log/year/2026").text
+    days, fish = len({c.time.date() for c in made}), sum(c.outcome == "fish" for c in made)
+    title = re.search(r"<h1>2026: (\d+) days, \d+ hours of casting,\s+(\d+) fish</h1>", page)
+    assert title is not None
+    assert (int(title[1]), int(title[2])) == (days, fish)
+    assert f"{len(made)} casts" in page
+    assert '<th scope="row">March</th>' in page
+    assert "1 1/4 oz punch rig" in page
+    assert 'href="/log/year/2026"' in client.get("/log").text
+
+
+@pytest.mark.parametrize(
+    ("year", "said"), [("2019", "Nothing is on record for 2019."), ("x", "A year is four")]
+)
+def test_a_year_without_casts_is_said(client: TestClient, year: str, said: str) -> None:
+    answer = client.get(f"/log/year/{year}")
+    assert answer.status_code == 404
+    assert said in answer.text

@@ -14,9 +14,10 @@ from fastapi.responses import RedirectResponse, Response
 from heathdrop import catalog as catalogue
 from heathdrop.answers.last_time import Day
 from heathdrop.answers.thrown import rig_of
+from heathdrop.answers.year import CASTS_A_TRAILER, FISH_A_TRAILER
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.day.log import agree, last_time, lessons_at
+from heathdrop.day.log import agree, last_time, lessons_at, year_at
 from heathdrop.errors import BadInput
 from heathdrop.measures import system
 from heathdrop.physics.rig_name import name_of
@@ -26,6 +27,7 @@ from heathdrop.web.log.shown import (
     day_rows,
     last_rows,
     looks_of,
+    month_rows,
     sayings_of,
     stops_of_day,
     typed_said,
@@ -138,6 +140,30 @@ def use_taught(database: Db, form: OwnForm) -> Response:
         else:
             agree(session, about)
     return RedirectResponse("/log/taught", 303)
+
+
+@router.get("/log/year/{year}")
+def year(request: Request, database: Db, own: Mine, year: str) -> Response:
+    """A year in sight: months, stops, what to buy, what is worn, lost, was carried for nothing; prints
+    well."""
+    if not (year.isdecimal() and len(year) == 4):
+        return problem(request, "A year is four figures: 2026.", 404)
+    with database.session() as session:
+        found = year_at(session, year, own)
+    if found is None:
+        return problem(request, f"Nothing is on record for {year}.", 404)
+    sight, missed = found
+    context = {
+        "y": sight,
+        "months": month_rows(sight),
+        "noted": any(m.noted for m in sight.months),
+        "missed": missed,
+        "boxed": bool(own.tackle.heads or own.tackle.trailers),
+        "casts_each": CASTS_A_TRAILER,
+        "fish_each": FISH_A_TRAILER,
+        "page": "log",
+    }
+    return page(request, "log/year.html", context)
 
 
 @router.get("/log/day/{on}")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from calendar import month_name
 from collections import Counter
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
@@ -16,6 +17,7 @@ from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.thrown import bitten, rig_of, run_of
 from heathdrop.answers.trials import Shift, Trial
+from heathdrop.answers.year import Year as YearOf
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
@@ -318,6 +320,37 @@ def _span(depths: Sequence[float]) -> str:
     """Depths from the least to the greatest, in whole feet; one figure where they are the same."""
     least, most = f"{min(depths):.0f}", f"{max(depths):.0f}"
     return f"{least} ft" if least == most else f"{least} to {most} ft"
+
+
+@dataclass(frozen=True)
+class MonthRow:
+    """A month as the year's page shows it: its name, days, casts, fish, water and prey in words."""
+
+    name: str
+    days: int
+    casts: int
+    fish: int
+    water: str
+    prey: str
+
+
+def month_rows(year: YearOf) -> list[MonthRow]:
+    """The months of a year in words."""
+    return [
+        MonthRow(
+            name=month_name[m.number],
+            days=m.days,
+            casts=m.casts,
+            fish=m.fish,
+            water="" if m.warm_f is None else _warm(*m.warm_f),
+            prey=", ".join(m.prey) + (" (your notes)" if m.noted else ""),
+        )
+        for m in year.months
+    ]
+
+
+def _warm(low: float, high: float) -> str:
+    return f"{low:.0f} °F" if round(low) == round(high) else f"{low:.0f} to {high:.0f} °F"
 
 
 def looks_of(found: Lessons) -> list[Look]:
