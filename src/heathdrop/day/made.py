@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import dataclass
 
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.errors import BadInput
-from heathdrop.store import casts, trips
+from heathdrop.store import casts, settings, trips
+from heathdrop.store.files.dayline import typed_parts
 
 
 def keep_casts(session: Session, made: MadeCasts) -> list[str]:
@@ -30,6 +32,59 @@ def take_back(session: Session, id_: uuid.UUID) -> bool:
     return casts.withdraw(session, str(id_))
 
 
+#: The setting that holds what was taken back last: the day, and the casts.
+LAST_AWAY = "away"
+
+
+@dataclass(frozen=True)
+class Away:
+    """What was taken back last: its day, and how many casts."""
+
+    on: str
+    casts: int
+
+
+def take_day_back(session: Session, on: str, typed: str = "") -> Away:
+    """Take the casts of a day back, or those alone that were typed in with the cast of this id; what was
+    taken is remembered, so that it can be undone."""
+    made = casts.of_days(session, on, on)
+    if typed:
+        made = typed_with(session, on, typed)
+    uids = casts.away(session, [str(c.id) for c in made])
+    settings.keep(session, LAST_AWAY, {"on": on, "uids": uids})
+    return Away(on, len(uids))
+
+
+def typed_with(session: Session, on: str, id_: str) -> list[MadeCast]:
+    """The casts of a day that were typed in by the line that this cast is of; none for another cast."""
+    parts = typed_parts(casts.of_days(session, on, on))
+    return next((part for part in parts if any(str(c.id) == id_ for c in part)), [])
+
+
+def last_away(session: Session) -> Away | None:
+    """What was taken back last and can be brought back; None when there is nothing."""
+    kept = settings.read(session, LAST_AWAY, {})
+    return Away(kept["on"], len(kept["uids"])) if kept.get("uids") else None
+
+
+def bring_back(session: Session) -> Away | None:
+    """Undo what was taken back last; None when there was nothing."""
+    kept = settings.read(session, LAST_AWAY, {})
+    if not kept.get("uids"):
+        return None
+    settings.keep(session, LAST_AWAY, {})
+    return Away(kept["on"], len(casts.back(session, kept["uids"])))
+
+
+def keep_typed(session: Session, made: list[MadeCast], on: str, instead: str = "") -> bool:
+    """Keep the casts of a typed line, in place of those that were typed in with the cast of an id; whether
+    there was anything new. Raises BadInput."""
+    uids = [str(c.id) for c in made]
+    if instead:
+        casts.away(session, [str(c.id) for c in typed_with(session, on, instead)])
+    return bool(casts.keep(session, made) + casts.back(session, uids)) or bool(instead)
+
+
 def _filled(session: Session, cast: MadeCast) -> MadeCast:
     """A cast of the trip under way with the conditions of its stop as they are now, or as they were kept with
     it before; what it says itself counts first."""
@@ -44,4 +99,13 @@ def _filled(session: Session, cast: MadeCast) -> MadeCast:
     return cast.model_copy(update={"conditions": own})
 
 
-__all__ = ["keep_casts", "mend_cast", "take_back"]
+__all__ = [
+    "Away",
+    "bring_back",
+    "keep_casts",
+    "keep_typed",
+    "last_away",
+    "mend_cast",
+    "take_back",
+    "take_day_back",
+]

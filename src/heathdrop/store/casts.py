@@ -17,7 +17,7 @@ from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import ROWS
 from heathdrop.store import rows
-from heathdrop.store.models import CastMade
+from heathdrop.store.models import CastMade, now
 from heathdrop.store.versions import CURRENT, upgraded
 
 
@@ -166,6 +166,27 @@ def first_of_stops(session: Session) -> list[MadeCast]:
     )
     found = (_read(str(uid), int(version), str(body)) for uid, version, body in session.execute(text(query)))
     return [c for c in found if c is not None]
+
+
+def away(session: Session, uids: Sequence[str]) -> list[str]:
+    """Take casts back; those of them that counted until now."""
+    return _marked(session, uids, gone=True)
+
+
+def back(session: Session, uids: Sequence[str]) -> list[str]:
+    """Bring casts back that were taken back; those of them that do not count now."""
+    return _marked(session, uids, gone=False)
+
+
+def _marked(session: Session, uids: Sequence[str], gone: bool) -> list[str]:
+    wanted = set(uids)
+    is_gone = CastMade.gone_at.is_not(None)
+    found = session.scalars(select(CastMade).where(~is_gone if gone else is_gone))
+    mine = [row for row in found if row.uid in wanted]
+    for row in mine:
+        row.gone_at = now() if gone else None
+    session.flush()
+    return [row.uid for row in mine]
 
 
 def withdraw(session: Session, uid: str) -> bool:

@@ -9,7 +9,7 @@ import pytest
 from heathdrop.answers.lessons import UNCOUNTED
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.store.files.dayline import TYPED, typed_day
+from heathdrop.store.files.dayline import TYPED, line_of, typed_day, typed_parts
 
 ON = date(2026, 4, 11)
 
@@ -106,3 +106,29 @@ def test_the_casts_that_are_kept(cat: Catalog) -> None:
     assert {c.id for c in made}.isdisjoint(c.id for c in typed_day(cat, line, ON - timedelta(1)).made(line))
     alone = "2 fish, swim jig 3/8 craw"
     assert {c.trip for c in typed_day(cat, alone, ON).made(alone)} == {UNCOUNTED}
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "three fish, swim jig 3/8 craw, Mill bay, morning, 61F",
+        "2 fish and a short strike in 25 casts, 1/2 oz football jig with a chunk, Quarry wall, 7:30, wind",
+        "no fish in 40 casts, 3/8 spinnerbait, paddle tail 4 in, North drain",
+        "one bass on a 3/8 bladed jig with craw, dusk",
+        "five fish, 1/4 micro jig, the 2 fish pond",
+        "2 fish in 9 casts, 3/4 tungsten football jig, beaver, Dam, windy",
+        "1 bump, 5/16 weighted soft plastic creature, Bay, 12C",
+    ],
+)
+def test_a_line_said_again_means_the_same(cat: Catalog, line: str) -> None:
+    """From its casts alone, as the form offers it to be said otherwise."""
+    day = typed_day(cat, line, ON)
+    (part,) = typed_parts(day.made(line))
+    assert typed_day(cat, line_of(cat, part), ON) == day
+
+
+def test_lines_of_a_day_are_told_apart_by_stop_and_rig_and_other_casts_are_none(cat: Catalog) -> None:
+    lines = ["2 fish, 3/8 swim jig craw, Bay", "1 fish, 3/8 swim jig craw, Dam", "3 fish, 1/4 micro jig, Bay"]
+    made = [c for line in lines for c in typed_day(cat, line, ON).made(line)]
+    assert [len(part) for part in typed_parts(made)] == [2, 1, 3]
+    assert typed_parts([c.model_copy(update={"trip": "2026-04-11 Plan"}) for c in made]) == []

@@ -146,3 +146,48 @@ def test_a_year_without_casts_is_said(client: TestClient, year: str, said: str) 
     answer = client.get(f"/log/year/{year}")
     assert answer.status_code == 404
     assert said in answer.text
+
+
+def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: TestClient) -> None:
+    key = {"token": token(client), "date": "2026-04-11"}
+    told = key | {"line": "three fish, swim jig 3/8 craw, Mill bay, morning, 61F", "do": "keep"}
+    day = client.post("/log/typed", data=told).text
+    link = re.search(r'href="(/log/typed\?was=2026-04-11&amp;instead=([\w-]+))"', day)
+    assert link is not None
+    assert "3 fish, 3/8 swim jig craw 4 in, Mill bay, 08:00, 61F" in day
+    form = client.get(link[1].replace("&amp;", "&")).text
+    assert 'value="3 fish, 3/8 swim jig craw 4 in, Mill bay, 08:00, 61F"' in form
+    # Said otherwise, the new line stands in place of the old one.
+    other = key | {"was": "2026-04-11", "instead": link[2], "do": "keep"}
+    changed = client.post(
+        "/log/typed", data=other | {"line": "two fish, swim jig 1/2 craw, Mill bay, morning"}
+    )
+    assert "2 casts, 2 bitten" in changed.text
+    assert "3/8" not in changed.text
+    # The same line again, in place of itself, is no loss.
+    mine = re.search(r"instead=([\w-]+)", changed.text)
+    assert mine is not None
+    same = key | {"was": "2026-04-11", "instead": mine[1], "do": "keep"}
+    kept = client.post("/log/typed", data=same | {"line": "two fish, swim jig 1/2 craw, Mill bay, morning"})
+    assert "2 casts, 2 bitten" in kept.text
+    # Another line of the day stays when one is taken back; undone, both are there.
+    client.post("/log/typed", data=told | {"line": "one fish, 1/4 micro jig, Dam, noon"})
+    taken = client.post("/log/away", data=key | {"typed": mine[1]})
+    assert "2 casts of 2026-04-11 taken back." in taken.text
+    assert "Mill bay" not in taken.text
+    assert "Dam" in taken.text
+    assert "Mill bay" in client.post("/log/back", data=key).text
+    # The whole day, and back again; a second undo has nothing to undo.
+    gone = client.post("/log/away", data=key)
+    assert gone.url.path == "/log"
+    assert "3 casts of 2026-04-11 taken back." in gone.text
+    assert client.get("/log/day/2026-04-11").status_code == 404
+    assert client.get(link[1].replace("&amp;", "&")).status_code == 404
+    undone = client.post("/log/back", data=key)
+    assert "Mill bay" in undone.text
+    assert "Dam" in undone.text
+    assert client.post("/log/back", data=key).status_code == 404
+    # A line that was taken back may be typed in again.
+    client.post("/log/away", data=key)
+    again = client.post("/log/typed", data=told)
+    assert "3 casts, 3 bitten" in again.text

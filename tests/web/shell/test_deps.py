@@ -38,6 +38,8 @@ WRITES = (
     "/import/undo",
     "/train/answer",
     "/train/hand",
+    "/log/away",
+    "/log/back",
     "/log/taught",
     "/log/typed",
 )

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import re
 import uuid
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime, timedelta
 
@@ -18,6 +19,7 @@ from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC
 from heathdrop.physics.rig import Rig
 from heathdrop.store.files.entry import typed_rig
+from heathdrop.units import ounces_as_written
 
 #: The longest line that is read; the most fish and casts of one line.
 LONGEST, MOST_FISH, MOST_CASTS = 200, 50, 300
@@ -55,6 +57,8 @@ CAME = {
     "short strike": "short",
     "cast": "cast",
 }
+#: Outcomes that a line names, and the word for one.
+SAID = (("fish", "fish"), ("bump", "bump"), ("short", "short strike"))
 TEMPERATURE = re.compile(r"(?<![\w/.])(\d{1,3}(?:\.\d)?)\s?(?:°|degrees )?\s?([CF])(?!\w)", re.I)
 CLOCK = re.compile(r"(?<!\d)([01]?\d|2[0-3]):([0-5]\d)(?!\d)")
 HOURS = {
@@ -208,4 +212,42 @@ def _named(catalog: Catalog, text: str) -> Rig | None:
         return None
 
 
-__all__ = ["TYPED", "TypedDay", "typed_day"]
+def typed_parts(made: Sequence[MadeCast]) -> list[list[MadeCast]]:
+    """The casts among these that were typed in, by the line that they were typed in: one trip, stop, rig."""
+    parts: dict[tuple[str, ...], list[MadeCast]] = {}
+    for cast in made:
+        if cast.trip.startswith(TYPED):
+            rig = (
+                cast.family,
+                f"{cast.head_oz}",
+                cast.head_material,
+                cast.trailer,
+                f"{cast.trailer_length_in}",
+            )
+            parts.setdefault((cast.trip, cast.stop, *rig), []).append(cast)
+    return list(parts.values())
+
+
+def line_of(catalog: Catalog, part: Sequence[MadeCast]) -> str:
+    """The line that says what these casts of one rig at one stop say, as it may be typed in again."""
+    first = part[0]
+    counts = [(n, word) for kind, word in SAID if (n := sum(c.outcome == kind for c in part))]
+    came = " and ".join(f"{n} {word if n == 1 else word + 's' * (word != 'fish')}" for n, word in counts)
+    casts = "" if first.trip == UNCOUNTED else f" in {len(part)} casts"
+    metal = "" if first.head_material == "lead" else f"{catalog.materials[first.head_material].name} "
+    rig = f"{ounces_as_written(first.head_oz)} {metal}{catalog.families[first.family].name}"
+    tail = catalog.trailers[first.trailer]
+    length = first.trailer_length_in or tail.length_in
+    warm = (first.conditions or {}).get("water_temp_f")
+    said = [
+        f"{came or 'no fish'}{casts}",
+        rig if tail.bare else f"{rig} {tail.name} {length:g} in",
+        first.stop,
+        f"{first.time:%H:%M}",
+        f"{warm:g}F" if isinstance(warm, int | float) else "",
+        next((c.note for c in part if c.note), ""),
+    ]
+    return ", ".join(s for s in said if s)
+
+
+__all__ = ["TYPED", "TypedDay", "line_of", "typed_day", "typed_parts"]

@@ -18,11 +18,12 @@ from heathdrop.answers.year import CASTS_A_TRAILER, FISH_A_TRAILER
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.day.log import agree, last_time, lessons_at, year_at
+from heathdrop.day.made import bring_back, keep_typed, last_away, take_day_back
 from heathdrop.errors import BadInput
 from heathdrop.measures import system
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import casts, fish, settings
-from heathdrop.store.files.dayline import typed_day
+from heathdrop.store.files.dayline import line_of, typed_day, typed_parts
 from heathdrop.web.log.shown import (
     day_rows,
     last_rows,
@@ -62,10 +63,11 @@ def last(request: Request, database: Db, own: Mine) -> Response:
 
 
 @router.get("/log")
-def log(request: Request, database: Db, before: str = "") -> Response:
+def log(request: Request, database: Db, before: str = "", gone: str = "") -> Response:
     """Days, the newest first, a page at a time. What they teach is asked for by the page once it stands."""
     with database.session() as session:
         days = casts.days(session)
+        taken = last_away(session) if gone else None
         shown = [d for d in days if not before or d.date < before[:10]]
         some = shown[:SHOWN]
         made = casts.of_days(session, some[-1].date, some[0].date) if some else []
@@ -73,6 +75,7 @@ def log(request: Request, database: Db, before: str = "") -> Response:
         "days": day_rows(made),
         "more": shown[SHOWN - 1].date if len(shown) > SHOWN else "",
         "years": years_of(days),
+        "gone": taken,
         "casts": sum(d.casts for d in days),
         "bites": sum(d.bites for d in days),
         "page": "log",
@@ -82,18 +85,21 @@ def log(request: Request, database: Db, before: str = "") -> Response:
 
 @writes.post("/log/typed")
 def typed(request: Request, database: Db, form: OwnForm) -> Response:
-    """A day typed in afterwards: read back first, kept when that is agreed to; refused beside its field."""
-    line, on = form.get("line"), form.get("date")
+    """A day typed in afterwards: read back first, kept when that is agreed to, in place of the casts of
+    another line (``instead``, a cast of it on the day ``was``) where it is said otherwise; refused beside
+    its field."""
+    line, on, instead = form.get("line"), form.get("date"), form.get("instead")
+    kept = {"instead": instead, "was": form.get("was")}
     try:
         day_ = typed_day(catalogue.load(), line, _date(on), system())
         made = day_.made(line)
         if form.get("do") != "keep":
-            shown = {"line": line, "date": on, "said": typed_said(day_), "page": "log"}
+            shown = {"line": line, "date": on, "said": typed_said(day_), "page": "log", **kept}
             return page(request, "log/typed.html", shown)
         with database.session() as session:
-            new = casts.keep(session, made)
+            new = keep_typed(session, made, form.get("was") or f"{day_.begun.date()}", instead)
     except BadInput as refusal:
-        shown = {"line": line, "date": on, "wrong": plain_words(refusal), "page": "log"}
+        shown = {"line": line, "date": on, "wrong": plain_words(refusal), "page": "log", **kept}
         return page(request, "log/typed.html", shown, 422)
     if not new:
         shown = {
@@ -167,14 +173,52 @@ def year(request: Request, database: Db, own: Mine, year: str) -> Response:
 
 
 @router.get("/log/day/{on}")
-def day(request: Request, database: Db, on: str) -> Response:
+def day(request: Request, database: Db, on: str, gone: str = "") -> Response:
     """One day: its stops in order, each cast at the depth it ran at, what bit, what was tried in vain."""
     with database.session() as session:
         made = casts.of_days(session, on[:10], on[:10])
+        taken = last_away(session) if gone else None
     if not made:
         return problem(request, "Nothing is on record for that day.", 404)
     stops = [(stop, *_again(stop.casts)) for stop in stops_of_day(made)]
-    return page(request, "log/day.html", {"date": on[:10], "stops": stops, "page": "log"})
+    context = {"date": on[:10], "stops": stops, "typed": _typed(made), "gone": taken, "page": "log"}
+    return page(request, "log/day.html", context)
+
+
+def _typed(made: Sequence[MadeCast]) -> list[tuple[str, str]]:
+    """What was typed in of a day: the first cast's id and the line of each part."""
+    return [(str(part[0].id), line_of(catalogue.load(), part)) for part in typed_parts(made)]
+
+
+@router.get("/log/typed")
+def typed_otherwise(request: Request, database: Db, was: str = "", instead: str = "") -> Response:
+    """The form with a typed line in it, to be said otherwise."""
+    with database.session() as session:
+        lines = dict(_typed(casts.of_days(session, was[:10], was[:10])))
+    if instead not in lines:
+        return problem(request, "That line is not on record any more.", 404)
+    shown = {"line": lines[instead], "date": was[:10], "was": was[:10], "instead": instead, "page": "log"}
+    return page(request, "log/typed.html", shown)
+
+
+@writes.post("/log/away")
+def away(database: Db, form: OwnForm) -> Response:
+    """Take a day back, or what was typed in with one line; undone from the page that follows."""
+    on = form.get("date")[:10]
+    with database.session() as session:
+        take_day_back(session, on, form.get("typed"))
+        left = casts.of_days(session, on, on)
+    return RedirectResponse(f"/log/day/{on}?gone=1" if left else "/log?gone=1", 303)
+
+
+@writes.post("/log/back")
+def back(request: Request, database: Db) -> Response:
+    """Undo that."""
+    with database.session() as session:
+        found = bring_back(session)
+    if found is None:
+        return problem(request, "Nothing is there to be undone.", 404)
+    return RedirectResponse(f"/log/day/{found.on}", 303)
 
 
 def _again(made: Sequence[MadeCast]) -> tuple[str, str]:
