@@ -173,14 +173,14 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     # Another line of the day stays when one is taken back; undone, both are there.
     client.post("/log/typed", data=told | {"line": "one fish, 1/4 micro jig, Dam, noon"})
     taken = client.post("/log/away", data=key | {"typed": mine[1]})
-    assert "2 casts of 2026-04-11 taken back." in taken.text
+    assert "2 casts of 2026-04-11 deleted." in taken.text
     assert "Mill bay" not in taken.text
     assert "Dam" in taken.text
     assert "Mill bay" in client.post("/log/back", data=key).text
     # The whole day, and back again; a second undo has nothing to undo.
     gone = client.post("/log/away", data=key)
     assert gone.url.path == "/log"
-    assert "3 casts of 2026-04-11 taken back." in gone.text
+    assert "3 casts of 2026-04-11 deleted." in gone.text
     assert client.get("/log/day/2026-04-11").status_code == 404
     assert client.get(link[1].replace("&amp;", "&")).status_code == 404
     undone = client.post("/log/back", data=key)

@@ -246,4 +246,4 @@ def _agreed(given: Row) -> Row:
             raise BadInput(
                 f"settings.json, {key}", "not as it was written", "as the export has it"
             ) from error
-    return found
+    return {key: kept for key, kept in found.items() if kept}

@@ -202,7 +202,7 @@ def _stop_of_day(name: str, casts: Sequence[MadeCast]) -> StopOfDay:
     known = next((c.conditions for c in casts if c.conditions), None) or {}
     return StopOfDay(
         name=name or "No stop named",
-        hours=f"{first:%H:%M} to {last:%H:%M}",
+        hours=f"{first:%H:%M}" + (f" to {last:%H:%M}" if f"{last:%H:%M}" != f"{first:%H:%M}" else ""),
         casts=tuple(casts),
         bites=sum(bitten(c) for c in casts),
         water=water_said(known),
