@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import uuid
+from datetime import UTC, datetime
 
 import pytest
 from sqlalchemy.orm import Session
 
-from heathdrop.day.drills import due_for, mark_and_keep, next_question, use_hand
+from heathdrop.answers.drill import Named, question_of
+from heathdrop.conditions.drilled import Drilled
+from heathdrop.day.drills import due_for, mark_and_keep, missed, next_question, use_hand
 from heathdrop.errors import BadInput
 from heathdrop.store import drills
+from heathdrop.training.waters import traits_of
 
 
 def test_what_was_answered_is_due_last(session: Session) -> None:
@@ -39,3 +43,30 @@ def test_a_hand_of_too_few_rounds_is_not_used(session: Session) -> None:
     assert drills.hand_used(session) is None
     with pytest.raises(BadInput, match="kind was"):
         due_for(session, "ear")
+
+
+def test_the_call_leans_to_the_waters_that_are_missed_and_never_asks_one_twice(session: Session) -> None:
+    """Every call in clear water missed, every other one right: the next of a topic is in clear water."""
+    topic = "open"
+
+    def kept(k: int, seed: int, mark: float) -> None:
+        name = Named("call", topic, seed).text
+        drills.keep(session, [Drilled(id=uuid.UUID(int=k), question=name, time=datetime.now(UTC), mark=mark)])
+
+    def clear(seed: int) -> bool:
+        scenario = question_of(Named("call", topic, seed)).scenario
+        assert scenario is not None
+        return "clear" in traits_of(scenario.conditions)
+
+    for seed in range(12):
+        kept(100 + seed, seed, 0.1 if clear(seed) else 0.95)
+    assert missed(session)[0] == "clear"
+    first = next_question(session, "call", topic)[0].named.seed
+    assert any(clear(seed) for seed in range(12, 18))
+    assert clear(first)
+    asked = {first}
+    for k in range(5):
+        kept(200 + k, first if k == 0 else seed, 0.5)
+        seed = next_question(session, "call", topic)[0].named.seed
+        assert seed not in asked | set(range(12))
+        asked.add(seed)

@@ -13,6 +13,7 @@ from heathdrop.errors import BadInput
 from heathdrop.store import drills
 from heathdrop.training.hand import LEAST_ROUNDS
 from heathdrop.training.spacing import Due, due_of
+from heathdrop.training.waters import missing_of, traits_of
 
 
 def due_for(session: Session, kind: str = "") -> list[Due]:
@@ -35,7 +36,8 @@ def next_question(
         raise BadInput("topic", topic[:40], "one of " + ", ".join(sorted({d.name for d in due})))
     first = mine[0]
     asked = first.answered if seed is None else seed
-    for at in range(asked, asked + 20):
+    leaning = seed is None and first.kind == SEASONED
+    for at in _seasoned(session, first) if leaning else range(asked, asked + 20):
         named = Named(first.kind, first.name, at % SEEDS)
         try:
             return question_of(named), due
@@ -43,6 +45,46 @@ def next_question(
             if seed is not None:
                 raise
     raise BadInput("topic", first.name, "another topic: nothing to ask here")
+
+
+#: The kind whose waters lean to what is missed; how many are looked at, and the latest rounds that tell.
+SEASONED, LOOKED_AT, TELLING = "call", 6, 60
+#: Missed so much more (of 1) than waters are otherwise, it is said; so many are said.
+MISSED, SAID = 0.08, 3
+
+
+def _rounds(session: Session) -> list[tuple[Named, float]]:
+    """The latest rounds of the kind that leans, each with its mark."""
+    done = [(Named.parse(d.question), d.mark) for d in drills.listed(session)]
+    return [(named, mark) for named, mark in done if named.kind == SEASONED][-TELLING:]
+
+
+def missed(session: Session) -> list[str]:
+    """What waters have that are missed more than others, the most so first."""
+    found = missing_of([(_traits(named), mark) for named, mark in _rounds(session)])
+    return sorted((t for t, more in found.items() if more >= MISSED), key=lambda t: -found[t])[:SAID]
+
+
+def _seasoned(session: Session, first: Due) -> list[int]:
+    """Seeds of a topic not asked yet, those first whose water has more of what was missed in any topic."""
+    rounds = _rounds(session)
+    taken = {named.seed for named, _ in rounds if named.topic == first.name}
+    missing = missing_of([(_traits(named), mark) for named, mark in rounds])
+    free = [at for at in range(first.answered + 20) if at not in taken]
+
+    def leans(at: int) -> float:
+        return -sum(missing.get(t, 0.0) for t in _traits(Named(first.kind, first.name, at)))
+
+    return [*sorted(free[:LOOKED_AT], key=leans), *free[LOOKED_AT:]]
+
+
+def _traits(named: Named) -> frozenset[str]:
+    """What the water of a question is; nothing for one that cannot be asked."""
+    try:
+        scenario = question_of(named).scenario
+    except BadInput:
+        return frozenset()
+    return frozenset() if scenario is None else traits_of(scenario.conditions)
 
 
 def mark_and_keep(
@@ -74,4 +116,4 @@ def use_hand(session: Session, use: bool) -> None:
     drills.use(session, use)
 
 
-__all__ = ["due_for", "mark_and_keep", "next_question", "use_hand"]
+__all__ = ["due_for", "mark_and_keep", "missed", "next_question", "use_hand"]

@@ -3,7 +3,42 @@
 from __future__ import annotations
 
 import random
+from collections.abc import Sequence
 from typing import Any
+
+#: Rounds that say as much as a trait's own beforehand.
+SELDOM = 2.0
+#: What a water may be, by a condition and where it begins: what somebody who misreads waters may misread.
+TRAITS: tuple[tuple[str, str, float, float], ...] = (
+    ("cold", "water_temp_f", 0.0, 52.0),
+    ("warm", "water_temp_f", 74.0, 200.0),
+    ("murky", "clarity_ft", 0.0, 2.0),
+    ("clear", "clarity_ft", 6.0, 99.0),
+    ("windy", "wind_mph", 10.0, 99.0),
+    ("shallow fish", "fish_depth_ft", 0.0, 4.0),
+    ("deep fish", "fish_depth_ft", 12.0, 99.0),
+)
+#: Words of a water that are traits as they stand.
+WORDS = ("trend", "light", "forage")
+
+
+def traits_of(conditions: Any) -> frozenset[str]:
+    """What a water is, in traits: of conditions by their names (attributes)."""
+    found = {name for name, field, low, high in TRAITS if low <= float(getattr(conditions, field)) <= high}
+    return frozenset(found | {f"{word} {getattr(conditions, word)}" for word in WORDS})
+
+
+def missing_of(rounds: Sequence[tuple[frozenset[str], float]]) -> dict[str, float]:
+    """How much more is missed of waters with a trait than of all: marks (0 to 1) of rounds by their traits, a
+    trait that was met seldom near none."""
+    if not rounds:
+        return {}
+    usual = sum(1.0 - mark for _, mark in rounds) / len(rounds)
+    found = {}
+    for trait in sorted({t for traits, _ in rounds for t in traits}):
+        mine = [1.0 - mark for traits, mark in rounds if trait in traits]
+        found[trait] = (sum(mine) - usual * len(mine)) / (len(mine) + SELDOM)
+    return found
 
 
 def random_water(rng: random.Random) -> dict[str, Any]:

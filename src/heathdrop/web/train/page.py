@@ -11,7 +11,7 @@ from fastapi.responses import RedirectResponse, Response
 
 from heathdrop.answers.drill import KINDS, SEEDS, Named, Question, question_of
 from heathdrop.api.drilling import hand_answer
-from heathdrop.day.drills import due_for, mark_and_keep, next_question, use_hand
+from heathdrop.day.drills import SEASONED, due_for, mark_and_keep, missed, next_question, use_hand
 from heathdrop.errors import BadInput
 from heathdrop.measures import meant
 from heathdrop.reading import number_of
@@ -70,7 +70,8 @@ def question(
         return RedirectResponse("/train", 303)
     with database.session() as session:
         found, _ = next_question(session, kind, topic, seed)
-    return page(request, "train/question.html", _asked(found, n))
+        leans = missed(session) if kind == SEASONED else []
+    return page(request, "train/question.html", {**_asked(found, n), "missed": leans})
 
 
 def _asked(found: Question, n: int) -> dict[str, Any]:
@@ -101,7 +102,7 @@ def answer(request: Request, database: Db, form: OwnForm) -> Response:
     found = question_of(named)
     n = int(form.get("n")) if form.get("n").isascii() and form.get("n").isdigit() else 1
     context = _asked(found, n)
-    given = {k: v for k, v in form.texts.items() if k not in ("token", "id", "uid", "n", "units")}
+    given = {k: v for k, v in form.texts.items() if k not in ("token", "id", "uid", "n", "units", "late_ms")}
     try:
         read = {k: _read(k, v, form.get("units")) for k, v in given.items()}
         with database.session() as session:
@@ -119,6 +120,7 @@ def answer(request: Request, database: Db, form: OwnForm) -> Response:
         if named.kind == "eye"
         else [],
         "chosen": read.get("option"),
+        "late_ms": _late(form.get("late_ms")),
     }
     return page(request, "train/answer.html", context)
 
@@ -131,6 +133,11 @@ def _read(field: str, text: str, units: str) -> float | str:
         return meant(text, "ft", units) if field == "depth_ft" else number_of(text)
     except ValueError as error:
         raise BadInput(field, text[:20], "a number") from error
+
+
+def _late(text: str) -> int:
+    """How late (ms) the page came to a tap, as it measured it; 0 where it did not."""
+    return min(2000, int(text)) if text.isascii() and text.isdigit() else 0
 
 
 def _uid(text: str) -> uuid.UUID:
