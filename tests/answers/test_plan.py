@@ -11,13 +11,14 @@ import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
-from heathdrop.answers.plan import CASTS
+from heathdrop.answers.plan import CASTS, plan_day
 from heathdrop.api.planning import plan_answer
 from heathdrop.cli import app
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.day.plan import planned, the_stops
+from heathdrop.day.plan import planned, the_rods, the_stops
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import name_of
 
 
 @pytest.fixture(scope="module")
@@ -53,6 +54,21 @@ def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
         for c in answer["stops"][0]["cautions"]
     )
     assert answer["bag"]
+
+
+@pytest.mark.slow
+def test_what_is_not_rated_on_every_rod_would_not_have_been_chosen(
+    day: dict[str, Any], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """The demo's stops on its own five rods, every rig rated on every rod and as they are screened."""
+    request = PlanRequest.model_validate(day)
+    stops, rods = the_stops(request), the_rods(request)
+    assert not isinstance(rods, int)
+    screened = plan_day(stops, rods, closely=False)
+    monkeypatch.setattr("heathdrop.answers.plan.MANY_CANDIDATES", 10**6)
+    whole = plan_day(stops, rods, closely=False)
+    assert [name_of(t.rig) for t in screened.rods] == [name_of(t.rig) for t in whole.rods]
+    assert screened.total == pytest.approx(whole.total, rel=1e-9)
 
 
 @pytest.mark.slow

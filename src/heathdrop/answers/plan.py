@@ -35,6 +35,9 @@ from heathdrop.units import ounces_as_written
 FAMILIES, RIGS = 4, 3
 #: A family that the rules put under this share of the best one is not rated, but taken to fit half.
 HOPELESS, HALF_FIT = 0.45, 0.5
+#: From so many rigs on rods on, a rig that is worth less than this share of the best at a stop, on the
+#: stop's own line, is not rated there on every rod.
+MANY_CANDIDATES, SCREENED = 100, 0.65
 #: For more stops than these each family gives one rig a stop: there are enough to choose from.
 MANY_STOPS = 12
 #: So few rods for more stops want rigs that are a compromise between them.
@@ -42,7 +45,7 @@ FEW_RODS = 2
 #: Casts of a stop's search order.
 CASTS = 6
 #: Ratings remembered, so that a changed stop asks only for itself.
-RATED: Memory[list[Rated]] = Memory(4096)
+RATED: Memory[list[Rated]] = Memory(16384)
 #: The reel where none is named.
 DEFAULT_REEL = Reel()
 #: Told how far the work is (0 to 1) and what is being done.
@@ -238,10 +241,7 @@ def _worths(
     straight = np.zeros((len(candidates), len(stops)))
     for j, stop in enumerate(stops):
         tell(0.5 + 0.3 * j / len(stops), f"every rig at {stop.name}")
-        straight[:, j] = [
-            guess if (guess := _hopeless(stop, c, own)) is not None else worth_at(stop, c.rig, c.rod, own)
-            for c in candidates
-        ]
+        straight[:, j] = _straight(stop, candidates, own)
     table, changed = straight.copy(), {}
     lines = [(c.group, c.rod.line, c.rod.reel, c.rod.rated) for c in candidates]
     heads = [(c.rig.family.id, c.rig.head_oz) for c in candidates]
@@ -264,10 +264,33 @@ def _worths(
     return table, changed
 
 
-def _hopeless(stop: Stop, c: _Candidate, own: Own) -> float | None:
+def _straight(stop: Stop, candidates: Sequence[_Candidate], own: Own) -> list[float]:
+    """What each candidate is worth at a stop as it is tied. Where there are many, a rig that on the stop's
+    own line is worth less than :data:`SCREENED` of the best there is taken to be so on every rod's."""
+    plain: dict[str, float] = {}
+    many = len(candidates) > MANY_CANDIDATES
+    if many:
+        at = Rod("", stop.scenario.gear.line, stop.scenario.gear.reel, stop.scenario.gear.rod)
+        rigs = {name_of(c.rig).text(): c.rig for c in candidates}
+        for name, rig in rigs.items():
+            guess = _hopeless(stop, rig, own)
+            plain[name] = worth_at(stop, rig, at, own, borne=True) if guess is None else guess
+    least = SCREENED * max(plain.values(), default=0.0)
+    found = []
+    for c in candidates:
+        guess = plain[name_of(c.rig).text()] if many else 0.0
+        if many and guess < least:
+            found.append(guess)
+            continue
+        hopeless = _hopeless(stop, c.rig, own)
+        found.append(worth_at(stop, c.rig, c.rod, own) if hopeless is None else hopeless)
+    return found
+
+
+def _hopeless(stop: Stop, rig: Rig, own: Own) -> float | None:
     """What a rig is taken to be worth, unrated, where the rules put its family so far behind that it hardly
     serves this stop; None where it is to be rated."""
-    most = math.exp(_behind(stop.scenario, c.rig.family.id, own))
+    most = math.exp(_behind(stop.scenario, rig.family.id, own))
     return HALF_FIT * most if most < HOPELESS else None
 
 
@@ -281,12 +304,12 @@ def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
     return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
 
 
-def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
+def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own, borne: bool = False) -> float:
     """The fit of a rig at a stop, less where the rules put its family behind the best one (0 to 1), next to
-    nothing on a rod or a line that cannot bear it."""
+    nothing on a rod or a line that cannot bear it; ``borne``: as if it could."""
     rated = rated_there(stop, rig, rod, own)
-    borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
-    return borne * rated.fits.score * math.exp(_behind(stop.scenario, rig.family.id, own))
+    share = 1.0 if borne or rated.borne else catalogue.load().search.plan.unborne
+    return share * rated.fits.score * math.exp(_behind(stop.scenario, rig.family.id, own))
 
 
 @lru_cache(maxsize=2048)

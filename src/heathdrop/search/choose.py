@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 Values = NDArray[np.float64]
+Groups = NDArray[np.intp]
 #: An exchange that gains less than this is no gain.
 LEAST_GAIN = 1e-9
 
@@ -30,8 +31,9 @@ def bound(values: Values) -> float:
 def choose(values: Values, groups: Sequence[int], count: int) -> list[int]:
     """Rows chosen greedily, then exchanged one for one until nothing improves, from every first row; at most
     ``count``, at most one of each group (a rod holds one rig), none that adds nothing. Ties: the earlier."""
-    tries = [_grown(values, groups, count, [])]
-    tries += [_grown(values, groups, count, [k]) for k in range(len(groups))]
+    each = np.array(groups, dtype=np.intp)
+    tries = [_grown(values, each, count, [])]
+    tries += [_grown(values, each, count, [k]) for k in range(len(groups))]
     best = max(tries, key=lambda rows: round(worth(values, rows), 9))
     return _needed(values, best)
 
@@ -47,7 +49,7 @@ def _needed(values: Values, chosen: list[int]) -> list[int]:
     return chosen
 
 
-def _grown(values: Values, groups: Sequence[int], count: int, chosen: list[int]) -> list[int]:
+def _grown(values: Values, groups: Groups, count: int, chosen: list[int]) -> list[int]:
     """A choice grown greedily from its first rows, then exchanged until nothing improves."""
     while len(chosen) < count:
         row = _best_more(values, groups, chosen)
@@ -60,23 +62,26 @@ def _grown(values: Values, groups: Sequence[int], count: int, chosen: list[int])
     return chosen
 
 
-def _allowed(groups: Sequence[int], others: Sequence[int]) -> list[int]:
-    taken = {groups[k] for k in others}
-    return [k for k in range(len(groups)) if groups[k] not in taken]
+def _allowed(groups: Groups, others: Sequence[int]) -> Groups:
+    """Rows whose group none of the others is of."""
+    free = np.ones(len(groups), dtype=bool)
+    for k in others:
+        free &= groups != groups[k]
+    return np.flatnonzero(free)
 
 
-def _best_more(values: Values, groups: Sequence[int], chosen: list[int]) -> int | None:
+def _best_more(values: Values, groups: Groups, chosen: list[int]) -> int | None:
     """The row that adds most; None when nothing adds."""
     have = values[chosen].max(axis=0) if chosen else np.zeros(values.shape[1])
     rows = _allowed(groups, chosen)
-    if not rows:
+    if not len(rows):
         return None
     gains = np.maximum(values[rows] - have, 0.0).sum(axis=1)
     best = int(np.argmax(gains))
-    return rows[best] if gains[best] > LEAST_GAIN or not chosen else None
+    return int(rows[best]) if gains[best] > LEAST_GAIN or not chosen else None
 
 
-def _exchanged(values: Values, groups: Sequence[int], chosen: list[int]) -> bool:
+def _exchanged(values: Values, groups: Groups, chosen: list[int]) -> bool:
     """Exchange the first row that a better one can stand in for; whether there was one."""
     now = worth(values, chosen)
     for n in range(len(chosen)):
@@ -86,7 +91,7 @@ def _exchanged(values: Values, groups: Sequence[int], chosen: list[int]) -> bool
         sums = np.maximum(values[rows], have).sum(axis=1)
         best = int(np.argmax(sums))
         if sums[best] > now + LEAST_GAIN:
-            chosen[n] = rows[best]
+            chosen[n] = int(rows[best])
             return True
     return False
 
