@@ -11,11 +11,12 @@ import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
-from heathdrop.answers.plan import CASTS, plan_day
+from heathdrop.answers.plan import CASTS, Rod, plan_day
 from heathdrop.api.planning import plan_answer
 from heathdrop.cli import app
+from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.day.plan import planned, the_rods, the_stops
+from heathdrop.day.plan import planned, the_stops
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import name_of
@@ -62,8 +63,15 @@ def test_what_is_not_rated_on_every_rod_would_not_have_been_chosen(
 ) -> None:
     """The demo's stops on its own five rods, every rig rated on every rod and as they are screened."""
     request = PlanRequest.model_validate(day)
-    stops, rods = the_stops(request), the_rods(request)
-    assert not isinstance(rods, int)
+    stops, reel = the_stops(request), Reel()
+    spools = (
+        ("fluorocarbon", 15.0),
+        ("braid", 50.0),
+        ("fluorocarbon", 10.0),
+        ("nylon", 15.0),
+        ("braid", 30.0),
+    )
+    rods = [Rod(f"{n}", Line(material=m, test_lb=lb), reel) for n, (m, lb) in enumerate(spools)]
     screened = plan_day(stops, rods, closely=False)
     monkeypatch.setattr("heathdrop.answers.plan.MANY_CANDIDATES", 10**6)
     whole = plan_day(stops, rods, closely=False)
