@@ -195,7 +195,6 @@ def _tied(n: int, c: _Candidate, lost: float) -> Tied:
 
 def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell: Tell) -> list[_Candidate]:
     """The best rigs of the best families of every stop, on every rod's line, or on the line that suits."""
-    catalog = catalogue.load()
     found: dict[str, Rig] = {}
     each = RIGS if len(stops) <= MANY_STOPS else 1
     for k, stop in enumerate(stops):
@@ -208,12 +207,14 @@ def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell
             found.setdefault(name_of(rig).text(), rig)
     if not isinstance(rods, int):
         return [_Candidate(rig, rod, n) for n, rod in enumerate(rods) for rig in found.values()]
-    gear = stops[0].scenario.gear
-    return [
-        _Candidate(rig, Rod("", LineSet(material=m, test_lb=float(lb)), gear.reel), -1)
-        for rig in found.values()
-        for m, lb in [offered(catalog.families[rig.family.id])]
-    ]
+    reel = stops[0].scenario.gear.reel
+    return [_Candidate(rig, _suited(rig, reel), -1) for rig in found.values()]
+
+
+def _suited(rig: Rig, reel: Reel) -> Rod:
+    """A rod with the line that suits a rig's family."""
+    material, test_lb = offered(rig.family)
+    return Rod("", LineSet(material=material, test_lb=float(test_lb)), reel)
 
 
 def _compromises(stops: Sequence[Stop], families: set[str], own: Own) -> list[Rig]:
@@ -270,11 +271,12 @@ def _straight(stop: Stop, candidates: Sequence[_Candidate], own: Own) -> list[fl
     plain: dict[str, float] = {}
     many = len(candidates) > MANY_CANDIDATES
     if many:
-        at = Rod("", stop.scenario.gear.line, stop.scenario.gear.reel, stop.scenario.gear.rod)
         rigs = {name_of(c.rig).text(): c.rig for c in candidates}
         for name, rig in rigs.items():
             guess = _hopeless(stop, rig, own)
-            plain[name] = worth_at(stop, rig, at, own, borne=True) if guess is None else guess
+            plain[name] = (
+                worth_at(stop, rig, _suited(rig, stop.scenario.gear.reel), own) if guess is None else guess
+            )
     least = SCREENED * max(plain.values(), default=0.0)
     found = []
     for c in candidates:
@@ -304,12 +306,12 @@ def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
     return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
 
 
-def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own, borne: bool = False) -> float:
+def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
     """The fit of a rig at a stop, less where the rules put its family behind the best one (0 to 1), next to
-    nothing on a rod or a line that cannot bear it; ``borne``: as if it could."""
+    nothing on a rod or a line that cannot bear it."""
     rated = rated_there(stop, rig, rod, own)
-    share = 1.0 if borne or rated.borne else catalogue.load().search.plan.unborne
-    return share * rated.fits.score * math.exp(_behind(stop.scenario, rig.family.id, own))
+    borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
+    return borne * rated.fits.score * math.exp(_behind(stop.scenario, rig.family.id, own))
 
 
 @lru_cache(maxsize=2048)
