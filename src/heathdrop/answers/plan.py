@@ -266,8 +266,9 @@ def _worths(
 
 
 def _straight(stop: Stop, candidates: Sequence[_Candidate], own: Own) -> list[float]:
-    """What each candidate is worth at a stop as it is tied. Where there are many, a rig that on the stop's
-    own line is worth less than :data:`SCREENED` of the best there is taken to be so on every rod's."""
+    """What each candidate is worth at a stop as it is tied. Where there are many, a rig that on the
+    line that suits it is worth less than :data:`SCREENED` of the best there is taken to be so on every
+    rod's."""
     plain: dict[str, float] = {}
     many = len(candidates) > MANY_CANDIDATES
     if many:

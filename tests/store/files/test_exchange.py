@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import csv
 import io
 import json
 import re
@@ -60,6 +61,22 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
         assert exchange.unpacked(exchange.packed(there)).said() == "nothing new"
         assert settings.measures(there) == "metric"
     other.close()
+
+
+@pytest.mark.parametrize("name", ["tackle.csv", "drop-tests.csv"])
+def test_rows_without_ids_are_known_again_by_what_they_say(whole: Session, name: str) -> None:
+    """One's own spreadsheet has no ids: read twice it brings nothing new, a row more brings that one."""
+    lines = exchange.written(whole, name)[0].splitlines()
+    at = lines[0].split(",").index("id")
+    bare = list(csv.reader(lines))
+    rows = [[cell for k, cell in enumerate(row) if k != at] for row in bare]
+    text = "\n".join(",".join(f'"{cell}"' for cell in row) for row in [*rows, rows[-1]])
+    parcel = exchange.looked_at(text.encode(), name)
+    assert parcel.faults == []
+    new = exchange.sifted(whole, parcel)
+    assert (len(new.rows[name]), new.there) == (1, len(rows) - 1)
+    exchange.keep(whole, parcel)
+    assert exchange.sifted(whole, parcel).said() == "nothing new"
 
 
 def test_what_is_refused_and_how() -> None:

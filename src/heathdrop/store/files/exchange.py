@@ -8,6 +8,7 @@ import lzma
 import zipfile
 import zlib
 from dataclasses import dataclass, field
+from functools import partial
 from typing import Any
 
 from pydantic import BaseModel
@@ -185,8 +186,9 @@ def sifted(session: Session, parcel: Parcel) -> Parcel:
     """The parcel without what the data file already has, and how much that was."""
     rows, there = {}, 0
     for name, found in parcel.rows.items():
-        table = BY_NAME[name].table
-        rows[name] = found if table is None else new_of(session, table, found)
+        entry = BY_NAME[name]
+        kept = partial(entry.rows, session)
+        rows[name] = found if entry.table is None else new_of(session, entry.table, found, kept)
         there += len(found) - len(rows[name])
     return Parcel(rows, parcel.passed_over, parcel.faults, there)
 

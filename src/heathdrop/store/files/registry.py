@@ -7,6 +7,8 @@ their words are made from it.
 
 from __future__ import annotations
 
+import json
+from collections import Counter
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
@@ -56,15 +58,26 @@ def counted(count: int, one: str, many: str) -> str:
     return f"{count} {one if count == 1 else many}"
 
 
-def new_of(session: Session, table: type[Kept], found: Sequence[Row]) -> list[Row]:
-    """The rows that are not in the data file yet, by their names for good. Each name counts once."""
+def new_of(
+    session: Session, table: type[Kept], found: Sequence[Row], kept: Callable[[], Sequence[Row]] = list
+) -> list[Row]:
+    """The rows that are not in the data file yet, by their names for good, each of which counts once; a row
+    without one by all that it says, against the rows that are ``kept``."""
     there, new = living(session, table), []
+    alike = Counter(_says(row) for row in kept()) if any(r.get("id") is None for r in found) else Counter()
     for row in found:
-        uid = row.get("id")
-        if uid is None or uid not in there:
+        uid, says = row.get("id"), _says(row)
+        if uid is None and alike[says] > 0:
+            alike[says] -= 1
+        elif uid is None or uid not in there:
             new.append(row)
             there |= {uid} if uid else set()
     return new
+
+
+def _says(row: Row) -> str:
+    """Everything that a row says but its name for good."""
+    return json.dumps({k: v for k, v in row.items() if k != "id"}, sort_keys=True, default=str)
 
 
 def _tackle_rows(session: Session) -> list[Row]:
