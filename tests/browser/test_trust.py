@@ -5,9 +5,11 @@ from __future__ import annotations
 import base64
 import re
 import threading
+import zlib
 from pathlib import Path
 
 import httpx2
+import pytest
 import uvicorn
 from selenium import webdriver
 from selenium.webdriver.common.by import By
@@ -278,3 +280,24 @@ def test_what_a_control_means_is_said_beside_it(browser: webdriver.Chrome, site:
     wait(browser, lambda: not browser.find_elements(By.CSS_SELECTOR, ".about[open]"))
     press(browser, ".settled .about summary")
     wait(browser, lambda: len(text(browser, ".settled .about[open] p")) > 10)
+
+
+@pytest.mark.parametrize("at", ["/drops", "/plan", "/?view=search", "/log/year/2026", "/?view=cast"])
+def test_no_page_of_paper_is_empty(browser: webdriver.Chrome, site: str, at: str) -> None:
+    """Every sheet that comes out of the printer has something on it."""
+    browser.get(site + at)
+    printed = browser.execute_cdp_cmd("Page.printToPDF", {"paperWidth": 8.27, "paperHeight": 11.69})
+    sheets = drawn_on(base64.b64decode(printed["data"]))
+    assert sheets
+    assert all(b" Tf" in sheet or b"Tj" in sheet for sheet in sheets)
+
+
+def drawn_on(pdf: bytes) -> list[bytes]:
+    """What is drawn on each page of a PDF: its content stream, unpacked."""
+    found = []
+    for page in re.finditer(rb"/Type\s*/Page[^s].*?/Contents (\d+) 0 R", pdf, re.S):
+        at = re.search(rb"\n" + page[1] + rb" 0 obj\b(.*?)stream\r?\n", pdf, re.S)
+        assert at is not None
+        stream = pdf[at.end() :]
+        found.append(zlib.decompressobj().decompress(stream) if b"Flate" in at[1] else b"")
+    return found

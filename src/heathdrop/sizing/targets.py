@@ -118,6 +118,6 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
             why = "fish hold under the cover: from its underside to their level"
         else:
             band = (fish - numbers.above_fish_ft, fish)
-            why = "fish feed upward: from two feet above them to their own level"
+            why = "fish feed upward: from 2 ft above them to their own level"
         found.append((share * (1.0 - grass), (max(0.0, band[0]), band[1]), why))
     return found

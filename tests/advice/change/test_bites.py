@@ -20,7 +20,7 @@ def test_short_strikes_wait_then_shorten_then_help_the_hook(cat: Catalog) -> Non
         "A touch slower, with a pause now and then",
     ]
     jig = short(*held(cat, "wood"))
-    assert [c.what for c in jig][1] == "Shorten the trailer by half an inch, to 3.5 in"
+    assert [c.what for c in jig][1] == "Shorten the trailer by 0.5 in, to 3.5 in"
     assert jig[1].effect == "less to nip at; it works where it did"
     bladed = [c.what for c in short(*held(cat, "wood swum"))]
     assert not any("trailer hook" in what for what in bladed)  # in wood it would hang

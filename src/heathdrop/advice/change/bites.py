@@ -38,7 +38,7 @@ def short(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         else:
             shorter = max(1.0, rig.trailer_length_in - 0.5)
             other = replace(rig, trailer_length_in=shorter)
-            what = f"Shorten the trailer by half an inch, to {shorter:g} in"
+            what = f"Shorten the trailer by 0.5 in, to {shorter:g} in"
         found.append(Change(what, _less_to_nip(setting, hand, other), "model", True, pick(other)))
     if rig.family.takes_trailer_hook and setting.stand.kind not in ("wood", "docks"):
         rule = setting.catalog.rules["short-strikes"]

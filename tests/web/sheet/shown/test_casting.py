@@ -73,4 +73,4 @@ def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> No
             assert cast.shapes.shape[0] == cast.time_s.size
             assert said_difference("same", cast, cast)
     same = play(made, best)
-    assert said_difference("x", same, same) == "x runs at the same depth, within half an inch."
+    assert said_difference("x", same, same) == "x runs at the same depth, within 0.5 in."

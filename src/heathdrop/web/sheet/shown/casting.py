@@ -164,7 +164,7 @@ def said_difference(name: str, own: CastResult, other: CastResult) -> str:
         return f"{name} spends {d.other_bottom_s:.0f} s on the bottom against {d.own_bottom_s:.0f} s."
     inches = 12.0 * (d.own_ft - d.other_ft)
     if abs(inches) < 0.5:
-        return f"{name} runs at the same depth, within half an inch."
+        return f"{name} runs at the same depth, within 0.5 in."
     side = "higher" if inches > 0 else "deeper"
     said = f"{name} runs {abs(inches):.0f} in {side}: {d.other_ft:.1f} ft against {d.own_ft:.1f} ft"
     return said + ", same count and pace."
