@@ -2,7 +2,8 @@
 // for, and a long list shows its first lines. What was opened stays open when the page's answer comes anew.
 import { by } from "./dom.js";
 
-const narrow = window.matchMedia("(max-width: 760px)");
+// Paper is not narrow: what stands open is printed open.
+const narrow = window.matchMedia("screen and (max-width: 760px)");
 const opened = new Set();
 
 document.documentElement.classList.add("scripted");
