@@ -91,4 +91,4 @@ def test_one_band_on_one_page(cat: Catalog) -> None:
     assert int(worth[2]) < 20
     shown = picture_of(cat, learn(cat, [test]), test, "craw", [test])
     assert "Enough" in shown.worth
-    assert "in all of them alike" in shown.worth
+    assert "off in every one of them" in shown.worth

@@ -212,9 +212,8 @@ def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, know
     says it, and what another test leaves of it is told on that scale."""
     worth = another_worth(catalog, drops, like)
     if not worth.asked:
-        return (
-            "Enough: more drops would hardly narrow it. A depth or a count off in all of them alike is left."
-        )
+        left = "What is left is a depth or a count that may be off in every one of them."
+        return f"Enough: more drops would hardly narrow it. {left}"
     where = "at the same depth" if worth.depth_m == like.depth_m else f"in {feet(worth.depth_m):.0f} ft"
     then = known * worth.then / worth.now
     return f"One more test, {where}, would make ±{100 * known:.0f} % about ±{100 * then:.0f} %."
