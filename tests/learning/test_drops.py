@@ -46,7 +46,7 @@ def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
             "falls": falls,
             "times": times_of(falls, odd, odd[::-1], 1.3),
             "priors": [prior_spreads(cat, t) for t in seen],
-            "posterior": replace(learned, shared=learned.shared[:2]),
+            "posterior": replace(learned, shared=learned.shared[:1]),
             "one": replace(learn_drops(cat, seen[:1]), shared=np.zeros(0)),
         },
     )
