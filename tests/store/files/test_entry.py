@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+import pytest
+
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import items
@@ -87,3 +89,18 @@ def test_what_each_line_is(cat: Catalog) -> None:
             "rigs in metric": all_said(lambda line: name_of(typed_rig(cat, line, "metric")).text(), RIGS[:3]),
         },
     )
+
+
+@pytest.mark.parametrize(
+    ("line", "oz"),
+    [
+        ("7 g bladed jig", 0.25),
+        ("14g football jig", 0.5),
+        ("21 g punch rig", 0.75),
+        ("28 g punch rig", 1.0),
+        ("10 g swim jig", 0.353),  # 6 % off 3/8: a head of its own
+        ("5 gram finesse jig", 0.176),
+    ],
+)
+def test_whole_grams_are_the_listed_weight_that_they_mean(cat: Catalog, line: str, oz: float) -> None:
+    assert parsed(cat, line)[1]["weight_oz"] == oz

@@ -299,7 +299,7 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
     skirt, text = take_word(skirts, text)
     ounces, text = _take(OUNCES, text)
     if ounces is None and "mass_g" in data:
-        ounces = round(read(f"{data['mass_g']} g", "oz"), 3)
+        ounces = _listed(catalog, data["family"], round(read(f"{data['mass_g']} g", "oz"), 3))
         data = {k: v for k, v in data.items() if k != "mass_g"}
     weight = _weighed(catalog, line, data["family"], ounces)
     blades = BLADES if catalog.families[data["family"]].blade else ()
@@ -307,6 +307,16 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
         text = re.sub(rf"\b{word}\b", " ", text, flags=re.I)
     found: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
     return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
+
+
+#: Whole grams are a listed weight said in metric within this share: 14 g is the half ounce.
+SAME_WEIGHT = 0.025
+
+
+def _listed(catalog: Catalog, family: str, ounces: float) -> float:
+    """The listed weight that grams mean; the ounces themselves where they mean none."""
+    near = min(catalog.families[family].weights_oz, key=lambda oz: abs(oz - ounces))
+    return near if abs(ounces - near) <= SAME_WEIGHT * near else ounces
 
 
 def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) -> dict[str, Any]:
