@@ -1,0 +1,28 @@
+"""The smallest change that mends wins a repair."""
+
+from __future__ import annotations
+
+import pytest
+
+from heathdrop.advice.change import changes_for
+from heathdrop.answers.drill import Named, mark_of, question_of
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+
+
+@pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt"])
+def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
+    q = question_of(Named.parse(f"repair.{topic}.1"))
+    assert q.sizing is not None
+    assert q.rated is not None
+    right = changes_for(cat, q.sizing, q.rated, topic, q.missed_ft)
+    marks = {o.what: mark_of(q.named, {"option": k}).mark for k, o in enumerate(q.options)}
+    assert marks[right[0].what] == 1.0
+    assert sorted(marks.values())[-1] == 1.0
+    assert sum(m == 1.0 for m in marks.values()) == 1
+    assert all(marks[o.what] == (0.6 if o.mends else 0.0) for o in q.options if o.what != right[0].what)
+    assert [o.what for o in question_of(Named.parse(f"repair.{topic}.1")).options] == [
+        o.what for o in q.options
+    ]
+    with pytest.raises(BadInput, match="option"):
+        mark_of(q.named, {"option": len(q.options)})
