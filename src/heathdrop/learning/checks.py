@@ -15,7 +15,9 @@ from heathdrop.learning.observations import DepthCheck, MatCheck, lift_key
 from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import lure_of, spread_of
+from heathdrop.physics.rig_name import name_of
 from heathdrop.physics.water import water_at
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.tune import BOARD
 
 #: Where the log of a factor is looked for, in prior sigmas of the lift and in logs of the mat's weight.
@@ -52,6 +54,20 @@ def ran_at_m(catalog: Catalog, check: DepthCheck, lift: float) -> float:
     return float(depths.mean()) if depths.size else 0.0
 
 
+#: Depths that were simulated for a check, so that the next check asks only for itself.
+RAN: Memory[NDArray[np.float64]] = Memory(256)
+
+
+def _ran(catalog: Catalog, check: DepthCheck, logs: tuple[float, ...]) -> NDArray[np.float64]:
+    """Depth (m) at each factor (log) of the lift, remembered."""
+
+    def find(_: list[int]) -> list[NDArray[np.float64]]:
+        return [np.array([ran_at_m(catalog, check, math.exp(g)) for g in logs])]
+
+    flown = (check.pace_m_s, check.count_s, check.cast_m, check.rod_tip_m, check.temperature_f)
+    return RAN.all_of([(name_of(check.rig), check.rig.measured, check.line, flown, logs)], find)[0]
+
+
 def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneFactor]:
     """Lift factors by :func:`lift_key`, each from its own depth checks."""
     numbers = catalog.judgement.learning
@@ -64,7 +80,7 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
         scale = prior * GRID * 2.0
         logs = -0.5 * (scale / prior) ** 2
         for check in some:
-            ran = np.array([ran_at_m(catalog, check, math.exp(float(g))) for g in scale])
+            ran = _ran(catalog, check, tuple(scale.tolist()))
             sigma = max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
             logs = logs - 0.5 * ((ran - check.depth_m) / sigma) ** 2
         found[key] = _summary(scale, logs, len(some))
