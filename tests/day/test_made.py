@@ -8,9 +8,18 @@ import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.made import MadeCasts
-from heathdrop.day.made import keep_casts, mend_cast, take_back
+from heathdrop.day.made import (
+    Away,
+    bring_back,
+    keep_casts,
+    last_away,
+    mend_cast,
+    take_back,
+    take_day_back,
+)
 from heathdrop.errors import BadInput
 from heathdrop.store import casts, trips
+from tests.answers.logged import cast as logged
 from tests.day.under_way import WATER, cast
 
 
@@ -44,3 +53,20 @@ def test_a_mended_cast_keeps_the_water_it_had(session: Session) -> None:
 def test_taken_back_once(session: Session) -> None:
     keep_casts(session, MadeCasts([cast(1)]))
     assert [take_back(session, cast(1).id) for _ in range(2)] == [True, False]
+
+
+def test_a_day_of_many_casts_is_taken_back_and_brought_back(session: Session) -> None:
+    """More than the database is asked for at once; another day's casts stay, and what was gone stays gone."""
+    first = logged(0)
+    many = [first, *(logged(k).model_copy(update={"time": first.time}) for k in range(1, 1203))]
+    other = logged(5000)
+    casts.keep(session, [*many, other])
+    take_back(session, many[7].id)
+    assert last_away(session) is None
+    on = many[0].time.date().isoformat()
+    assert take_day_back(session, on) == Away(on, 1202)
+    assert [c.id for c in casts.listed(session)] == [other.id]
+    assert last_away(session) == Away(on, 1202)
+    assert bring_back(session) == Away(on, 1202)
+    assert len(casts.listed(session)) == 1203
+    assert bring_back(session) is None

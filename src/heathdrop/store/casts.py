@@ -97,6 +97,8 @@ def listed(session: Session, stop: str | None = None, trip: str | None = None) -
     return sorted(made, key=lambda c: c.time)
 
 
+#: Names asked of the database at once.
+AT_ONCE = 500
 #: A cast as its row has it: name for good, version, body as text.
 Text = tuple[str, int, str]
 #: Contacts that are looked at, the latest.
@@ -179,14 +181,15 @@ def back(session: Session, uids: Sequence[str]) -> list[str]:
 
 
 def _marked(session: Session, uids: Sequence[str], gone: bool) -> list[str]:
-    wanted = set(uids)
     is_gone = CastMade.gone_at.is_not(None)
-    found = session.scalars(select(CastMade).where(~is_gone if gone else is_gone))
-    mine = [row for row in found if row.uid in wanted]
-    for row in mine:
-        row.gone_at = now() if gone else None
+    marked: list[str] = []
+    for at in range(0, len(uids), AT_ONCE):
+        mine = CastMade.uid.in_(uids[at : at + AT_ONCE])
+        for row in session.scalars(select(CastMade).where(mine, ~is_gone if gone else is_gone)):
+            row.gone_at = now() if gone else None
+            marked.append(row.uid)
     session.flush()
-    return [row.uid for row in mine]
+    return marked
 
 
 def withdraw(session: Session, uid: str) -> bool:
