@@ -207,7 +207,8 @@ def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
             settings.keep(session, drills.HAND_IN_USE, True)
         for key in (fish.FISH, fish.SPOKEN):
             if row.get(key):
-                settings.keep(session, key, {**settings.read(session, key, {}), **row[key]})
+                held = settings.read(session, key, {})
+                settings.keep(session, key, {**(held if isinstance(held, dict) else {}), **row[key]})
     return []
 
 
