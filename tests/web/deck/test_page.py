@@ -186,7 +186,7 @@ def test_water_changes_on_the_deck_or_not_at_all(client: TestClient) -> None:
         ("a 1/2 oz bladed jig with a paddle-tail 4", ("bladed-jig", 0.5, "paddle-tail", 4.0)),
         ("5/8 football jig small craw 3in", ("football-jig", 0.625, "small-craw", 3.0)),
         ("1/4 oz underspin", ("underspin", 0.25, "none", 0.0)),
-        ("10.6 g swim jig + craw 10 cm", ("swim-jig", 0.374, "craw", 3.937)),
+        ("10.6 g swim jig + craw 10 cm", ("swim-jig", 0.375, "craw", 3.937)),
     ],
 )
 def test_a_rig_is_typed_in_one_line(line: str, rig: tuple[str, float, str, float]) -> None:
