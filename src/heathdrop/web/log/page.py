@@ -27,13 +27,12 @@ from heathdrop.store.files.dayline import line_of, typed_day, typed_parts
 from heathdrop.web.log.shown import (
     day_rows,
     last_rows,
-    looks_of,
     month_rows,
-    sayings_of,
     stops_of_day,
     typed_said,
     years_of,
 )
+from heathdrop.web.log.taught import looks_of, sayings_of
 from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of

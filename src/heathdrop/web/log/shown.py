@@ -1,4 +1,4 @@
-"""The log in words and dots: years, days, a day's stops, rates with whiskers, what may be said of it."""
+"""The log in words and dots: years and their months, days, a day's stops."""
 
 from __future__ import annotations
 
@@ -11,26 +11,17 @@ from datetime import date
 from itertools import groupby
 from typing import Any
 
-from heathdrop import catalog as catalogue
 from heathdrop.answers.last_time import Day
-from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.thrown import bitten, rig_of, run_of
-from heathdrop.answers.trials import Shift, Trial
 from heathdrop.answers.year import Year as YearOf
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
-from heathdrop.learning.rates import Rate
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
-from heathdrop.store.fish import HEAD, AgreedShift
 from heathdrop.units import count_said, ounces_as_written
 
-#: Schools that the page speaks of, the loudest first.
-SAID = 3
-#: The drawing of a rate: its width, and the most bites an hour that a scale is made for at least.
-WIDTH, LEAST_SCALE = 220.0, 1.0
 #: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
 #: The count of a cast that was typed in afterwards.
@@ -132,28 +123,6 @@ def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
             )
         )
     return found
-
-
-@dataclass(frozen=True)
-class Whisker:
-    """A bin's rate as drawn: words, figures, and where dot and whiskers lie (px)."""
-
-    bin: str
-    casts: int
-    said: str
-    dot: float
-    low: float
-    high: float
-    told: str
-    enough: bool
-
-
-@dataclass(frozen=True)
-class Look:
-    """A category of the log: its name and its bins."""
-
-    name: str
-    rows: tuple[Whisker, ...]
 
 
 def day_rows(made: Sequence[MadeCast]) -> list[DayRow]:
@@ -351,73 +320,3 @@ def month_rows(year: YearOf) -> list[MonthRow]:
 
 def _warm(low: float, high: float) -> str:
     return f"{low:.0f} °F" if round(low) == round(high) else f"{low:.0f} to {high:.0f} °F"
-
-
-def looks_of(found: Lessons) -> list[Look]:
-    """The categories with more than one bin, on one scale of bites an hour."""
-    most = max((r.high for r in found.rates), default=LEAST_SCALE)
-    scale = WIDTH / max(LEAST_SCALE, most)
-    looks: dict[str, list[Whisker]] = {}
-    for r in found.rates:
-        looks.setdefault(r.effort.by, []).append(_whisker(r, scale))
-    return [Look(name, tuple(rows)) for name, rows in looks.items() if len(rows) > 1]
-
-
-def _whisker(r: Rate, scale: float) -> Whisker:
-    said = f"{r.per_hour:.1f} an hour, {r.low:.1f} to {r.high:.1f}" if r.enough else "too few yet"
-    told = {1: "more than the rest of your log", -1: "fewer than the rest of your log", 0: ""}[r.differs]
-    dot, low, high = scale * r.per_hour, scale * r.low, scale * r.high
-    return Whisker(
-        bin=r.effort.bin,
-        casts=r.effort.casts,
-        said=said,
-        dot=dot,
-        low=low,
-        high=high,
-        told=told,
-        enough=r.enough,
-    )
-
-
-@dataclass(frozen=True)
-class Saying:
-    """What may be said of the log, and what can be done about it: the button's word (empty: nothing), what
-    it is of (a shift, or a topic and school) and whether it is in use."""
-
-    text: str
-    button: str = ""
-    about: str = ""
-    used: bool = False
-
-
-def sayings_of(found: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
-    """What may be said of schools and of own fish, in sentences, ``used`` and ``held`` as the angler agreed;
-    nothing where too little is known."""
-    loudest = sorted(found.schools, key=lambda t: -abs(t.ratio))[:SAID]
-    said = [_school_said(t, held) for t in loudest if t.words != "too few"]
-    told = {s.what: s for s in found.own if s.told}
-    said += [_shift_said(s) for what, s in told.items() if what not in used]
-    return said + [_used_said(what, mine) for what, mine in used.items()]
-
-
-def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
-    topic = catalogue.load().topics[t.topic]
-    text = f"{topic.name}, “{topic.schools[t.school].name}”: your log {t.words} ({t.casts} casts)."
-    if held.get(t.topic, topic.default) == t.school:
-        return Saying(f"{text} You hold to it.")
-    return Saying(text, "Hold to it", f"{t.topic}/{t.school}") if t.ratio > 0.0 else Saying(text)
-
-
-def _shift_side(what: str, factor: float) -> str:
-    words = ("heavier", "lighter") if what == HEAD else ("quicker", "slower")
-    return f"{abs(factor - 1.0) * 100:.0f} % {words[0] if factor > 1.0 else words[1]}"
-
-
-def _shift_said(s: Shift) -> Saying:
-    text = f"Your fish took it {_shift_side(s.what, s.factor)} than the tables have it ({s.casts} casts)."
-    return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
-
-
-def _used_said(what: str, mine: AgreedShift) -> Saying:
-    text = f"In use: {what} {_shift_side(what, mine.factor)} than the tables have it ({mine.casts} casts)."
-    return Saying(text, "Back to the tables", what, used=True)

@@ -1,0 +1,109 @@
+"""What the log teaches, as its page shows it: rates with whiskers, and what may be said and done of it."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from heathdrop import catalog as catalogue
+from heathdrop.answers.lessons import Lessons
+from heathdrop.answers.trials import Shift, Trial
+from heathdrop.learning.rates import Rate
+from heathdrop.store.fish import HEAD, AgreedShift
+
+#: Schools that the page speaks of, the loudest first.
+SAID = 3
+#: The drawing of a rate: its width, and the most bites an hour that a scale is made for at least.
+WIDTH, LEAST_SCALE = 220.0, 1.0
+
+
+@dataclass(frozen=True)
+class Whisker:
+    """A bin's rate as drawn: words, figures, and where dot and whiskers lie (px)."""
+
+    bin: str
+    casts: int
+    said: str
+    dot: float
+    low: float
+    high: float
+    told: str
+    enough: bool
+
+
+@dataclass(frozen=True)
+class Look:
+    """A category of the log: its name and its bins."""
+
+    name: str
+    rows: tuple[Whisker, ...]
+
+
+def looks_of(found: Lessons) -> list[Look]:
+    """The categories with more than one bin, on one scale of bites an hour."""
+    most = max((r.high for r in found.rates), default=LEAST_SCALE)
+    scale = WIDTH / max(LEAST_SCALE, most)
+    looks: dict[str, list[Whisker]] = {}
+    for r in found.rates:
+        looks.setdefault(r.effort.by, []).append(_whisker(r, scale))
+    return [Look(name, tuple(rows)) for name, rows in looks.items() if len(rows) > 1]
+
+
+def _whisker(r: Rate, scale: float) -> Whisker:
+    said = f"{r.per_hour:.1f} an hour, {r.low:.1f} to {r.high:.1f}" if r.enough else "too few yet"
+    told = {1: "more than the rest of your log", -1: "fewer than the rest of your log", 0: ""}[r.differs]
+    dot, low, high = scale * r.per_hour, scale * r.low, scale * r.high
+    return Whisker(
+        bin=r.effort.bin,
+        casts=r.effort.casts,
+        said=said,
+        dot=dot,
+        low=low,
+        high=high,
+        told=told,
+        enough=r.enough,
+    )
+
+
+@dataclass(frozen=True)
+class Saying:
+    """What may be said of the log, and what can be done about it: the button's word (empty: nothing), what
+    it is of (a shift, or a topic and school) and whether it is in use."""
+
+    text: str
+    button: str = ""
+    about: str = ""
+    used: bool = False
+
+
+def sayings_of(found: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
+    """What may be said of schools and of own fish, in sentences, ``used`` and ``held`` as the angler agreed;
+    nothing where too little is known."""
+    loudest = sorted(found.schools, key=lambda t: -abs(t.ratio))[:SAID]
+    said = [_school_said(t, held) for t in loudest if t.words != "too few"]
+    told = {s.what: s for s in found.own if s.told}
+    said += [_shift_said(s) for what, s in told.items() if what not in used]
+    return said + [_used_said(what, mine) for what, mine in used.items()]
+
+
+def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
+    topic = catalogue.load().topics[t.topic]
+    text = f"{topic.name}, “{topic.schools[t.school].name}”: your log {t.words} ({t.casts} casts)."
+    if held.get(t.topic, topic.default) == t.school:
+        return Saying(f"{text} You hold to it.")
+    return Saying(text, "Hold to it", f"{t.topic}/{t.school}") if t.ratio > 0.0 else Saying(text)
+
+
+def _shift_side(what: str, factor: float) -> str:
+    words = ("heavier", "lighter") if what == HEAD else ("quicker", "slower")
+    return f"{abs(factor - 1.0) * 100:.0f} % {words[0] if factor > 1.0 else words[1]}"
+
+
+def _shift_said(s: Shift) -> Saying:
+    text = f"Your fish took it {_shift_side(s.what, s.factor)} than the tables have it ({s.casts} casts)."
+    return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
+
+
+def _used_said(what: str, mine: AgreedShift) -> Saying:
+    text = f"In use: {what} {_shift_side(what, mine.factor)} than the tables have it ({mine.casts} casts)."
+    return Saying(text, "Back to the tables", what, used=True)

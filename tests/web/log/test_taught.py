@@ -1,0 +1,54 @@
+"""What the log teaches: whiskers on one scale, sentences, and what can be done about them."""
+
+from __future__ import annotations
+
+from heathdrop.answers.lessons import Lessons
+from heathdrop.answers.trials import Shift, Trial
+from heathdrop.learning.rates import Effort, rates_of
+from heathdrop.store.fish import AgreedShift
+from heathdrop.web.log.taught import WIDTH, looks_of, sayings_of
+
+
+def lessons(**more: object) -> Lessons:
+    rows = [
+        Effort("head", "1/4 oz", 30, 2.0, 6),
+        Effort("head", "1/2 oz", 30, 2.0, 1),
+        Effort("light", "low", 60, 4.0, 7),
+    ]
+    found: dict[str, object] = {"like_today": (), "rates": tuple(rates_of(rows)), "schools": (), "own": ()}
+    return Lessons(60, 7, **{**found, **more})  # type: ignore[arg-type]
+
+
+def test_whiskers_lie_on_one_scale() -> None:
+    (look,) = looks_of(lessons())  # a category of one bin compares nothing
+    assert look.name == "head"
+    assert all(0.0 <= r.low < r.dot < r.high <= WIDTH + 1e-9 for r in look.rows)
+    assert all(r.said == "too few yet" or "an hour" in r.said for r in look.rows)
+
+
+def test_only_what_is_known_is_said() -> None:
+    assert sayings_of(lessons(), {}, {}) == []
+    few = Trial("weight-lean", "lighter", 0.4, "too few", 9)
+    much = Trial("weight-lean", "lighter", 4.0, "strongly for it", 150)
+    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90, told=True), Shift("head weight", 1.1, 1.02, 1.3, 90)
+    found = lessons(schools=(few, much), own=(known, unknown))
+    assert [(s.text, s.button, s.about) for s in sayings_of(found, {}, {})] == [
+        (
+            "A step of weight, “a step lighter”: your log strongly for it (150 casts).",
+            "Hold to it",
+            "weight-lean/lighter",
+        ),
+        (
+            "Your fish took it 20 % slower than the tables have it (90 casts). "
+            "Nothing is changed by that until you use it.",
+            "Use it",
+            "pace",
+        ),
+    ]
+    agreed = sayings_of(found, {"pace": AgreedShift(factor=0.8, casts=90)}, {"weight-lean": "lighter"})
+    assert [(s.text[-40:], s.button, s.used) for s in agreed] == [
+        ("log strongly for it (150 casts). You hold to it."[-40:], "", False),
+        ("slower than the tables have it (90 casts)."[-40:], "Back to the tables", True),
+    ]
+    against = Trial("weight-lean", "lighter", -4.0, "strongly against it", 150)
+    assert sayings_of(lessons(schools=(against,)), {}, {})[0].button == ""
