@@ -70,3 +70,10 @@ def test_the_call_leans_to_the_waters_that_are_missed_and_never_asks_one_twice(s
         seed = next_question(session, "call", topic)[0].named.seed
         assert seed not in asked | set(range(12))
         asked.add(seed)
+
+
+def test_a_question_that_is_no_more_is_passed_over(session: Session) -> None:
+    gone = Drilled(id=uuid.UUID(int=9), question="call.lava.1", time=datetime.now(UTC), mark=0.1)
+    drills.keep(session, [gone])
+    assert missed(session) == []
+    assert next_question(session, "call", "open")[0].named == Named("call", "open", 0)

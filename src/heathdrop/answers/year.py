@@ -237,12 +237,13 @@ def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
     for water, mine in sorted(waters.items(), key=lambda w: -len(w[1]))[:ASKED]:
         try:
             scenario = water_of(json.loads(water), 80.0, 2.0, dict(own.schools), "standard")
+            best, boxed = (
+                call_of(replace(scenario, box=box), own, places=1).standings[0]
+                for box in ("standard", "mine")
+            )
         except BadInput:
             continue
-        best, boxed = (
-            call_of(replace(scenario, box=box), own, places=1).standings[0] for box in ("standard", "mine")
-        )
-        share = boxed.standing / best.standing
+        share = boxed.standing / best.standing if best.standing > 0.0 else 1.0
         if share < NEARLY:
             found.append(
                 Missed(

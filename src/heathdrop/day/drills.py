@@ -54,9 +54,17 @@ MISSED, SAID = 0.08, 3
 
 
 def _rounds(session: Session) -> list[tuple[Named, float]]:
-    """The latest rounds of the kind that leans, each with its mark."""
-    done = [(Named.parse(d.question), d.mark) for d in drills.listed(session)]
-    return [(named, mark) for named, mark in done if named.kind == SEASONED][-TELLING:]
+    """The latest rounds of the kind that leans, each with its mark; a question that is no more is passed
+    over."""
+    found = []
+    for done in drills.listed(session):
+        try:
+            named = Named.parse(done.question)
+        except BadInput:
+            continue
+        if named.kind == SEASONED:
+            found.append((named, done.mark))
+    return found[-TELLING:]
 
 
 def missed(session: Session) -> list[str]:
