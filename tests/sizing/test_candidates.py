@@ -13,7 +13,7 @@ from heathdrop.sizing.candidates import (
     dressed,
     lengths_of,
     promise,
-    quick_worth,
+    quick_worths,
     standard_rigs,
     standard_trailers,
 )
@@ -50,8 +50,8 @@ def test_each_pair_has_its_most_promising_length(cat: Catalog) -> None:
             dressed(setting, rig.head_oz, rig.trailer, length)
             for length in lengths_of(setting.family, rig.trailer)
         ]
-        best = max(quick_worth(setting, other) for other in others)
-        assert quick_worth(setting, rig) == pytest.approx(best, abs=0.02)
+        best = max(quick_worths(setting, others))
+        assert quick_worths(setting, [rig]) == [pytest.approx(best, abs=0.02)]
 
 
 @pytest.mark.parametrize("family", ["swim-jig", "football-jig"])
@@ -74,6 +74,6 @@ def test_the_standard_set_of_every_family(cat: Catalog) -> None:
                 "promise": promise(setting),
                 "count": len(rigs),
                 "rigs": [name_of(rig).text() for rig in rigs[:: max(1, len(rigs) // 4)]],
-                "worth": [quick_worth(setting, rig) for rig in rigs[:4]],
+                "worth": quick_worths(setting, rigs[:4]),
             }
     holds_to("sizing.candidates", found)

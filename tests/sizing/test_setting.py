@@ -276,3 +276,14 @@ def test_limits_odds_and_touch(cat: Catalog) -> None:
             "bottom": setting.cast.bottom,
         }
     holds_to("sizing.setting", found, tolerance=1e-4)
+
+
+def test_a_setting_is_worked_out_once_for_each_question(cat: Catalog) -> None:
+    """The same water, catalogue and measurements are one setting; another of any of them is another."""
+    water = Scenario(GRASS, families=("swim-jig",))
+    found = setting_of(cat, water)
+    assert setting_of(cat, water) is found
+    assert setting_of(cat, replace(water, families=("football-jig",))) is not found
+    other = replace(cat)
+    assert setting_of(other, water).catalog is other
+    assert setting_of(cat, water, Untaught()) is not found

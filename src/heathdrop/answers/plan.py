@@ -27,7 +27,7 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import USUAL, RigName, name_of
 from heathdrop.search.choose import adds, bound, choose
 from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.setting import Setting, setting_of
+from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, rate, size
 from heathdrop.units import ounces_as_written
 
@@ -302,7 +302,7 @@ def rated_there(stop: Stop, rig: Rig, rod: Rod, own: Own) -> Rated:
     scenario = replace(stop.scenario, gear=rod.on(stop.scenario.gear), families=(rig.family.id,))
 
     def find(_: list[int]) -> list[list[Rated]]:
-        return [rate(_setting(scenario, own), [own.learned.applied(rig)])]
+        return [rate(setting_of(catalogue.load(), scenario, own.learned), [own.learned.applied(rig)])]
 
     return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
 
@@ -316,15 +316,9 @@ def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
 
 
 @lru_cache(maxsize=2048)
-def _setting(scenario: Scenario, own: Own) -> Setting:
-    """What every rig of a family shares in a water on a line (remembered: many rigs ask)."""
-    return setting_of(catalogue.load(), scenario, own.learned)
-
-
-@lru_cache(maxsize=2048)
 def _behind(water: Scenario, family: str, own: Own) -> float:
     """How far (log) the rules put a family behind the one that stands first in this water (remembered)."""
-    setting = _setting(replace(water, families=(family,)), own)
+    setting = setting_of(catalogue.load(), replace(water, families=(family,)), own.learned)
     weighed, school = points_of(catalogue.load(), setting.facts, setting.scenario, setting.family)
     most = call_of(replace(water, families=()), own, places=FAMILIES).standings[0].points
     return min(0.0, sum(p for _, p in weighed) + school - most)

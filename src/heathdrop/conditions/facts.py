@@ -113,12 +113,12 @@ class Clause:
         """
         if value is None:
             return float(self.turned)
-        if isinstance(value, Mapping):
-            inside = float(sum(value.get(word, 0.0) for word in self.words))
-        elif self.words:
-            inside = float(value in self.words)
-        else:
+        if not self.words:
             inside = min(self._above(value - self.low), self._above(self.high - value))
+        elif isinstance(value, dict):
+            inside = float(sum(value.get(word, 0.0) for word in self.words))
+        else:
+            inside = float(value in self.words)
         return 1.0 - inside if self.turned else inside
 
     def _above(self, past: float) -> float:
@@ -136,7 +136,13 @@ TRUE_ENOUGH = 0.5
 def degree(when: When, facts: Mapping[str, Any], missing: bool = False) -> float:
     """How far every clause is true of ``facts``, 0 to 1: as far as the least true of them. A clause on a
     fact that is not known counts as ``missing``."""
-    return min((c.degree(facts[c.fact]) if c.fact in facts else float(missing) for c in when), default=1.0)
+    least = 1.0
+    for clause in when:
+        how = clause.degree(facts[clause.fact]) if clause.fact in facts else float(missing)
+        if how <= 0.0:
+            return 0.0
+        least = min(least, how)
+    return least
 
 
 def holds(when: When, facts: Mapping[str, Any], missing: bool = False) -> bool:

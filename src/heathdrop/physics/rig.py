@@ -9,6 +9,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 from heathdrop.catalog import (
     Blades,
@@ -88,12 +89,12 @@ class Rig:
         """Mass of the head alone: weighed where it was, else nominal."""
         return kilograms(self.head_oz) if self.measured.head_g is None else self.measured.head_g * 1e-3
 
-    @property
+    @cached_property
     def length_share(self) -> float:
         """Length as rigged over listed length (1 for no trailer)."""
         return 1.0 if self.trailer.bare else self.trailer_length_in / self.trailer.length_in
 
-    @property
+    @cached_property
     def bulk_cm2(self) -> float:
         """What the trailer adds to the drag on the move, cm², at its length and measured width. 0 without
         one."""

@@ -8,7 +8,7 @@ from typing import TypeVar
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
-from heathdrop.sizing.candidates import quick_worth
+from heathdrop.sizing.candidates import quick_worths
 from heathdrop.sizing.setting import Setting
 
 #: Pairs of a family that are simulated at most; the rest are left out by their closed-form figures.
@@ -137,5 +137,11 @@ def box_rigs(setting: Setting, tackle: Tackle) -> list[Rig]:
     rows = [[pair(setting.catalog, h, t) for t in trailers] for h in heads]
     if sum(map(len, rows)) > MOST_PAIRS:
         share = max(2, MOST_PAIRS // len(rows))
-        rows = [sorted(r, key=lambda x: -quick_worth(setting, x))[:share] for r in rows]
+        rows = [_most_promising(setting, row)[:share] for row in rows]
     return [rig for row in rows for rig in row]
+
+
+def _most_promising(setting: Setting, rigs: list[Rig]) -> list[Rig]:
+    """Rigs by what they promise without a cast, the most first."""
+    worths = quick_worths(setting, rigs)
+    return [rigs[k] for k in sorted(range(len(rigs)), key=lambda k: -worths[k])]

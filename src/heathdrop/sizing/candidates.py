@@ -7,6 +7,7 @@ simulating each would cost more than it tells.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog, Family, Trailer
@@ -105,15 +106,25 @@ def _steady_worth(setting: Setting, rig: Rig, livelier: float = 1.0) -> float:
     ] * math.log(max(profile, LEAST_PART))
 
 
-def quick_worth(setting: Setting, rig: Rig) -> float:
-    """A rig's promise without a cast: its fall, action, profile, weight and tackle, as a log."""
-    lure = setting.lure(rig)
-    usual = setting.catalog.judgement.fit.weights["weight"] * math.log(
-        max(setting.weights.fit(rig.head_oz), LEAST_PART)
-    )
-    sinks = (lure.net_weight_n, lure.fall_drag_area_m2)
-    held = setting.catalog.judgement.fit.weights["tackle"] * math.log(setting.tackle(rig, lure).fit)
-    return _steady_worth(setting, rig) + _fall_worth(setting, sinks) + usual + held
+def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
+    """The promise of rigs without a cast: fall, action, profile, weight and tackle, as logs."""
+    weights = setting.catalog.judgement.fit.weights
+    # Heads and trailers come in every pair: what hangs on one of the two is worked out once for it.
+    of_head = {
+        oz: weights["weight"] * math.log(max(setting.weights.fit(oz), LEAST_PART))
+        for oz in {rig.head_oz for rig in rigs}
+    }
+    of_tail: dict[tuple[str, float], float] = {}
+    found = []
+    for rig in rigs:
+        tail = rig.trailer.id, rig.bulk_cm2
+        if tail not in of_tail:
+            of_tail[tail] = _steady_worth(setting, rig)
+        lure = setting.lure(rig)
+        falls = _fall_worth(setting, (lure.net_weight_n, lure.fall_drag_area_m2))
+        held = weights["tackle"] * math.log(setting.tackle(rig, lure).fit)
+        found.append(of_tail[tail] + falls + of_head[rig.head_oz] + held)
+    return found
 
 
 def promise(setting: Setting) -> float:
@@ -123,12 +134,12 @@ def promise(setting: Setting) -> float:
     catalog, family = setting.catalog, setting.family
     weights = catalog.judgement.fit.weights
     livelier = (1.0, *(cadence.action for cadence in cadences_for(catalog, setting)))
-    steady = max(
-        _steady_worth(setting, dressed(setting, family.weights_oz[0], catalog.trailers[id_], length), factor)
-        for factor in livelier
+    made = [
+        dressed(setting, family.weights_oz[0], catalog.trailers[id_], length)
         for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too)
         for length in lengths_of(family, catalog.trailers[id_])
-    )
+    ]
+    steady = max(_steady_worth(setting, rig, factor) for factor in livelier for rig in made)
     usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
     whole = sum(w for k, w in weights.items() if k not in PRICES)
     if family.work == "swim":

@@ -77,8 +77,14 @@ def joined(catalog: Catalog, parts: dict[str, float]) -> Fits:
     """Parts and their weighted geometric mean, so that one failure cannot hide. Prices (the pace) multiply it
     to their own exponent and do not share the mean."""
     weights = catalog.judgement.fit.weights
-    costs = {k: weights[k] * -math.log(max(v, LEAST_PART)) for k, v in parts.items()}
-    total = sum(weights[k] for k in parts if k not in PRICES)
-    score = math.exp(-sum(costs.values()) / total) if all(v > 0.0 for v in parts.values()) else 0.0
-    holding = {k: cost for k, cost in costs.items() if parts[k] <= NOT_LIMITING}
-    return Fits(parts, score, max(holding, key=lambda k: holding[k]) if holding else None)
+    lost = total = most = 0.0
+    limiting = None
+    for part, fits in parts.items():
+        cost = weights[part] * -math.log(max(fits, LEAST_PART))
+        lost += cost
+        if part not in PRICES:
+            total += weights[part]
+        if fits <= NOT_LIMITING and (limiting is None or cost > most):
+            limiting, most = part, cost
+    score = math.exp(-lost / total) if min(parts.values()) > 0.0 else 0.0
+    return Fits(parts, score, limiting)

@@ -31,6 +31,7 @@ from heathdrop.sizing.fit import near_floor, seconds_worth
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import LURE_OVER_HEAD, Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
@@ -44,6 +45,8 @@ NARROWEST_FT_S = 0.05
 LEAST_CAST_M = 4.0
 #: Depth (ft) beyond everything: no stems there.
 NOWHERE_FT = 1e6
+#: Settings remembered, and rigs worked out that each of them keeps.
+SETTINGS_KEPT, LURES_KEPT = 64, 1000
 #: Cover that a lure can be swum along, edge or no edge.
 BESIDE = ("wood", "docks", "reeds")
 
@@ -128,6 +131,8 @@ class Setting:
                 drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
                 away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
                 cast = replace(cast, distance_m=max(LEAST_CAST_M, away))
+            if len(self._lures) >= LURES_KEPT:
+                self._lures.clear()
             kept = self._lures[id(rig)] = rig, areas, lure, cast
         return kept
 
@@ -204,11 +209,21 @@ class Setting:
         )
 
 
+SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
+
+
 def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
-    """The setting of a checked scenario for the first of its families.
+    """The setting of a checked scenario for the first of its families (remembered: call, sizing, doubts and
+    changes all ask for it).
 
     Raises BadInput for an unknown cover, line, family or school.
     """
+    # A setting that is kept keeps its catalogue, so no other one has its identity meanwhile.
+    key = id(catalog), scenario, known
+    return SETTINGS.all_of([key], lambda _: [_setting_of(catalog, scenario, known)])[0]
+
+
+def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setting:
     c, gear = scenario.conditions, scenario.gear
     family = catalog.pick(catalog.families, "families", scenario.families[0])
     activity = judge(catalog, c)

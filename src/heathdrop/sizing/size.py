@@ -20,7 +20,7 @@ from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, worked_in
-from heathdrop.sizing.candidates import quick_worth, standard_rigs
+from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import NEVER_S, Rated, rated_one
 from heathdrop.sizing.setting import (
@@ -174,7 +174,8 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     if setting.family.work != "swim":
         tuned = [_worked(setting, limits_for(setting))] * len(rigs)
         return ranked(setting, _rated(setting, rigs, tuned))
-    order = sorted(range(len(rigs)), key=lambda k: -quick_worth(setting, rigs[k]))
+    worths = quick_worths(setting, rigs)
+    order = sorted(range(len(rigs)), key=lambda k: -worths[k])
     first, rest = order[:SEARCHED], order[SEARCHED:]
     scene, bounds = _scene(setting, rigs, limits_for(setting))
     found: dict[int, Rated] = {}

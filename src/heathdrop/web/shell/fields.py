@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 from heathdrop import catalog as catalogue
@@ -255,8 +256,10 @@ def number_or_none(name: str, text: str, low: float, high: float, unit: str) -> 
     return value
 
 
+@lru_cache(maxsize=2048)
 def _number(text: str, unit: str) -> Any:
-    """A typed text as JSON would have it: a number in the field's unit when it is one, a null when empty."""
+    """A typed text as JSON would have it: a number in the field's unit when it is one, a null when empty
+    (remembered: every link of a page reads the same texts)."""
     if not text:
         return None
     try:
