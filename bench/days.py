@@ -24,9 +24,10 @@ import numpy as np
 from bench.steady import random_water
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.plan import Rod, Stop, plan_day, rated_there
+from heathdrop.answers.plan import plan_day
 from heathdrop.answers.rods_to_hand import Bench
 from heathdrop.answers.search import search_water
+from heathdrop.answers.stop import Rod, Stop, rated_in
 from heathdrop.answers.water import first_belief, placed
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
@@ -252,7 +253,7 @@ def main(fish: int = 100, seed: int = 3) -> None:
             for words, choosy in truths.items():
                 suits = {}
                 for rod, rig in rods:
-                    rated = rated_there(stop, rig, rod, STRANGER)
+                    rated = rated_in(stop.scenario, rig, rod, STRANGER)
                     behind = min(0.0, bench.points(rig) - bench._best_points)
                     suits[rated.key] = suit(rated, behind, choosy)
                 some = [drawn(stop.scenario, rng) for _ in range(fish)]

@@ -9,8 +9,9 @@ import pytest
 from heathdrop.advice.change import COMPLAINTS
 from heathdrop.answers.deck import OnRod, next_up
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.plan import Rod, Stop, plan_day
+from heathdrop.answers.plan import plan_day
 from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.stop import Rod, Stop
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.outcome import OUTCOMES, ROWS

@@ -11,7 +11,8 @@ import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
-from heathdrop.answers.plan import CASTS, Rod, plan_day
+from heathdrop.answers.plan import CASTS, plan_day
+from heathdrop.answers.stop import Rod
 from heathdrop.api.planning import plan_answer
 from heathdrop.cli import app
 from heathdrop.conditions.gear import Line, Reel
@@ -73,7 +74,7 @@ def test_what_is_not_rated_on_every_rod_would_not_have_been_chosen(
     )
     rods = [Rod(f"{n}", Line(material=m, test_lb=lb), reel) for n, (m, lb) in enumerate(spools)]
     screened = plan_day(stops, rods, closely=False)
-    monkeypatch.setattr("heathdrop.answers.plan.MANY_CANDIDATES", 10**6)
+    monkeypatch.setattr("heathdrop.answers.day_table.MANY_CANDIDATES", 10**6)
     whole = plan_day(stops, rods, closely=False)
     assert [name_of(t.rig) for t in screened.rods] == [name_of(t.rig) for t in whole.rods]
     assert screened.total == pytest.approx(whole.total, rel=1e-9)

@@ -10,16 +10,21 @@ import pytest
 from fastapi.testclient import TestClient
 
 from bench.search_study import study
+from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import search_water
+from heathdrop.answers.stop import Stop, suited, worth_at
 from heathdrop.answers.water import placed
 from heathdrop.api.searching import SearchRequest, search_answer
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.reading import span_of
+from tests.waters import BAIT, GRASS
 
 BODY: dict[str, Any] = {
     "conditions": {
@@ -89,7 +94,6 @@ def test_the_next_cast_is_said_with_its_reason() -> None:
 
 def told(outcome: str, at_s: float | None = None) -> Told:
     from heathdrop.catalog import load
-    from heathdrop.physics.rig import rig_by_name
 
     return Told(rig_by_name(load(), "swim-jig", 0.5, "craw"), 4.0, 2.2, outcome, at_s)
 
@@ -254,3 +258,31 @@ def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
     assert left.move_on is not None
     assert left.move_on.startswith("Move on: the best cast left here earns ")
     assert left.nobody > 0.6
+
+
+def test_fish_on_the_floor_are_worked_for_while_the_floor_rod_suits_best(cat: Catalog) -> None:
+    """Willing summer fish at the foot of 26 ft: the deck stays with the jig that plan and sheet name, and
+    does not leave it for a pitched one that suits these fish much less."""
+    deep = replace(
+        BAIT,
+        water_temp_f=80.0,
+        bottom_depth_ft=26.0,
+        fish_depth_ft=26.0,
+        clarity_ft=7.0,
+        light="overcast",
+        season="summer",
+        forage="crawfish",
+        bottom="sand",
+    )
+    water = Scenario(deep)
+    suits = [
+        rig_by_name(cat, "football-jig", 0.75, "twin-tail"),
+        rig_by_name(cat, "flipping-jig", 0.75, "craw"),
+    ]
+    best, other = (worth_at(Stop("", water), rig, suited(rig, Reel()), STRANGER) for rig in suits)
+    assert best > 1.5 * other
+    found = search_water(water, STRANGER, suits, limit=8)
+    assert {step.next.cast.family for step in found.steps} == {"football-jig"}
+    assert "is untried, and" in found.steps[0].why  # it is worked: no pace is said
+    swum = search_water(Scenario(GRASS), STRANGER, [rig_by_name(cat, "swim-jig", 0.375, "craw")], limit=1)
+    assert " pace, and " in swum.steps[0].why

@@ -10,9 +10,9 @@ from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Rod, Stop, worth_at
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import Search, search_water
+from heathdrop.answers.stop import Rod, Stop, worth_at
 from heathdrop.answers.water import placed
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME

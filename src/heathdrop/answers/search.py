@@ -294,8 +294,9 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
         "rod": f"Pick up the {head}, count {count}",
         "retie": f"Tie on the {head}, count {count}",
     }[step.change]
-    slow = PACES[own]
-    return f"{said}: {water} {state} at a {slow} pace, and {chance * 100:.0f} % of the chance left is there."
+    # What is worked on the floor speaks for fish of every pace.
+    pace = "" if np.ptp(cast.seconds.sum(axis=0)) < 1e-9 else f" at a {PACES[own]} pace"
+    return f"{said}: {water} {state}{pace}, and {chance * 100:.0f} % of the chance left is there."
 
 
 def pace_index(cast: Candidate, step: Next) -> int:

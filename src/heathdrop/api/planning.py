@@ -6,8 +6,9 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
+from heathdrop.answers.day_table import Tell
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.plan import Plan, Served, StopPlan, Tell
+from heathdrop.answers.plan import Plan, Served, StopPlan
 from heathdrop.api.searching import CastAnswer, casts_written
 from heathdrop.conditions.gear import Line
 from heathdrop.conditions.gear import Rod as GearRod
@@ -56,6 +57,8 @@ class WithAnswer(BaseModel):
     fit: float
     way: str
     cadence: str
+    adds: float = 0.0
+    for_ft: tuple[float, float] | None = None
 
 
 class IdealAnswer(BaseModel):
@@ -163,6 +166,8 @@ def _with(plan: Plan, e: Served) -> WithAnswer:
         fit=_r(e.worth),
         way=e.rated.way,
         cadence=e.rated.cadence.way if e.rated.cadence else "",
+        adds=_r(e.adds),
+        for_ft=None if e.for_ft is None else (_r(e.for_ft[0], 1), _r(e.for_ft[1], 1)),
     )
 
 

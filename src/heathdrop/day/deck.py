@@ -13,9 +13,10 @@ from sqlalchemy.orm import Session
 from heathdrop import catalog as catalogue
 from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Plan, Rod, Stop
+from heathdrop.answers.plan import Plan
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import MOST_CASTS, best_few
+from heathdrop.answers.stop import Rod, Stop
 from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.made import MadeCast

@@ -6,9 +6,11 @@ import json
 from typing import Any
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.day_table import Tell
 from heathdrop.answers.jobs import Job, Jobs
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.plan import Plan, Rod, Stop, Tell, plan_day
+from heathdrop.answers.plan import Plan, plan_day
+from heathdrop.answers.stop import Rod, Stop
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.validation import stops_of

@@ -94,17 +94,16 @@ def floor_seconds(
     held: float = 0.0,
 ) -> Cells:
     """Seconds (slices, paces) among the fish of a lure worked on the floor at ``floor_ft`` for ``worked_s``;
-    of one that is dropped (``fall_ft_s``) also those that its fall takes past them, at any pace they want.
-    ``held`` is the share of the work that it can be lifted back to any height under a roof."""
+    of one that is dropped (``fall_ft_s``) also those that its fall takes past them. ``held`` is the share of
+    the work that it can be lifted back to any height under a roof. Fish of every pace count alike: a lure
+    that is worked is not reeled, and its sheet asks no pace of it either."""
     middles = 0.5 * (edges_ft[1:] + edges_ft[:-1])
     near = np.array([near_floor(floor_ft - d, reach_ft) for d in middles])
     seconds = worked_s * np.maximum(near, held)
-    paces = [catalog.search.reach.beside**k for k in range(len(PACES))]
     if fall_ft_s is not None:
         r = catalog.search.reach
         seconds = seconds + (r.above_ft + r.below_ft) / max(fall_ft_s, LEAST_FALL_FT_S)
-        paces = [1.0] * len(PACES)
-    return np.outer(seconds, paces)
+    return np.outer(seconds, np.ones(len(PACES)))
 
 
 #: No lure sinks slower than this, ft/s.

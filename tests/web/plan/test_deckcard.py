@@ -9,8 +9,8 @@ from typing import Any
 import pytest
 
 from heathdrop.api.planning import RigOnRod
-from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card, rig_said
-from heathdrop.web.plan.worked import hands_of, order_said
+from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card
+from heathdrop.web.plan.worked import hands_of, order_said, rig_said
 from tests.web.small_plan import answer
 
 

@@ -7,12 +7,12 @@ from typing import Any
 import pytest
 
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.plan import Stop
+from heathdrop.answers.stop import Stop
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
-from heathdrop.web.plan.deckcard import line_said, rig_said
+from heathdrop.web.plan.deckcard import line_said
 from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of, stop_section
-from heathdrop.web.plan.worked import hands_of, runs_of
+from heathdrop.web.plan.worked import hands_of, rig_said, runs_of
 from heathdrop.web.shell.frame import LOW, NARROW
 from tests.waters import GRASS, WINTER_ROCK
 from tests.web.small_plan import BODY, answer

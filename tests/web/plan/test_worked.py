@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from heathdrop.api.planning import WithAnswer
-from heathdrop.web.plan.worked import hands_of, order_said, runs_of
+from heathdrop.web.plan.worked import beside_said, hands_of, order_said, rig_said, runs_of
 from tests.web.small_plan import answer
 
 
@@ -54,6 +54,21 @@ def test_an_order_is_said_by_its_settings() -> None:
     assert [n for _, n in runs_of(order)] == [3, 1]
     assert order_said(order) == "2.5 s in 3 directions, then 4 s"
     assert order_said([]) == ""
+    other = deeper.model_copy(update={"name": "finesse-jig:0.375:chunk", "rod": "C"})
+    assert order_said([first, other, first]) == f"2.5 s, then rod C, 4 s, then rod {first.rod}, 2.5 s"
+
+
+def test_a_rod_for_other_fish_is_said_with_its_fish() -> None:
+    """Only rods that are the better ones for some of a stop's fish, those that add most first."""
+    stop = answer().stops[0]
+    assert beside_said(stop) == []
+    low = served("football-jig", rod="C", change="retie", adds=0.2, for_ft=(17.9, 20.0))
+    top = served("swim-jig", rod="B", change="none", adds=0.05, for_ft=(0.0, 4.0))
+    also = [served("punch-rig", rod="D", adds=0.0), top, low]
+    assert beside_said(stop.model_copy(update={"also": also})) == [
+        f"Fish at 18 to 20 ft: rod C (retie), {rig_said(low.rig)}, {hands_of(low).said}.",
+        f"Fish at 0 to 4 ft: rod B, {rig_said(top.rig)}, {hands_of(top).said}.",
+    ]
 
 
 def test_the_order_opens_as_the_stop_is_served() -> None:

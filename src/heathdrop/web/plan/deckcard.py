@@ -14,28 +14,14 @@ from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod
 from heathdrop.api.searching import CastAnswer
 from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
-from heathdrop.units import count_said, ounces_as_written
-from heathdrop.web.plan.worked import hands_of, order_said
+from heathdrop.units import count_said
+from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, order_said, rig_said
 from heathdrop.web.shell.assets import static_file
 from heathdrop.web.shell.rendering import templates
-
-#: The changes of a plan, as a card says them.
-CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
 
 
 def _static(name: str) -> str:
     return static_file(name).read_text("utf-8")
-
-
-def rig_said(rig: RigOnRod) -> str:
-    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
-    catalog = catalogue.load()
-    tail = (
-        ""
-        if not rig.trailer_length_in
-        else f", {catalog.trailers[rig.trailer].name} {rig.trailer_length_in:g} in"
-    )
-    return f"{ounces_as_written(rig.head_oz)} oz {catalog.families[rig.family].name}{tail}"
 
 
 def _of_cast(cast: CastAnswer) -> RigOnRod:
@@ -102,7 +88,10 @@ def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
         "labels": [hands.count_label, hands.hand_label, hands.runs_label],
         "runs_said": sentence(hands.runs),
         "casts": [first, *order],
-        "ifs": [sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
+        "ifs": [
+            *[sentence(said) for said in beside_said(s)],
+            *[sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
+        ],
         "cautions": [sentence(c) for c in s.cautions],
     }
 
@@ -145,6 +134,7 @@ def printed_card(plan: PlanAnswer, name: str = "", style_at: str = "") -> str:
             "change": CHANGES[s.with_.change],
             "said": rig_said(s.with_.rig),
             "hands": hands_of(s.with_),
+            "beside": beside_said(s),
             "ifs": s.if_,
             "order": order_said(s.search),
         }

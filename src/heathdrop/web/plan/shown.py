@@ -8,15 +8,15 @@ from typing import Any
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
-from heathdrop.answers.plan import Stop
+from heathdrop.answers.stop import Stop
 from heathdrop.answers.water import placed
 from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import size
-from heathdrop.web.plan.deckcard import CHANGES, line_said, rig_said
-from heathdrop.web.plan.worked import hands_of, runs_of
+from heathdrop.web.plan.deckcard import line_said
+from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, rig_said, runs_of
 from heathdrop.web.sheet.shown.section import Section, section_of
 from heathdrop.web.shell.frame import LOW, NARROW
 
@@ -54,12 +54,14 @@ class RodColumn:
 
 @dataclass(frozen=True)
 class StopRow:
-    """A stop: its crossings, how it is fished, first changes, search order, cautions."""
+    """A stop: its crossings, how it is fished, the rods beside for other fish, first changes, search order,
+    cautions."""
 
     name: str
     minutes: str
     cells: tuple[Crossing, ...]
     fished: str
+    beside: tuple[str, ...]
     doubt: str
     ifs: tuple[str, ...]
     order: tuple[str, ...]
@@ -129,6 +131,7 @@ def _stop(
             for r in answer.rods
         ),
         fished=fished,
+        beside=tuple(beside_said(s)),
         doubt="" if s.served else _doubt(s),
         ifs=tuple(f"{i.symptom}: {i.change} ({i.effect})" for i in s.if_),
         order=tuple(

@@ -10,11 +10,13 @@ from dataclasses import dataclass
 from itertools import groupby
 
 from heathdrop import catalog as catalogue
-from heathdrop.api.planning import WithAnswer
+from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said
+from heathdrop.units import count_said, ounces_as_written
 
+#: The changes of a plan, as page, print and card say them.
+CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
 #: No sweep is slower than this, ft/s.
 SLOWEST_FT_S = 0.1
 
@@ -30,6 +32,17 @@ class Hands:
     runs_label: str
     runs: str
     said: str
+
+
+def rig_said(rig: RigOnRod) -> str:
+    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
+    catalog = catalogue.load()
+    tail = (
+        ""
+        if not rig.trailer_length_in
+        else f", {catalog.trailers[rig.trailer].name} {rig.trailer_length_in:g} in"
+    )
+    return f"{ounces_as_written(rig.head_oz)} oz {catalog.families[rig.family].name}{tail}"
 
 
 def hands_of(served: WithAnswer) -> Hands:
@@ -57,9 +70,24 @@ def runs_of(order: Sequence[CastAnswer]) -> Iterator[tuple[CastAnswer, int]]:
         yield casts[0], len(casts)
 
 
+def beside_said(s: PlannedStop) -> list[str]:
+    """The other rods that a stop whose fish may be anywhere wants, each with the fish that it is for, those
+    that add most first."""
+    found = []
+    for w in sorted(s.also, key=lambda w: -w.adds):
+        if w.for_ft is not None:
+            change = f" ({CHANGES[w.change]})" if CHANGES[w.change] else ""
+            fish = f"Fish at {w.for_ft[0]:.0f} to {w.for_ft[1]:.0f} ft"
+            found.append(f"{fish}: rod {w.rod}{change}, {rig_said(w.rig)}, {hands_of(w).said}.")
+    return found
+
+
 def order_said(order: Sequence[CastAnswer]) -> str:
-    """An order in a line: the counts, and how many casts each is good for where there are several."""
-    return ", then ".join(
-        f"{count_said(cast.countdown_s)} s{f' in {n} directions' if n > 1 else ''}"
-        for cast, n in runs_of(order)
-    )
+    """An order in a line: the counts, how many casts each is good for where there are several, the rod where
+    it is another than before."""
+    found, rod = [], order[0].rod if order else ""
+    for cast, n in runs_of(order):
+        other = f"rod {cast.rod}, " if cast.rod != rod else ""
+        found.append(f"{other}{count_said(cast.countdown_s)} s{f' in {n} directions' if n > 1 else ''}")
+        rod = cast.rod
+    return ", then ".join(found)

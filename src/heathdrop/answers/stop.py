@@ -1,0 +1,149 @@
+"""A stop of a day and the rods to hand: what a rig on a rod is worth there."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+
+from heathdrop import catalog as catalogue
+from heathdrop.advice.call import points_of
+from heathdrop.advice.linesay import offered
+from heathdrop.answers.own import Own
+from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.conditions.gear import Gear, Reel
+from heathdrop.conditions.gear import Line as LineSet
+from heathdrop.conditions.gear import Rod as GearRod
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import name_of
+from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import Rated, rate
+
+#: Families asked at each stop.
+FAMILIES = 4
+#: A family that the rules put under this share of the best one is not rated, but taken to fit half.
+HOPELESS, HALF_FIT = 0.45, 0.5
+#: The parts of a stop whose fish are not known in depth.
+THIRDS = 3
+#: Ratings remembered, so that a changed stop asks only for itself.
+RATED: Memory[list[Rated]] = Memory(16384)
+#: The reel where none is named.
+DEFAULT_REEL = Reel()
+
+
+@dataclass(frozen=True)
+class Stop:
+    """A stop of the day: its water (line and reel are the rods'), minutes, how much it matters."""
+
+    name: str
+    scenario: Scenario
+    minutes: float = 60.0
+    importance: float = 1.0
+    position: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True)
+class Rod:
+    """A rod to hand: its name, line and reel, and what is written on it where that is known."""
+
+    name: str
+    line: LineSet
+    reel: Reel = DEFAULT_REEL
+    rated: GearRod | None = None
+
+    def on(self, gear: Gear) -> Gear:
+        """The gear at a stop with this rod in hand."""
+        return replace(gear, line=self.line, reel=self.reel, rod=self.rated)
+
+
+@dataclass(frozen=True)
+class Part:
+    """A part of a stop's fish: its share of them, the water with the fish at its depth, from where to where
+    it reaches (ft)."""
+
+    share: float
+    scenario: Scenario
+    top_ft: float
+    low_ft: float
+
+
+@lru_cache(maxsize=256)
+def parts_of(water: Scenario) -> tuple[Part, ...]:
+    """The parts of a water's fish, from the surface down: one where their depth is known or
+    one lure passes them together; else its thirds by chance, for a rod that serves fish up in the water does
+    not serve those at its foot. Raises BadInput."""
+    water = placed(water)
+    c = water.conditions
+    if c.fish_span_ft is None:
+        return (Part(1.0, water, c.fish_depth_ft, c.fish_depth_ft),)
+    belief, reach = first_belief(water), catalogue.load().search.reach
+    passed = np.concatenate([[0.0], np.cumsum(belief.by_depth)])
+    at = np.interp(np.arange(2 * THIRDS + 1) / (2.0 * THIRDS), passed, belief.edges_ft)
+    at = np.clip(at, *c.fish_span_ft)
+    depths = [round(2.0 * float(ft)) / 2.0 for ft in at[1::2]]
+    if min(b - a for a, b in zip(depths, depths[1:], strict=False)) < reach.above_ft + reach.below_ft:
+        # One path is within reach of two of them.
+        return (Part(1.0, water, *c.fish_span_ft),)
+    found = []
+    for k, depth in enumerate(depths):
+        known = replace(c, fish_depth_ft=depth, fish_span_ft=None)
+        there = replace(water, conditions=known)
+        found.append(Part(1.0 / THIRDS, there, top_ft=float(at[2 * k]), low_ft=float(at[2 * k + 2])))
+    return tuple(found)
+
+
+def shares_of(water: Scenario) -> np.ndarray:
+    """The shares of a water's fish that its parts hold; they sum to 1."""
+    return np.array([part.share for part in parts_of(water)])
+
+
+def suited(rig: Rig, reel: Reel) -> Rod:
+    """A rod with the line that suits a rig's family."""
+    material, test_lb = offered(rig.family)
+    return Rod("", LineSet(material=material, test_lb=float(test_lb)), reel)
+
+
+def rated_in(water: Scenario, rig: Rig, rod: Rod, own: Own) -> Rated:
+    """A rig on a rod's line rated in a water (remembered)."""
+    scenario = replace(water, gear=rod.on(water.gear), families=(rig.family.id,))
+
+    def find(_: list[int]) -> list[list[Rated]]:
+        return [rate(setting_of(catalogue.load(), scenario, own.learned), [own.learned.applied(rig)])]
+
+    return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
+
+
+def worths_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> np.ndarray:
+    """What a rig on a rod is worth to each part of a stop's fish (0 to 1): its fit there, less where the
+    rules put its family behind the best one, next to nothing on a rod or a line that cannot bear it."""
+    found = []
+    for part in parts_of(stop.scenario):
+        rated = rated_in(part.scenario, rig, rod, own)
+        borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
+        found.append(borne * rated.fits.score * math.exp(_behind(part.scenario, rig.family.id, own)))
+    return np.array(found)
+
+
+def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
+    """What a rig on a rod is worth to all of a stop's fish (0 to 1)."""
+    return float(shares_of(stop.scenario) @ worths_at(stop, rig, rod, own))
+
+
+def hopeless_at(stop: Stop, rig: Rig, own: Own) -> np.ndarray | None:
+    """What a rig is taken to be worth to each part, unrated, where the rules put its family so far behind
+    that it hardly serves any of them; None where it is to be rated."""
+    most = np.exp([_behind(part.scenario, rig.family.id, own) for part in parts_of(stop.scenario)])
+    return HALF_FIT * most if most.max() < HOPELESS else None
+
+
+@lru_cache(maxsize=4096)
+def _behind(water: Scenario, family: str, own: Own) -> float:
+    """How far (log) the rules put a family behind the one that stands first in this water (remembered)."""
+    setting = setting_of(catalogue.load(), replace(water, families=(family,)), own.learned)
+    weighed, school = points_of(catalogue.load(), setting.facts, setting.scenario, setting.family)
+    most = call_of(replace(water, families=()), own, places=FAMILIES).standings[0].points
+    return min(0.0, sum(p for _, p in weighed) + school - most)
