@@ -13,11 +13,12 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_of
 from heathdrop.answers.day_table import _with_changes as with_changes
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_at
+from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
+from heathdrop.physics.rig_name import name_of
 from heathdrop.search.choose import choose, worth
 from tests.waters import BAIT, GRASS
 
@@ -28,9 +29,10 @@ UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
 def made(cat: Catalog, values: list[list[float]], columns: tuple[slice, ...], shares: list[float]) -> Table:
     """Two swim jigs that share a head, one of another weight, the first again on another rod."""
     rigs = [("craw", 0.375, ROD), ("paddle-tail", 0.375, ROD), ("craw", 0.5, ROD), ("craw", 0.375, OTHER)]
-    rows = [
-        Candidate(rig_by_name(cat, "swim-jig", oz, tail), rod, int(rod is OTHER)) for tail, oz, rod in rigs
-    ]
+    rows = []
+    for tail, oz, rod in rigs:
+        rig = rig_by_name(cat, "swim-jig", oz, tail)
+        rows.append(Candidate(name_of(rig).text(), rig, rod, int(rod is OTHER)))
     return Table(tuple(rows), np.array(values), columns, np.array(shares), {})
 
 
@@ -90,7 +92,7 @@ def test_a_stop_of_unknown_depth_asks_for_rigs_of_its_parts_too() -> None:
     table = rated_closely(table, rows, [Stop("", Scenario(GRASS)), stop], STRANGER)
     for k in rows:
         one = table.candidates[k]
-        assert table.values[k, 1:] == pytest.approx(worths_at(stop, one.rig, one.rod, STRANGER))
+        assert table.values[k, 1:] == pytest.approx(worths_of(stop, [one.rig], one.rod, STRANGER)[0])
     alone = table_of([Stop("", replace(UNKNOWN, conditions=BAIT))], 3, STRANGER, lambda _s, _w: None)
     assert {c.rig.family.id for c in table.candidates} >= {c.rig.family.id for c in alone.candidates[:1]}
     assert len(parts_of(UNKNOWN)) == 3

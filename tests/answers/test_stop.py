@@ -21,7 +21,7 @@ from heathdrop.answers.stop import (
     shares_of,
     suited,
     worth_at,
-    worths_at,
+    worths_of,
 )
 from heathdrop.answers.water import call_of, first_belief, placed
 from heathdrop.catalog import Catalog
@@ -89,15 +89,15 @@ def test_worth_is_fit_times_how_far_the_rules_are_behind(cat: Catalog) -> None:
 def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> None:
     stop = Stop("", Scenario(replace(WINTER_ROCK, fish_span_ft=(0.0, WINTER_ROCK.bottom_depth_ft))))
     jig = rig_by_name(cat, "football-jig", 0.75, "twin-tail")
-    top, middle, low = worths_at(stop, jig, suited(jig, Reel()), STRANGER)
+    top, middle, low = worths_of(stop, [jig], suited(jig, Reel()), STRANGER)[0]
     assert top < middle < low
     assert low > 1.4 * top
     assert worth_at(stop, jig, suited(jig, Reel()), STRANGER) == pytest.approx((top + middle + low) / 3)
 
 
-def test_what_the_rules_put_far_behind_is_not_rated(cat: Catalog) -> None:
+def test_what_the_rules_put_far_behind_is_not_rated() -> None:
     stop = Stop("", Scenario(MAT))
-    guess = hopeless_at(stop, rig_by_name(cat, "bladed-jig", 0.5, "craw"), STRANGER)
+    guess = hopeless_at(stop, "bladed-jig", STRANGER)
     assert guess is not None
     assert 0.0 < guess[0] < HALF_FIT * HOPELESS
-    assert hopeless_at(stop, rig_by_name(cat, "punch-rig", 1.25, "beaver"), STRANGER) is None
+    assert hopeless_at(stop, "punch-rig", STRANGER) is None

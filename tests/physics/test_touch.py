@@ -8,7 +8,7 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
-from heathdrop.physics.touch import felt_of, line_pull_n, step_n
+from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
 from heathdrop.units import KG_PER_OZ, M_S_PER_MPH, metres
 
@@ -38,21 +38,21 @@ def test_the_step_is_the_tick_over_what_gives(cat: Catalog) -> None:
     stretch = length / (2.2e9 * math.pi * (0.31e-3) ** 2 / 4.0)
     assert line.stretch_m_n(length) == pytest.approx(stretch)
     wanted = n.tick_m / (bow + stretch + n.tip_m_n)
-    assert step_n(cat, weight, line, WATER, depth, away, wind) == pytest.approx(wanted)
+    assert touch_of(cat, line, WATER, depth, away, wind).step_n(weight) == pytest.approx(wanted)
     felt = 0.5 * (1.0 + math.erf(math.log(wanted / n.threshold_n) / n.scatter / math.sqrt(2.0)))
-    assert felt_of(cat, weight, line, WATER, depth, away, wind) == pytest.approx(felt)
+    assert touch_of(cat, line, WATER, depth, away, wind).felt(weight) == pytest.approx(felt)
 
 
 def test_no_step_is_more_than_the_lure(cat: Catalog) -> None:
     line = line_by_test(cat, "braid", 15)
-    assert step_n(cat, 0.01, line, WATER, 1.0, 2.0, 0.0) <= 0.01
-    assert felt_of(cat, 0.0, line, WATER, 1.0, 2.0, 0.0) == 0.0
-    assert felt_of(cat, -0.1, line, WATER, 1.0, 2.0, 0.0) == 0.0
+    assert touch_of(cat, line, WATER, 1.0, 2.0, 0.0).step_n(0.01) <= 0.01
+    assert touch_of(cat, line, WATER, 1.0, 2.0, 0.0).felt(0.0) == 0.0
+    assert touch_of(cat, line, WATER, 1.0, 2.0, 0.0).felt(-0.1) == 0.0
 
 
 def felt(cat: Catalog, oz: float, material: str, test: float, depth_ft: float, mph: float) -> float:
     line = line_by_test(cat, material, test)
-    return felt_of(cat, oz * NET_N_OZ, line, WATER, metres(depth_ft), metres(55.0), mph)
+    return touch_of(cat, line, WATER, metres(depth_ft), metres(55.0), mph).felt(oz * NET_N_OZ)
 
 
 def test_thick_nylon_hides_a_quarter_ounce_deep_down(cat: Catalog) -> None:

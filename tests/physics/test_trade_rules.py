@@ -11,7 +11,7 @@ from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
-from heathdrop.physics.touch import felt_of
+from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import water_at
 
 FT = 0.3048
@@ -119,7 +119,9 @@ def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
     light = lure(cat, "casting-jig", 0.1875, "craw")
     heavy = lure(cat, "casting-jig", 0.75, "craw")
     windy = {
-        (oz, lb): felt_of(cat, it.net_weight_n, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0)
+        (oz, lb): touch_of(cat, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0).felt(
+            it.net_weight_n
+        )
         for oz, it in ((0.1875, light), (0.75, heavy))
         for lb in (10, 20)
     }

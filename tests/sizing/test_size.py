@@ -16,11 +16,12 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, rated_at, size
+from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, rate_each, rated_at, size
+from heathdrop.sizing.tune import TUNED
 from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
-from tests.waters import ALL
+from tests.waters import ALL, GRASS
 from tests.web.shown import DAY
 
 
@@ -248,3 +249,13 @@ def test_equal_scores_go_to_the_usual_weight_then_the_usual_trailer(cat: Catalog
     rest = [r.rig.bulk_cm2 for r in nearest if r.rig.trailer.id != usual]
     assert rest == sorted(rest)
     assert ranked(setting, list(reversed(level)))[0].key == order[0].key
+
+
+@pytest.mark.parametrize("family", ["swim-jig", "underspin", "football-jig", "punch-rig"])
+def test_rigs_rated_together_are_each_rated_as_alone(cat: Catalog, family: str) -> None:
+    setting = setting_of(cat, Scenario(GRASS, families=(family,)))
+    rigs = standard_rigs(setting)[::9]
+    assert len(rigs) > 3
+    alone = [rate(setting, [rig])[0] for rig in rigs]
+    TUNED.clear()
+    assert rate_each(setting, rigs) == alone

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -18,7 +18,7 @@ from heathdrop.answers.stop import (
     parts_of,
     shares_of,
     suited,
-    worths_at,
+    worths_of,
 )
 from heathdrop.answers.water import call_of, sizing_of
 from heathdrop.physics.rig import Rig
@@ -42,8 +42,10 @@ Values = NDArray[np.float64]
 
 @dataclass(frozen=True)
 class Candidate:
-    """A rig on a rod's line; ``group`` is the rod it needs (-1: any, the rod is rigged for it)."""
+    """A rig, by its name, on a rod's line; ``group`` is the rod it needs (-1: any, the rod is rigged for
+    it)."""
 
+    name: str
     rig: Rig
     rod: Rod
     group: int
@@ -117,9 +119,9 @@ def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell
         for rig in _compromises(stops, {rig.family.id for rig in found.values()}, own):
             found.setdefault(name_of(rig).text(), rig)
     if not isinstance(rods, int):
-        return [Candidate(rig, rod, n) for n, rod in enumerate(rods) for rig in found.values()]
+        return [Candidate(name, rig, rod, n) for n, rod in enumerate(rods) for name, rig in found.items()]
     reel = stops[0].scenario.gear.reel
-    return [Candidate(rig, suited(rig, reel), -1) for rig in found.values()]
+    return [Candidate(name, rig, suited(rig, reel), -1) for name, rig in found.items()]
 
 
 def _compromises(stops: Sequence[Stop], families: set[str], own: Own) -> list[Rig]:
@@ -141,23 +143,42 @@ def _as_tied(stop: Stop, candidates: Sequence[Candidate], own: Own) -> Values:
     """What each candidate is worth to each part of a stop's fish as it is tied. Where there are many, a rig
     that on the line that suits it is worth less than :data:`SCREENED` of the best there is taken to be so on
     every rod's."""
-    plain: dict[str, Values] = {}
-    if len(candidates) > MANY_CANDIDATES:
-        for name, rig in {name_of(c.rig).text(): c.rig for c in candidates}.items():
-            guess = hopeless_at(stop, rig, own)
-            rod = suited(rig, stop.scenario.gear.reel)
-            plain[name] = worths_at(stop, rig, rod, own) if guess is None else guess
-    shares = shares_of(stop.scenario)
-    least = SCREENED * max((float(shares @ guess) for guess in plain.values()), default=0.0)
-    found = []
+    families = {c.rig.family.id for c in candidates}
+    hopeless = {family: hopeless_at(stop, family, own) for family in families}
+    guesses: dict[str, Values] = {}
     for c in candidates:
-        guess = plain.get(name_of(c.rig).text())
-        if guess is not None and float(shares @ guess) < least:
-            found.append(guess)
-            continue
-        hopeless = hopeless_at(stop, c.rig, own)
-        found.append(worths_at(stop, c.rig, c.rod, own) if hopeless is None else hopeless)
-    return np.array(found)
+        guess = hopeless[c.rig.family.id]
+        if guess is not None:
+            guesses[c.name] = guess
+    if len(candidates) > MANY_CANDIDATES:
+        rigs = {c.name: c.rig for c in candidates if c.name not in guesses}
+        plain = _on_suited_lines(stop, rigs, own)
+        shares = shares_of(stop.scenario)
+        alone = {name: float(shares @ worths) for name, worths in (guesses | plain).items()}
+        least = SCREENED * max(alone.values(), default=0.0)
+        guesses |= {name: worths for name, worths in plain.items() if alone[name] < least}
+    found = np.zeros((len(candidates), len(parts_of(stop.scenario))))
+    asked: dict[Rod, list[int]] = {}
+    for k, c in enumerate(candidates):
+        if c.name in guesses:
+            found[k] = guesses[c.name]
+        else:
+            asked.setdefault(c.rod, []).append(k)
+    for rod, rows in asked.items():
+        found[rows] = worths_of(stop, [candidates[k].rig for k in rows], rod, own)
+    return found
+
+
+def _on_suited_lines(stop: Stop, rigs: Mapping[str, Rig], own: Own) -> dict[str, Values]:
+    """What rigs (by name) are worth to each part of a stop's fish, each on the line that suits it."""
+    rods: dict[Rod, list[str]] = {}
+    for name, rig in rigs.items():
+        rods.setdefault(suited(rig, stop.scenario.gear.reel), []).append(name)
+    found: dict[str, Values] = {}
+    for rod, names in rods.items():
+        worths = worths_of(stop, [rigs[name] for name in names], rod, own)
+        found |= dict(zip(names, worths, strict=True))
+    return found
 
 
 def _with_changes(straight: Table, stops: Sequence[Stop]) -> Table:
@@ -201,5 +222,5 @@ def rated_closely(table: Table, rows: Sequence[int], stops: Sequence[Stop], own:
         one = table.candidates[k]
         for j, stop in enumerate(stops):
             if (k, j) not in table.changed:
-                values[k, table.columns[j]] = worths_at(stop, one.rig, one.rod, own)
+                values[k, table.columns[j]] = worths_of(stop, [one.rig], one.rod, own)[0]
     return replace(table, values=values)

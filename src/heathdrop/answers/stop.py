@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import points_of
@@ -20,9 +22,10 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import Rated, rate
+from heathdrop.sizing.setting import Setting, setting_of
+from heathdrop.sizing.size import Rated, rate_each
 
+Values = NDArray[np.float64]
 #: Families asked at each stop.
 FAMILIES = 4
 #: A family that the rules put under this share of the best one is not rated, but taken to fit half.
@@ -30,7 +33,7 @@ HOPELESS, HALF_FIT = 0.45, 0.5
 #: The parts of a stop whose fish are not known in depth.
 THIRDS = 3
 #: Ratings remembered, so that a changed stop asks only for itself.
-RATED: Memory[list[Rated]] = Memory(16384)
+RATED: Memory[Rated] = Memory(16384)
 #: The reel where none is named.
 DEFAULT_REEL = Reel()
 
@@ -96,7 +99,7 @@ def parts_of(water: Scenario) -> tuple[Part, ...]:
     return tuple(found)
 
 
-def shares_of(water: Scenario) -> np.ndarray:
+def shares_of(water: Scenario) -> Values:
     """The shares of a water's fish that its parts hold; they sum to 1."""
     return np.array([part.share for part in parts_of(water)])
 
@@ -109,34 +112,49 @@ def suited(rig: Rig, reel: Reel) -> Rod:
 
 def rated_in(water: Scenario, rig: Rig, rod: Rod, own: Own) -> Rated:
     """A rig on a rod's line rated in a water (remembered)."""
-    scenario = replace(water, gear=rod.on(water.gear), families=(rig.family.id,))
-
-    def find(_: list[int]) -> list[list[Rated]]:
-        return [rate(setting_of(catalogue.load(), scenario, own.learned), [own.learned.applied(rig)])]
-
-    return RATED.all_of([(scenario, name_of(rig), own.learned)], find)[0][0]
+    return _rated_in(water, [rig], rod, own)[0]
 
 
-def worths_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> np.ndarray:
-    """What a rig on a rod is worth to each part of a stop's fish (0 to 1): its fit there, less where the
-    rules put its family behind the best one, next to nothing on a rod or a line that cannot bear it."""
-    found = []
-    for part in parts_of(stop.scenario):
-        rated = rated_in(part.scenario, rig, rod, own)
-        borne = 1.0 if rated.borne else catalogue.load().search.plan.unborne
-        found.append(borne * rated.fits.score * math.exp(_behind(part.scenario, rig.family.id, own)))
-    return np.array(found)
+def _rated_in(water: Scenario, rigs: Sequence[Rig], rod: Rod, own: Own) -> list[Rated]:
+    """Rigs on one rod's line rated in a water, in their order, each as if it alone were asked
+    (remembered)."""
+    found: dict[int, Rated] = {}
+    for family in dict.fromkeys(rig.family.id for rig in rigs):
+        mine = [k for k, rig in enumerate(rigs) if rig.family.id == family]
+        scenario = replace(water, gear=rod.on(water.gear), families=(family,))
+        setting = setting_of(catalogue.load(), scenario, own.learned)
+
+        def find(which: list[int], mine: list[int] = mine, setting: Setting = setting) -> list[Rated]:
+            return rate_each(setting, [own.learned.applied(rigs[mine[n]]) for n in which])
+
+        keys = [(scenario, name_of(rigs[k]), own.learned) for k in mine]
+        found.update(zip(mine, RATED.all_of(keys, find), strict=True))
+    return [found[k] for k in range(len(rigs))]
+
+
+def worths_of(stop: Stop, rigs: Sequence[Rig], rod: Rod, own: Own) -> Values:
+    """What rigs on a rod are worth to each part of a stop's fish (rigs, parts), 0 to 1: their fit there, less
+    where the rules put their family behind the best one, next to nothing on a rod or a line that cannot bear
+    them."""
+    parts, unborne = parts_of(stop.scenario), catalogue.load().search.plan.unborne
+    found = np.zeros((len(rigs), len(parts)))
+    for n, part in enumerate(parts):
+        for k, rated in enumerate(_rated_in(part.scenario, rigs, rod, own)):
+            borne = 1.0 if rated.borne else unborne
+            behind = math.exp(_behind(part.scenario, rated.rig.family.id, own))
+            found[k, n] = borne * rated.fits.score * behind
+    return found
 
 
 def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:
     """What a rig on a rod is worth to all of a stop's fish (0 to 1)."""
-    return float(shares_of(stop.scenario) @ worths_at(stop, rig, rod, own))
+    return float(worths_of(stop, [rig], rod, own)[0] @ shares_of(stop.scenario))
 
 
-def hopeless_at(stop: Stop, rig: Rig, own: Own) -> np.ndarray | None:
-    """What a rig is taken to be worth to each part, unrated, where the rules put its family so far behind
-    that it hardly serves any of them; None where it is to be rated."""
-    most = np.exp([_behind(part.scenario, rig.family.id, own) for part in parts_of(stop.scenario)])
+def hopeless_at(stop: Stop, family: str, own: Own) -> Values | None:
+    """What a family's rigs are taken to be worth to each part, unrated, where the rules put it so far behind
+    that it hardly serves any of them; None where they are to be rated."""
+    most = np.exp([_behind(part.scenario, family, own) for part in parts_of(stop.scenario)])
     return HALF_FIT * most if most.max() < HOPELESS else None
 
 

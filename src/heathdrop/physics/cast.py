@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -35,6 +36,16 @@ from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
 
+@lru_cache(maxsize=64)
+def mesh(segments: int, grading: float) -> NDArray[np.float64]:
+    """Node fractions 0..1, so many segments shrinking by ``grading`` from tip to lure (made once; every cast
+    of a fidelity reads it)."""
+    sizes = np.geomspace(1.0, grading, segments)
+    nodes = np.concatenate([[0.0], np.cumsum(sizes) / sizes.sum()])
+    nodes[-1] = 1.0
+    return nodes
+
+
 @dataclass(frozen=True)
 class Fidelity:
     """How finely a cast is computed: segments, grading toward the lure, step (m of motion); the share of a
@@ -50,18 +61,13 @@ class Fidelity:
 
     def grid(self) -> Grid:
         """This fidelity as the kernels take it."""
-        return Grid(self.mesh(), self.step_m, self.longest_step_s, self.relax, self.relax_most)
+        return Grid(
+            mesh(self.segments, self.grading), self.step_m, self.longest_step_s, self.relax, self.relax_most
+        )
 
     def finer(self, factor: float) -> Fidelity:
         """The same mesh, its steps shortened by ``factor``."""
         return replace(self, step_m=factor * self.step_m, longest_step_s=factor * self.longest_step_s)
-
-    def mesh(self) -> NDArray[np.float64]:
-        """Node fractions 0..1, segments shrinking by ``grading`` from tip to lure."""
-        sizes = np.geomspace(1.0, self.grading, self.segments)
-        nodes = np.concatenate([[0.0], np.cumsum(sizes) / sizes.sum()])
-        nodes[-1] = 1.0
-        return nodes
 
 
 #: A twitched retrieve is stepped this much finer: each snap of the tip leaves a little of the line's stretch

@@ -12,8 +12,10 @@ threshold and scatter are assumptions.
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.judgement_records import TouchNumbers
 from heathdrop.physics.line import Line, normal_drag_coefficient
 from heathdrop.physics.water import Water
 from heathdrop.units import M_S_PER_MPH
@@ -35,45 +37,37 @@ def line_pull_n(
     return in_water + in_air
 
 
-def step_n(
-    catalog: Catalog,
-    net_weight_n: float,
-    line: Line,
-    water: Water,
-    depth_m: float,
-    distance_m: float,
-    wind_mph: float,
-) -> float:
-    """The step of tension (N) at the tip when the lure ticks or lands, at most its own weight."""
-    numbers = catalog.judgement.touch
+@dataclass(frozen=True)
+class Touch:
+    """A line out to a lure: its length (m), the sideways pull on it (N), what it bears (N/m), its stretch
+    (m/N)."""
+
+    numbers: TouchNumbers
+    length_m: float
+    pull_n: float
+    load_n_m: float
+    stretch_m_n: float
+
+    def step_n(self, net_weight_n: float) -> float:
+        """The step of tension (N) at the tip when a lure of this weight (N) ticks or lands, at most its own
+        weight."""
+        bow = self.load_n_m**2 * self.length_m**3 / (12.0 * (net_weight_n + self.pull_n) ** 3)
+        gives = bow + self.stretch_m_n + self.numbers.tip_m_n
+        return min(net_weight_n, self.numbers.tick_m / gives)
+
+    def felt(self, net_weight_n: float) -> float:
+        """Chance, 0 to 1, that a landing or a tick of a lure of this weight (N) is felt."""
+        if net_weight_n <= 0.0:
+            return 0.0
+        numbers, step = self.numbers, self.step_n(net_weight_n)
+        return 0.5 * math.erfc(-math.log(step / numbers.threshold_n) / (numbers.scatter * math.sqrt(2.0)))
+
+
+def touch_of(
+    catalog: Catalog, line: Line, water: Water, depth_m: float, distance_m: float, wind_mph: float
+) -> Touch:
+    """The touch of a lure on this line at this depth and distance, whatever it weighs."""
     length = math.hypot(depth_m, distance_m)
     pull = line_pull_n(catalog, line, water=water, depth_m=depth_m, distance_m=distance_m, wind_mph=wind_mph)
     load = math.hypot(pull / length, line.net_weight_n_m(water.density_kg_m3))
-    bow = load**2 * length**3 / (12.0 * (net_weight_n + pull) ** 3)
-    gives = bow + line.stretch_m_n(length) + numbers.tip_m_n
-    return min(net_weight_n, numbers.tick_m / gives)
-
-
-def felt_of(
-    catalog: Catalog,
-    net_weight_n: float,
-    line: Line,
-    water: Water,
-    depth_m: float,
-    distance_m: float,
-    wind_mph: float,
-) -> float:
-    """Chance, 0 to 1, that a landing or a tick is felt."""
-    if net_weight_n <= 0.0:
-        return 0.0
-    numbers = catalog.judgement.touch
-    step = step_n(
-        catalog,
-        net_weight_n,
-        line=line,
-        water=water,
-        depth_m=depth_m,
-        distance_m=distance_m,
-        wind_mph=wind_mph,
-    )
-    return 0.5 * math.erfc(-math.log(step / numbers.threshold_n) / (numbers.scatter * math.sqrt(2.0)))
+    return Touch(catalog.judgement.touch, length, pull, load, line.stretch_m_n(length))

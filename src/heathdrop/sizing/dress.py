@@ -35,13 +35,18 @@ def worn_by(rig: Rig) -> Dress:
 def dresses_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> dict[str, Dress]:
     """For each trailer, what rules and schools settle of a rig of the family with it: the strongest rule that
     holds, a chosen school before it. ``facts`` hold the family."""
-    rules = sorted((r for r in catalog.rules.values() if r.dress), key=lambda r: r.strength)
+    known = {**facts, "skirt": family.skirt}
+    # What a rule asks of the water is the same for every trailer.
+    there = [
+        (tuple(clause for clause in rule.when if clause.fact == "trailer"), rule)
+        for rule in sorted((r for r in catalog.rules.values() if r.dress), key=lambda r: r.strength)
+        if holds(tuple(clause for clause in rule.when if clause.fact != "trailer"), known)
+    ]
     found = {}
     for trailer in catalog.trailers.values():
-        known = {**facts, "trailer": trailer.id, "skirt": family.skirt}
         said: dict[DressPart, str] = {}
-        for rule in rules:
-            if holds(rule.when, known):
+        for of_trailer, rule in there:
+            if holds(of_trailer, {"trailer": trailer.id}):
                 said |= rule.dress
         found[trailer.id] = _wearable(catalog, family, trailer, said | leaning.dress)
     return found

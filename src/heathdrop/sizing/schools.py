@@ -92,9 +92,9 @@ def rung(rows: tuple[tuple[float, float], ...], depth_ft: float) -> float:
 
 def pace_factor(catalog: Catalog, picks: tuple[tuple[str, str], ...], family: str) -> float:
     """A school's factor on one family's pace (heavy and fast wants more)."""
-    factor = 1.0
+    factor, schools = 1.0, chosen(catalog, picks)
     for topic in catalog.topics.values():
         of_family = tuple(clause for clause in topic.applies if clause.fact == "family" and not clause.turned)
         if of_family and holds(of_family, {"family": family}):
-            factor *= chosen(catalog, picks)[topic.id].effect.pace_factor
+            factor *= schools[topic.id].effect.pace_factor
     return factor

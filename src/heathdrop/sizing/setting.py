@@ -23,7 +23,7 @@ from heathdrop.physics.flight import (
 )
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
-from heathdrop.physics.touch import felt_of
+from heathdrop.physics.touch import Touch, touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.dress import Dress, dresses_of
@@ -75,6 +75,7 @@ class Setting:
     known: Knowledge = UNTAUGHT
     thrown: Thrown | None = None
     launch: Launch | None = None
+    _touch: dict[Line, Touch] = field(default_factory=dict, compare=False, repr=False)
     _lures: dict[int, tuple[Rig, Areas, Lure, Cast]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
@@ -195,18 +196,18 @@ class Setting:
 
     def felt(self, net_weight_n: float, line: Line) -> float:
         """Chance that a lure of this weight is felt to land or tick on this line, 0 to 1."""
-        c = self.scenario.conditions
-        away = self.catalog.judgement.hand.felt_at * self.cast.distance_m
-        depth = metres(c.bottom_depth_ft)
-        return felt_of(
-            self.catalog,
-            net_weight_n,
-            line=line,
-            water=self.water,
-            depth_m=depth,
-            distance_m=away,
-            wind_mph=c.wind_mph,
-        )
+        touch = self._touch.get(line)
+        if touch is None:
+            c, hand = self.scenario.conditions, self.catalog.judgement.hand
+            touch = self._touch[line] = touch_of(
+                self.catalog,
+                line,
+                water=self.water,
+                depth_m=metres(c.bottom_depth_ft),
+                distance_m=hand.felt_at * self.cast.distance_m,
+                wind_mph=c.wind_mph,
+            )
+        return touch.felt(net_weight_n)
 
 
 SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
@@ -244,7 +245,9 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
     targets = replace(targets, pace_ft_s=(slow * own.pace, fast * own.pace))
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
     leans = leans_of(c, activity.value, gear.line, works_at)
-    held = leaning.band(family.id) != leaning_of(catalog, (), facts).band(family.id)
+    held = bool(scenario.schools) and leaning.band(family.id) != leaning_of(catalog, (), facts).band(
+        family.id
+    )
     line = line_of(catalog, gear.line, known)
     thrown, launch = _launched(catalog, scenario, line, family.work == "drop")
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)

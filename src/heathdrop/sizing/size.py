@@ -200,6 +200,18 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     return ranked(setting, list(found.values()))
 
 
+def rate_each(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
+    """Rigs of the setting's family, each searched and rated as closely as if it alone were asked, in their
+    order."""
+    if setting.family.work != "swim":
+        return _rated(setting, rigs, [_worked(setting, limits_for(setting))] * len(rigs))
+    scene, bounds = _scene(setting, rigs, limits_for(setting))
+    lures = [setting.lure(rig) for rig in rigs]
+    begun = tune(lures, bounds, scene=scene, refine=False, rounds=0)
+    found = _rated(setting, rigs, tune(lures, bounds, scene=scene, begun=begun))
+    return [_cadenced(setting, scene, own, one) for own, one in zip(bounds, found, strict=True)]
+
+
 def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> Rated:
     """A swum rig in the best of the cadences that its family has here; steady where none is better by more
     than the noise: the simpler hand stands."""
