@@ -52,6 +52,11 @@ def test_feet_to_a_tenth(ft: float, said: str) -> None:
     assert units.feet_said(ft) == said
 
 
+@pytest.mark.parametrize(("inches", "said"), [(2.75, "2.75"), (4.0, "4"), (3.937, "3.94"), (6.0001, "6")])
+def test_lengths_as_sold_or_to_a_hundredth(inches: float, said: str) -> None:
+    assert units.inches_said(inches) == said
+
+
 @pytest.mark.parametrize(("s", "said"), [(2.48, "2.5"), (7.0, "7"), (0.0, "0"), (6.96, "7"), (10.04, "10")])
 def test_counts_to_a_tenth(s: float, said: str) -> None:
     assert units.count_said(s) == said

@@ -76,6 +76,15 @@ def ounces_as_written(mass_oz: float) -> str:
     return f"{whole} {part}" if whole else part
 
 
+def inches_said(length_in: float) -> str:
+    """A length in inches as it is said: as it is sold, else to a hundredth (10 cm: ``3.94``).
+
+    >>> inches_said(2.75), inches_said(4.0), inches_said(3.937)
+    ('2.75', '4', '3.94')
+    """
+    return f"{round(length_in, 2):g}"
+
+
 def count_said(seconds: float) -> str:
     """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``)."""
     return f"{round(seconds, 1):g}"

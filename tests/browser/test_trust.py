@@ -59,6 +59,30 @@ def test_the_water_is_kept_over_other_pages(browser: webdriver.Chrome, site: str
     wait(browser, lambda: "70 °F, fish at 2 ft of 5 ft, pads" in browser.title)
 
 
+def test_each_tab_goes_back_to_its_own_water(browser: webdriver.Chrome, site: str) -> None:
+    """From the box to the sheet, and from the sheet to a plan, while another tab showed another water."""
+    screen(browser, 1280, 800)
+    first = browser.current_window_handle
+    browser.get(site + "/?water_temp_f=51&bottom_depth_ft=14&fish_depth_ft=12")
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
+    browser.switch_to.new_window("tab")
+    try:
+        browser.get(site + "/?water_temp_f=77")
+        wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".strip"))
+    finally:
+        browser.close()
+        browser.switch_to.window(first)
+    browser.get(site + "/box")
+    box = browser.find_element(By.CSS_SELECTOR, ".pages [data-sheet]")
+    wait(browser, lambda: "water_temp_f=51" in box.get_attribute("href"))
+    cookie = browser.get_cookie("heathdrop-water")
+    assert cookie is not None
+    assert "water_temp_f=51" in cookie["value"]
+    press(browser, ".pages [data-sheet]")
+    wait(browser, lambda: browser.find_element(By.NAME, "water_temp_f").get_attribute("value") == "51")
+    assert browser.find_element(By.NAME, "bottom_depth_ft").get_attribute("value") == "14"
+
+
 def test_without_scripts_save_keeps_what_is_typed(browser: webdriver.Chrome, site: str) -> None:
     browser.execute_cdp_cmd("Emulation.setScriptExecutionDisabled", {"value": True})
     try:

@@ -15,7 +15,7 @@ from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.dress import TURNED_FROM, worn_by
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet
+from heathdrop.units import feet, inches_said
 
 #: What is true of every rig dressed so, where no rule has spoken.
 DRESS_SAYS = {
@@ -122,7 +122,11 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
 
 def _trailer(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
     """The trailer picked, and the rule that likes it most (the numbers where none does)."""
-    name = rig.trailer.name if rig.trailer.bare else f"{rig.trailer.name}, {rig.trailer_length_in:g} in"
+    name = (
+        rig.trailer.name
+        if rig.trailer.bare
+        else f"{rig.trailer.name}, {inches_said(rig.trailer_length_in)} in"
+    )
     liked = {
         rule.id: degree(rule.when, facts) * rule.trailers.get(rig.trailer.id, 0.0)
         for rule in catalog.rules.values()

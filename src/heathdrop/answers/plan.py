@@ -23,7 +23,7 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import USUAL, RigName, name_of
 from heathdrop.search.choose import adds, bound, choose
 from heathdrop.sizing.size import Rated, size
-from heathdrop.units import ounces_as_written
+from heathdrop.units import inches_said, ounces_as_written
 
 #: Casts of a stop's search order.
 CASTS = 6
@@ -235,4 +235,4 @@ def head_said(rig: Rig) -> str:
 
 def tail_said(rig: Rig) -> str:
     """A trailer in words; nothing for a bare skirt."""
-    return "" if rig.trailer.bare else f"{rig.trailer.name} {rig.trailer_length_in:g} in"
+    return "" if rig.trailer.bare else f"{rig.trailer.name} {inches_said(rig.trailer_length_in)} in"

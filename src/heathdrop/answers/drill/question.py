@@ -13,7 +13,7 @@ from heathdrop.physics.rig import Rig
 from heathdrop.sizing.rated import Rated
 from heathdrop.sizing.size import Sizing
 from heathdrop.training.hand import CLASSES
-from heathdrop.units import ounces_as_written
+from heathdrop.units import inches_said, ounces_as_written
 
 #: How many turns of the handle a topic asks for.
 TURNS = {"slow": (3, 5), "middle": (6, 9), "quick": (10, 14)}
@@ -132,7 +132,7 @@ def number_in(answer: dict[str, object], field: str, low: float, high: float, un
 def rig_words(rig: Rig) -> str:
     """A rig in words."""
     bare = rig.trailer.bare
-    tail = "no trailer" if bare else f"{rig.trailer_length_in:g} in {rig.trailer.name.lower()}"
+    tail = "no trailer" if bare else f"{inches_said(rig.trailer_length_in)} in {rig.trailer.name.lower()}"
     return f"{ounces_as_written(rig.head_oz)} oz {rig.family.name.lower()}, {tail}"
 
 

@@ -13,7 +13,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said, ounces_as_written
+from heathdrop.units import count_said, inches_said, ounces_as_written
 
 #: The changes of a plan, as page, print and card say them.
 CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
@@ -40,7 +40,7 @@ def rig_said(rig: RigOnRod) -> str:
     tail = (
         ""
         if not rig.trailer_length_in
-        else f", {catalog.trailers[rig.trailer].name} {rig.trailer_length_in:g} in"
+        else f", {catalog.trailers[rig.trailer].name} {inches_said(rig.trailer_length_in)} in"
     )
     return f"{ounces_as_written(rig.head_oz)} oz {catalog.families[rig.family].name}{tail}"
 

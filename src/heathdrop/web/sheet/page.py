@@ -258,7 +258,7 @@ def _remembered(answer: Response, context: dict[str, Any]) -> Response:
     """The answer, its water kept by this browser for the way back from other pages."""
     at = context["address"].partition("?")[2]
     if not context["errors"] and len(at) <= LONGEST_KEPT:
-        answer.set_cookie(KEPT_WATER, at, max_age=KEPT_S, httponly=True, samesite="lax")
+        answer.set_cookie(KEPT_WATER, at, max_age=KEPT_S, samesite="lax")
     return answer
 
 

@@ -29,7 +29,8 @@ PAGES = (
     ("/drops", "drops", "Drop tests"),
     ("/train", "train", "Trainer"),
 )
-#: The cookie that holds the last water shown (the address's part after ?), and for how long (s).
+#: The cookie that holds the last water shown (the address's part after ?), and for how long (s); the tab in
+#: front writes its own into it.
 KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600
 
 
@@ -56,6 +57,7 @@ def _shell(request: Request) -> dict[str, Any]:
         "views": VIEWS,
         "pages": pages_for(request),
         "from_box": _from_box(request),
+        "kept_water": (KEPT_WATER, KEPT_S),
         "asset": asset,
     }
 

@@ -18,7 +18,7 @@ from heathdrop.logs import logger
 from heathdrop.store import scenarios
 from heathdrop.store.database import backup
 from heathdrop.store.files import exchange
-from heathdrop.units import ounces_as_written
+from heathdrop.units import inches_said, ounces_as_written
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.rendering import page, problem
 
@@ -121,7 +121,9 @@ def what_is_missing(request: Request, database: Db, own: Mine) -> Response:
     unused = [
         f"{ounces_as_written(h.weight_oz)} oz {catalog.families[h.family].name}" for h in found.unused_heads
     ]
-    unused += [f"{catalog.trailers[t.shape].name} {t.length_in:g} in" for t in found.unused_trailers]
+    unused += [
+        f"{catalog.trailers[t.shape].name} {inches_said(t.length_in)} in" for t in found.unused_trailers
+    ]
     unused = list(dict.fromkeys(unused))
     context = {"m": found, "unused": unused[:MOST_NAMED], "unused_more": max(0, len(unused) - MOST_NAMED)}
     return _part(request, "tackle/box/missing.html", context)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from heathdrop.advice.why import limit_sentence, runs
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import feet, inches_said, ounces_as_written
 
 #: Marks of what holds a rig back: symbol in the sprite, and its words.
 MARKS = {
@@ -97,7 +97,7 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
     if r is None:
         return None
     score = round(r.fits.score * 100)
-    length = "" if r.rig.trailer.bare else f" {r.rig.trailer_length_in:g} in"
+    length = "" if r.rig.trailer.bare else f" {inches_said(r.rig.trailer_length_in)} in"
     said = f"{ounces_as_written(oz)} oz, {row_label(r)}{length}: {score} of 100. {limit_sentence(sizing, r)}"
     shade = sum(score >= least for least in SHADES)
     place = f"{r.rig.trailer.id}-{row}" if r.rig.fused else r.rig.trailer.id

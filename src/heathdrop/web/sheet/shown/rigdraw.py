@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from heathdrop import catalog as catalogue
 from heathdrop.measures import marks
 from heathdrop.physics.rig import Rig
-from heathdrop.units import M_PER_IN, kilograms, ounces_as_written
+from heathdrop.units import M_PER_IN, inches_said, kilograms, ounces_as_written
 
 #: Drawing units per inch, margins and the height of the rig's axis.
 PER_IN, LEFT, AXIS = 84.0, 34.0, 92.0
@@ -192,7 +192,7 @@ def _notes(
     if not rig.trailer.bare:
         start = back - 0.12 * PER_IN
         end = start + rig.trailer_length_in * PER_IN
-        words = f"{rig.trailer.name}, {rig.trailer_length_in:g} in"
+        words = f"{rig.trailer.name}, {inches_said(rig.trailer_length_in)} in"
         room = end + 9.0 * len(words) < WIDTH
         found.append(Note(end + 8, AXIS + 5, words) if room else Note(WIDTH - 6, 16, words, "end"))
         if body_cut_in > 0.0:
@@ -210,7 +210,7 @@ def _said(rig: Rig, tall: float, wide: float, skirt_cut: bool) -> str:
     )
     turned = "turned on edge" if rig.orientation.lift_factor < 1.0 else "laid flat"
     tail = (
-        f"{rig.trailer.name} of {rig.trailer_length_in:g} in, {turned}"
+        f"{rig.trailer.name} of {inches_said(rig.trailer_length_in)} in, {turned}"
         if not rig.trailer.bare
         else "no trailer"
     )

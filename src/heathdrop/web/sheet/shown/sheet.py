@@ -20,7 +20,7 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
-from heathdrop.units import metres, ounces_as_written
+from heathdrop.units import inches_said, metres, ounces_as_written
 from heathdrop.web.sheet.shown.board import MARKS, Rows, board_of, leading
 from heathdrop.web.sheet.shown.calling import Calling, Link, calling_of, rig_words
 from heathdrop.web.sheet.shown.casting import Casting, Choices, casting_of, rivals_of
@@ -131,7 +131,7 @@ def present(
         timing="/drops?" + urlencode(_timed(sizing, chosen)),
         timing_worth=_timing_worth(catalog, sizing, chosen, bands),
         trailer=chosen.rig.trailer.name
-        + (f" {chosen.rig.trailer_length_in:g} in" if chosen.rig.trailer.length_in else ""),
+        + (f" {inches_said(chosen.rig.trailer_length_in)} in" if chosen.rig.trailer.length_in else ""),
         aloud=aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
         figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),

@@ -2,6 +2,7 @@
 import { by, recall, remember } from "./dom.js";
 import "./folding.js";
 import "./lost.js";
+import "./tab.js";
 
 const root = document.documentElement;
 const TYPING = "input:not([type=range]):not([type=radio]):not([type=checkbox]), select, textarea, dialog";

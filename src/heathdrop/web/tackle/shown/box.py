@@ -11,7 +11,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.measures import unit_said
 from heathdrop.store.items import HeadItem, ItemBody, Kept, LineItem, ReelItem, RodItem, TrailerItem
 from heathdrop.store.own import trailer_of
-from heathdrop.units import KG_PER_OZ, ounces_as_written
+from heathdrop.units import KG_PER_OZ, inches_said, ounces_as_written
 
 #: Rows shown at once; the filter finds the rest.
 MOST_ROWS = 120
@@ -108,7 +108,9 @@ def _words(catalog: Catalog, body: ItemBody) -> tuple[str, str]:
             "split" if body.split else "fused",
             f"{body.mass_g:g} g" if body.mass_g else "",
         ]
-        return f"{catalog.trailers[body.shape].name} {body.length_in:g} in", ", ".join(p for p in parts if p)
+        return f"{catalog.trailers[body.shape].name} {inches_said(body.length_in)} in", ", ".join(
+            p for p in parts if p
+        )
     if isinstance(body, LineItem):
         return (
             f"{body.test_lb:g} lb {body.material}",
@@ -143,7 +145,7 @@ def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
         long = b.length_in * PER_IN
         deep = (b.width_in or shape.deep * b.length_in) * PER_IN
         at = f"translate({x + 0.5 * deep:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
-        label = f"{catalog.trailers[b.shape].name} {b.length_in:g}"
+        label = f"{catalog.trailers[b.shape].name} {inches_said(b.length_in)}"
         pieces.append(ShelfPiece(shape.outline, at, x + 0.5 * deep, label, f"{bulk_cm2(catalog, b):.1f}"))
         x += max(deep, 58.0) + SHELF_GAP
     said = "Trailers slim to bulky: " + "; ".join(f"{p.label} in, {p.bulk} cm²" for p in pieces) + "."

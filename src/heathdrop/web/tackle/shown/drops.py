@@ -18,7 +18,7 @@ from heathdrop.physics.rig import spread_of
 from heathdrop.physics.rig_name import USUAL
 from heathdrop.store.models import Observation
 from heathdrop.store.observations import DepthRecord, DropRecord, MatRecord, record_of
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import feet, inches_said, ounces_as_written
 
 #: What is asked of a test that the others contradict.
 ASK = "Was it this rig, this depth, no line dragged? Withdraw it if not."
@@ -239,7 +239,9 @@ def _rig_words(catalog: Catalog, record: DropRecord | DepthRecord | MatRecord) -
     dress = [catalog.skirts[record.skirt].name] if record.skirt else []
     if record.plastic != USUAL["plastic"]:
         dress.append(catalog.plastic[record.plastic].name)
-    words = f"{head} oz {catalog.families[record.family].name}, {tail} {record.trailer_length_in:g} in"
+    words = (
+        f"{head} oz {catalog.families[record.family].name}, {tail} {inches_said(record.trailer_length_in)} in"
+    )
     return ", ".join([words, *dress])
 
 
