@@ -94,6 +94,22 @@ WOOD = {
     "cover": {"kind": "wood", "detail": "laydown"},
 }
 FALL = {"water_temp_f": 65, "trend": "falling", "season": "fall", "clarity_ft": 5, "light": "overcast"}
+SPRING = {
+    "water_temp_f": 56,
+    "trend": "rising",
+    "forage": "bluegill",
+    "clarity_ft": 3.5,
+    "light": "overcast",
+    "wind_mph": 12,
+}
+PADS = {
+    "water_temp_f": 82,
+    "season": "summer",
+    "forage": "crawfish",
+    "bottom_depth_ft": 4,
+    "fish_depth_ft": 3.5,
+    "cover": {"kind": "pads", "density": "thick", "hole_ft": 3},
+}
 SPIN = {
     "line": {
         "material": "braid",
@@ -417,6 +433,123 @@ QUESTIONS = (
             f"{first(a)['per_hour']['casts']:.0f} casts, "
             f"{first(a)['per_hour']['seconds_among'] / 60:.0f} min among them"
         ),
+    ),
+    Question(
+        "one size of blade, fish at 8 of 9 ft",
+        "the half ounce reeled slower until it is there",
+        body(
+            {**SPRING, "bottom_depth_ft": 9, "fish_depth_ft": 8},
+            "bladed-jig",
+            {"line": {"material": "fluorocarbon", "test_lb": 17}},
+            schools={"bladed-ladder": "one"},
+        ),
+        lambda a: first(a)["head_oz"] == 0.5 and first(a)["depth_ft"]["in_band"] >= 0.5,
+        lambda a: f"{said(a)}, {first(a)['pace_ft_s']:.1f} ft/s",
+    ),
+    Question(
+        "sluggish fish at a foot and a swim jig",
+        "a light head at their height",
+        body(
+            {
+                "water_temp_f": 68,
+                "season": "post-spawn",
+                "forage": "bluegill",
+                "bottom_depth_ft": 8,
+                "fish_depth_ft": 1,
+                "activity": 1.5,
+            },
+            "swim-jig",
+        ),
+        lambda a: first(a)["head_oz"] < 0.375 and first(a)["depth_ft"]["mean"] < 1.5,
+        said,
+    ),
+    Question(
+        "a spinning rod for half an ounce at most, 15 ft in autumn",
+        "nothing heavier than 3/8",
+        body(
+            {
+                "water_temp_f": 60,
+                "season": "fall",
+                "forage": "crawfish",
+                "bottom_depth_ft": 15,
+                "fish_depth_ft": 15,
+                "bottom": "gravel",
+            },
+            gear={**SPIN, "rod": {"kind": "spinning", "power": "medium", "low_oz": 0.125, "high_oz": 0.5}},
+        ),
+        lambda a: first(a)["head_oz"] <= 0.375,
+        said,
+    ),
+    Question(
+        "holes in thick pads, fish near the floor",
+        "a jig dropped into them, not one reeled over",
+        body(PADS, gear={"line": {"material": "braid", "test_lb": 40}, "cast_ft": 25}),
+        lambda a: first(a)["way"] == "into",
+        lambda a: f"{said(a)}, {first(a)['way']}",
+    ),
+    Question(
+        "small baits in winter, by choice",
+        "a micro jig, of tungsten",
+        body(
+            {
+                "water_temp_f": 42,
+                "season": "winter",
+                "forage": "crawfish",
+                "bottom_depth_ft": 20,
+                "fish_depth_ft": 20,
+            },
+            schools={"cold-water-weight": "shrink"},
+        ),
+        lambda a: (first(a)["family"], first(a)["head_material"]) == ("micro-jig", "tungsten"),
+        lambda a: f"{said(a)}, {first(a)['head_material']}",
+    ),
+    Question(
+        "a bite under a mat",
+        "seen in the line before it is felt",
+        body(MAT, "punch-rig", {"line": {"material": "braid", "test_lb": 65}}),
+        lambda a: "bow" in slot(a, "bite"),
+        lambda a: slot(a, "bite"),
+    ),
+    Question(
+        "an underspin at 18 ft",
+        "a larger blade than high in the water",
+        body({**FALL, "bottom_depth_ft": 30, "fish_depth_ft": 18}, "underspin"),
+        lambda a: first(a)["blades"] == "large-willow",
+        lambda a: slot(a, "blades"),
+    ),
+    Question(
+        "a football jig at 22 ft, crawfish",
+        "orange, to be seen",
+        body(
+            {
+                "water_temp_f": 72,
+                "season": "summer",
+                "forage": "crawfish",
+                "clarity_ft": 6,
+                "bottom_depth_ft": 22,
+                "fish_depth_ft": 22,
+                "cover": {"kind": "rock", "detail": "chunk"},
+            },
+            "football-jig",
+        ),
+        lambda a: "orange" in slot(a, "colour"),
+        lambda a: slot(a, "colour"),
+    ),
+    Question(
+        "half an ounce over lilies",
+        "plastic enough to ride on top, and a word on reach",
+        body(
+            {**PADS, "fish_depth_ft": 1, "cover": {"kind": "pads"}}, "swim-jig", {"cast_oz": 0.5}, limit=200
+        ),
+        lambda a: (
+            min(r["depth_ft"]["mean"] for r in a["rigs"] if r["head_oz"] == 0.5) < 1.2
+            and {r["cast_ft"] for r in a["rigs"] if r["head_oz"] == 0.25} != {first(a)["cast_ft"]}
+        ),
+        lambda a: ", ".join(
+            f"{r['head_oz']:g} oz {r['trailer']} {r['depth_ft']['mean']:.1f} ft, flies {r['cast_ft']:.0f}"
+            for r in sorted(a["rigs"], key=lambda r: r["depth_ft"]["mean"])
+            if r["head_oz"] == 0.5
+        ).split(", 0.5")[0],
     ),
 )
 
