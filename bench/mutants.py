@@ -58,6 +58,15 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
         ),
     ),
     "sizing": (("src/heathdrop/sizing/*.py",), ("tests/sizing", "tests/advice")),
+    "search": (("src/heathdrop/search/*.py",), ("tests/search", "tests/answers/test_search.py")),
+    "answers": (
+        ("src/heathdrop/answers/*.py", "src/heathdrop/day/*.py"),
+        ("tests/answers", "tests/day", "tests/search"),
+    ),
+    "pages": (
+        ("src/heathdrop/web/*/*.py", "src/heathdrop/web/*/shown/*.py"),
+        ("tests/web", "tests/api"),
+    ),
     "advice": (
         ("src/heathdrop/advice/*.py", "src/heathdrop/advice/change/*.py"),
         ("tests/advice", "tests/sizing/test_box.py", "tests/answers"),

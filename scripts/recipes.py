@@ -2,7 +2,7 @@
 
 Usage: python scripts/recipes.py FOLDER. Each recipe edits the copy; the test then asks the copied program
 whether the thing is there: a trailer, a rule, a condition, a page with a table, an outcome, a line
-material.
+material, a family, a kind of cover, an NMEA sentence, a statistic of the log.
 """
 
 from __future__ import annotations
@@ -244,7 +244,78 @@ def line_material(room: Path) -> None:
     gear.write_text(_more(gear.read_text("utf-8"), r"(LINES = same\([^)]+)(?=\))", ', "hybrid"'), "utf-8")
 
 
-RECIPES = (trailer, rule, condition, page_with_a_table, outcome, line_material)
+def family(room: Path) -> None:
+    """A family: one table of families.toml, its usual weights, the line that its hook asks for."""
+    data = room / "catalog" / "data"
+    micro = re.search(
+        r"\[families\.micro-jig\]\n(.*?)(?=\n\[|\Z)", (data / "families.toml").read_text("utf-8"), re.DOTALL
+    )
+    if micro is None:
+        raise SystemExit("families.toml has no micro jig to start from")
+    table = (
+        micro[1]
+        .replace('name = "micro jig"', 'name = "hair jig"')
+        .replace("aliases = []", 'aliases = ["hair"]')
+    )
+    _append(data / "families.toml", f"[families.hair-jig]\n{table}")
+    _insert(
+        data / "usual.toml",
+        "micro-jig = {",
+        'hair-jig = { by = "bottom", rows = [[8, 0.0625, 0.125], [36, 0.125, 0.25]] }\n',
+    )
+    _insert(data / "tackle.toml", "micro-jig = ", "hair-jig = 4\n")
+
+
+def cover_kind(room: Path) -> None:
+    """A kind of cover: one row of ``conditions/cover.py``, what it is worth in cover.toml, what line it asks."""
+    _insert(
+        room / "conditions" / "cover.py",
+        '    Kind("rock", "stone"',
+        '    Kind("flooded-bushes", "wood", "may", "bush tops", edge=True, dense=True, beside=True, within=True),\n',
+    )
+    data = room / "catalog" / "data"
+    file = data / "cover.toml"
+    text = _more(file.read_text("utf-8"), r"(\nkinds = \{ laydown = 1\.0)", ", flooded-bushes = 1.2")
+    file.write_text(_more(text, r"(\nrises = \{ laydown = 1\.0)", ", flooded-bushes = 0.8"), "utf-8")
+    _insert(data / "tackle.toml", "docks = {", "flooded-bushes = { moderate = 1.4 }\n")
+
+
+def nmea_sentence(room: Path) -> None:
+    """An NMEA sentence: a function that takes its figures and a row of ``READERS`` in ``feeds/nmea.py``."""
+    file = room / "feeds" / "nmea.py"
+    _insert(
+        file,
+        "#: The sentences that are read.",
+        """def _mwd(s: Any) -> Figures:
+    return {"wind_mph": float(s.wind_speed_knots) * KNOT_MPH}
+
+
+""",
+    )
+    _insert(file, '    "MDA": _mda,', '    "MWD": _mwd,\n')
+
+
+def statistic(room: Path) -> None:
+    """What the log is looked at by: one row of ``BY`` in ``answers/lessons.py``; pages and JSON show it."""
+    _insert(
+        room / "answers" / "lessons.py",
+        '    "light": _by_cast',
+        '    "wind": _if_number("wind_mph", lambda v: _between(v, (5.0, 10.0, 15.0), "mph")),\n',
+    )
+
+
+RECIPES = (
+    trailer,
+    rule,
+    condition,
+    page_with_a_table,
+    outcome,
+    line_material,
+    family,
+    cover_kind,
+    nmea_sentence,
+    statistic,
+)
 
 
 def main() -> None:

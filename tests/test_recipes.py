@@ -41,7 +41,8 @@ assert "remarks.json" in names
 begun = web.post("/deck", data={"token": token})
 assert "Followed" in begun.text, "no button"
 cast = {"id": "8d0b2b52-31f3-4c0e-8a8e-0d7f3f9f1a01", "time": "2027-04-03T06:12:00Z", "family": "swim-jig",
-    "head_oz": 0.375, "trailer": "craw", "countdown_s": 2, "pace_ft_s": 2.2, "outcome": "followed"}
+    "head_oz": 0.375, "trailer": "craw", "countdown_s": 2, "pace_ft_s": 2.2, "outcome": "followed",
+    "conditions": {"wind_mph": 8}}
 assert web.post("/api/v1/casts", json=cast).status_code == 200
 assert "1 cast on record, 1 bitten" in web.get("/log").text
 assert "followed" in web.get("/export/casts.csv").text
@@ -49,6 +50,18 @@ assert ">hybrid</option>" in page, "not among the lines"
 assert "hybrid" in web.post("/box", data={"token": token, "entry": "copolymer 15 lb"}).text
 thick = web.get("/?family=swim-jig&line=hybrid&test_lb=15")
 assert thick.status_code == 200
+hair = web.get("/?family=hair-jig&bottom_depth_ft=8&fish_depth_ft=8&cover=open")
+assert hair.status_code == 200 and "hair jig" in hair.text, "no family"
+assert "hair jig" in web.post("/box", data={"token": token, "entry": "1/8 hair jig"}).text
+bushes = web.get("/?cover=flooded-bushes&family=flipping-jig&bottom_depth_ft=6&fish_depth_ft=5")
+assert bushes.status_code == 200 and ">flooded bushes</option>" in bushes.text, "no cover"
+sized = {"conditions": {"water_temp_f": 60, "bottom_depth_ft": 8, "fish_depth_ft": 6,
+    "cover": {"kind": "flooded-bushes"}}, "families": ["swim-jig"]}
+assert web.post("/api/v1/size", json=sized).json()["rigs"][0]["cover"]["hangs"] > 0
+from heathdrop.feeds.nmea import checksummed, figures_of
+assert 11 < figures_of(checksummed("WIMWD,270.0,T,265.0,M,10.0,N,5.1,M"))["wind_mph"] < 12
+rates = web.get("/api/v1/lessons").json()["rates"]
+assert any(r["by"] == "wind" for r in rates), {r["by"] for r in rates}
 print("all there")
 """
 

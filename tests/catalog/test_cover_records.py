@@ -13,6 +13,13 @@ FAULTS = [
     ("cover", "hydrilla = { base_oz", "hydrila = { base_oz",
      "cover.toml, mats.textures.hydrilla: there is no such name"),
     ("cover", "laydown = 1.0", "laydowns = 1.0", "cover.toml, wood.kinds.laydown: there is no such name"),
+    ("cover", "rises = { laydown = 1.0, brush", "rises = { laydown = 1.0, bush",
+     "cover.toml, wood.rises.brush: there is no such name"),
+    ("cover", "pads = 0.45, reeds = 1.1", "pads = 0.45", "cover.toml, stems.share.reeds: there is no such name"),
+    ("cover", "two_tails = { pads", "two_tails = { docks",
+     "cover.toml, stems.two_tails.docks: there is no such name"),
+    ("tackle", "micro-jig = 4\n", "", "tackle.toml, hook_lb.micro-jig: there is no such name"),
+    ("tackle", "docks = { moderate = 1.2 }", "", "tackle.toml, cover.docks: there is no such name"),
 ]  # fmt: skip
 
 
@@ -32,4 +39,5 @@ def test_what_each_kind_of_cover_is_worth(cat: Catalog) -> None:
     assert cover.wood.usual in cover.wood.kinds
     assert cover.rock.usual in cover.rock.kinds
     assert cover.rock.kinds["gravel"] < cover.rock.kinds["riprap"]
-    assert cover.stems.two_tails < 1.0 < cover.stems.open_hook
+    assert max(cover.stems.two_tails.values()) < 1.0 < min(cover.stems.open_hook.values())
+    assert set(cover.stems.open_hook) == {"pads", "reeds"}  # what stands out of the water

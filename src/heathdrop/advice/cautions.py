@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.size import Rated
 
@@ -39,14 +40,14 @@ def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = Non
                 "and use a descending device where local rules call for one.",
             )
         )
-    if c.cover.kind == "matted-grass" and c.clarity_ft <= at.mud_ft:
+    if c.cover.kind in ROOFS and c.clarity_ft <= at.mud_ft:
         found.append(
             (
                 "mud",
                 "Mud is running in under this mat: they hunt by sight there, so leave it for a clear one.",
             )
         )
-    hard = c.cover.kind == "wood" or c.cover.detail in ("riprap", "bluff")
+    hard = c.cover.row.within or c.cover.detail in ("riprap", "bluff")
     if c.wind_mph >= at.windy_mph or (hard and c.wind_mph >= at.windy_in_wood_mph):
         found.append(
             (

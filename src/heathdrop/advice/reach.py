@@ -9,7 +9,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import ROOFS
+from heathdrop.conditions.cover import ROOFS
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, rated_at, size
 from heathdrop.units import feet, feet_said, metres, ounces_as_written

@@ -12,9 +12,10 @@ from heathdrop import catalog as catalogue
 from heathdrop.advice.call import points_of
 from heathdrop.answers.own import Own
 from heathdrop.catalog.vocabulary import PRICES
+from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.conditions.scenario import ROOFS, Scenario
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.fall import time_to_depth_s

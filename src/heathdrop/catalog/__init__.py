@@ -45,6 +45,7 @@ from heathdrop.catalog.records import (
 from heathdrop.catalog.rule_records import Cadence, Effect, Rule, School, Topic
 from heathdrop.catalog.search_records import SearchNumbers
 from heathdrop.catalog.vocabulary import ANY, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
+from heathdrop.conditions.cover import KINDS
 from heathdrop.conditions.facts import PRESENTATIONS
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
@@ -282,9 +283,23 @@ def _known_ids(c: Catalog) -> None:
         known("plastics", f"plastic.{p.id}.material", [p.material], c.materials)
     known("cover", "mats.textures", BY_FIELD["texture"].all_words, c.cover.mats.textures)
     known("cover", "grass.stems_per_ft2", BY_FIELD["density"].all_words, c.cover.grass.stems_per_ft2)
+    stems = [kind.id for kind in KINDS if kind.does == "stems"]
+    known("cover", "stems.share", stems, c.cover.stems.share)
+    for name, some in (
+        ("stems.share", c.cover.stems.share),
+        ("stems.open_hook", c.cover.stems.open_hook),
+        ("stems.two_tails", c.cover.stems.two_tails),
+    ):
+        known("cover", name, some, stems)
     details = {kind: [w for w, _ in words] for kind, words in BY_FIELD["detail"].by}
-    known("cover", "wood.kinds", details["wood"], c.cover.wood.kinds)
-    known("cover", "rock.kinds", details["rock"], c.cover.rock.kinds)
+    for row in KINDS:
+        told = details.get(row.id, [row.id])
+        if row.does == "wood":
+            known("cover", "wood.kinds", told, c.cover.wood.kinds)
+            known("cover", "wood.rises", told, c.cover.wood.rises)
+        if row.does == "stone":
+            known("cover", "rock.kinds", told, c.cover.rock.kinds)
+            known("cover", "rock.height_ft", told, c.cover.rock.height_ft)
     known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
     known("usual", "families", c.families, c.usual)
     known("tackle", "hook_lb", c.families, c.tackle.hook_lb)

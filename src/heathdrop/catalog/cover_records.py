@@ -21,12 +21,12 @@ class Grass:
 
 @dataclass(frozen=True)
 class Stems:
-    """Standing stems of each kind against grass of the same density; factors for hooks and tails."""
+    """Standing stems of each kind against grass of the same density; factors for hooks and tails by kind."""
 
     __pydantic_config__ = STRICT
     share: dict[str, float]
-    open_hook: float
-    two_tails: float
+    open_hook: dict[str, float]
+    two_tails: dict[str, float]
     hole_ft: Pair
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Annotated
 
+from heathdrop.conditions.cover import KIND
 from heathdrop.conditions.quantity import STRICT, Quantity, same
 from heathdrop.units import ounces_as_written
 
@@ -109,7 +110,7 @@ class Rod:
 
 
 #: Every kind of cover: a gear's control is asked in all of them.
-ANYWHERE = ("open", "submerged-grass", "matted-grass", "pads", "reeds", "wood", "rock", "docks")
+ANYWHERE = tuple(KIND)
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -10,7 +10,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Annotated
 
-from heathdrop.conditions.cover import EDGED, HOLED, OPEN, WITH_TOP, Cover
+from heathdrop.conditions.cover import EDGED, HOLED, OPEN, ROOFS, WITH_TOP, Cover
 from heathdrop.conditions.gear import USUAL_GEAR, Gear
 from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, same
 from heathdrop.errors import BadInput, require_between
@@ -39,8 +39,6 @@ INTO_WOOD_FT, LOW_IN_WOOD = (0.0, 3.0), (0.6, 1.4)
 OVER_FT = (-1.0, 0.5)
 #: Work on the floor reaches fish so far above it (ft, and share of the water; the greater; assumption).
 FLOOR_REACH_FT, FLOOR_REACH_SHARE = 2.0, 0.2
-#: Cover that is a roof: fish near it are under it, however high they stand.
-ROOFS = ("matted-grass",)
 #: Fish said to be on the bottom, or cruising high, may stand this far from it (ft; share of the water).
 NEAR_BOTTOM_FT, HIGH_FT, HIGH_SHARE = 2.0, 6.0, 0.5
 
@@ -227,7 +225,7 @@ class Conditions:
     def works_ft(self) -> float:
         """How deep a lure works that is fished on the floor: a bluff is a wall of ledges, and it is stepped
         down to the one that the fish are at."""
-        wall = self.cover.kind == "rock" and self.cover.detail == "bluff" and self.bottom_ft is None
+        wall = self.cover.row.does == "stone" and self.cover.detail == "bluff" and self.bottom_ft is None
         return self.fish_depth_ft if wall else self.bottom_depth_ft
 
     @property
@@ -238,9 +236,9 @@ class Conditions:
             return 1.0
         if kind in WITH_TOP and top is not None:
             return 1.0 - fading(self.fish_depth_ft - top, *INTO_GRASS_FT)
-        if kind not in ("wood", "docks"):
+        if self.cover.row.does != "wood":
             return 0.0
-        if top is not None and kind == "wood":
+        if top is not None and self.cover.row.within:
             return 1.0 - fading(self.fish_depth_ft - top, *INTO_WOOD_FT)
         above = (self.bottom_depth_ft - self.fish_depth_ft) / self.floor_reach_ft
         return fading(above, *LOW_IN_WOOD)
@@ -357,7 +355,7 @@ def _check_cover(c: Conditions) -> None:
     at, cover = "conditions.cover", c.cover
     if cover.kind in WITH_TOP and cover.top_depth_ft is None:
         raise BadInput(f"{at}.top_depth_ft", None, f"given in feet for {cover.kind}")
-    if cover.kind == "matted-grass" and cover.top_depth_ft:
+    if cover.kind in ROOFS and cover.top_depth_ft:
         raise BadInput(f"{at}.top_depth_ft", cover.top_depth_ft, "0 or left out: a mat lies on the surface")
     deep = f"no deeper than the bottom at {c.bottom_depth_ft:g} ft"
     if cover.kind != "open" and cover.top_depth_ft is not None and cover.top_depth_ft > c.bottom_depth_ft:
@@ -366,7 +364,7 @@ def _check_cover(c: Conditions) -> None:
         if given is not None and cover.kind not in kinds:
             raise BadInput(f"{at}.{name}", given, "left out: it is asked for " + ", ".join(kinds))
     for name, value in (("thickness_in", cover.thickness_in), ("texture", cover.texture)):
-        if value is not None and cover.kind != "matted-grass":
+        if value is not None and cover.kind not in ROOFS:
             raise BadInput(f"{at}.{name}", value, "left out: only matted grass has one")
     if cover.thickness_in is not None and cover.thickness_in / 12.0 > c.bottom_depth_ft:
         raise BadInput(

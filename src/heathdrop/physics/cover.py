@@ -12,6 +12,7 @@ import math
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import KIND, SNAGS, Kind
 from heathdrop.physics.rig import Rig
 
 #: Weights below these count as these, so that nothing divides by nothing.
@@ -41,6 +42,17 @@ class Stand:
     detail: str | None = None
     lobbed: bool = False
 
+    @property
+    def row(self) -> Kind:
+        """All that goes by its kind."""
+        return KIND[self.kind]
+
+
+def wood_of(catalog: Catalog, stand: Stand) -> str:
+    """What wood a cover is of: a kind that is one of them itself (docks), else as told, else the usual."""
+    wood = catalog.cover.wood
+    return stand.kind if stand.kind in wood.kinds else stand.detail or wood.usual
+
 
 def meetings_per_ft(catalog: Catalog, stand: Stand) -> float:
     """Stems met per foot of way (stems/ft² times width in ft)."""
@@ -58,28 +70,25 @@ def stem_odds(
     blunt = grass.bluntness - rig.head_shape.slenderness
     stops = meets * fall_in_ft * grass.stop_scale * catching * blunt / max(net_weight_n, LEAST_WEIGHT_N)
     sticks = meets * swim_in_ft * rig.family.weed_meeting * (1.0 + grass.gathers * rig.trailer.catching)
-    if stand.kind in ("pads", "reeds") and rig.family.open_hook:
-        sticks *= stems.open_hook
-    if stand.kind == "pads" and rig.trailer.appendages == 2:
-        sticks *= stems.two_tails
+    if rig.family.open_hook:
+        sticks *= stems.open_hook.get(stand.kind, 1.0)
+    if rig.trailer.appendages == 2:
+        sticks *= stems.two_tails.get(stand.kind, 1.0)
     return CoverOdds(math.exp(-stops), 1.0 - math.exp(-sticks), 0.0)
 
 
 def top_ft(catalog: Catalog, stand: Stand, bottom_ft: float, told_ft: float | None) -> float | None:
     """Depth (ft) of the cover's top: as told, else as such cover stands in ``bottom_ft`` of water; None in
     open water."""
-    if stand.kind == "open":
+    if not stand.row.does:
         return None
     if told_ft is not None:
         return told_ft
-    if stand.kind == "rock":
+    if stand.row.does == "stone":
         rock = catalog.cover.rock
         return max(0.0, bottom_ft - rock.height_ft[stand.detail or rock.usual])
-    if stand.kind in ("wood", "docks"):
-        wood = catalog.cover.wood
-        return (
-            1.0 - wood.rises["docks" if stand.kind == "docks" else stand.detail or wood.usual]
-        ) * bottom_ft
+    if stand.row.does == "wood":
+        return (1.0 - catalog.cover.wood.rises[wood_of(catalog, stand)]) * bottom_ft
     return 0.0
 
 
@@ -120,15 +129,14 @@ def lead_oz(catalog: Catalog, rig: Rig) -> float:
 
 def hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
     """Chance a cast hangs in wood, docks or rock; it is in or on it for the share ``touching`` of its way."""
-    if stand.kind == "rock":
+    if stand.row.does == "stone":
         rock = catalog.cover.rock
         wedge = lead_oz(catalog, rig) / rock.wedge_oz
         wedge **= rock.wedge_power if rig.head_shape.wedges else rock.rocks_over_power
         hangs = rig.family.rock_hang * rock.kinds[stand.detail or rock.usual] * wedge
         return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
     wood = catalog.cover.wood
-    kind = "docks" if stand.kind == "docks" else stand.detail or wood.usual
-    hangs = rig.family.wood_hang * wood.kinds[kind] * wood.density[stand.density]
+    hangs = rig.family.wood_hang * wood.kinds[wood_of(catalog, stand)] * wood.density[stand.density]
     if rig.trailer.appendages >= 2:
         # Laid flat the arms right it; on edge they do half of it.
         hangs *= rig.family.two_right ** (1.0 if rig.orientation.id == wood.right_way else 0.5)
@@ -147,12 +155,12 @@ def cover_odds(
 ) -> CoverOdds:
     """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's
     half-way weight, ``touching`` the share of its way that a lure is in or on wood, docks or rock."""
-    if stand.kind in catalog.cover.stems.share:
+    if stand.row.does == "stems":
         return stem_odds(
             catalog, rig, net_weight_n=net_weight_n, stand=stand, fall_in_ft=fall_in_ft, swim_in_ft=swim_in_ft
         )
-    if stand.kind == "matted-grass":
+    if stand.row.does == "mat":
         return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))
-    if stand.kind in ("wood", "rock", "docks"):
+    if stand.kind in SNAGS:
         return hang_odds(catalog, rig, stand, touching)
     return CLEAR

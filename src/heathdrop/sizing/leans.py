@@ -12,6 +12,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog, Family
+from heathdrop.conditions.cover import KINDS
 from heathdrop.conditions.gear import Line
 from heathdrop.conditions.scenario import Conditions, fading
 from heathdrop.physics.rig import Rig
@@ -24,7 +25,7 @@ CLARITY_FT, DEPTH_FT, LOG_BASE = 4.0, 5.0, 4.0
 COLD_F, EVEN_MOOD, USUAL_TEST_LB = (45.0, 62.0), 2.0, 15.0
 #: How thick cover stands, as a number.
 THICK = {"sparse": 0.0, "moderate": 0.5, "thick": 1.0}
-STEMMED = ("submerged-grass", "pads", "reeds")
+STEMMED = tuple(kind.id for kind in KINDS if kind.does == "stems")
 #: Tops this far (ft) under the fish crowd a lure wholly, and not at all.
 TOPS_FT = (1.0, 4.0)
 
@@ -53,8 +54,8 @@ def leans_of(c: Conditions, activity: float, line: Line, depth_ft: float) -> dic
         "deep": _log(depth_ft, DEPTH_FT),
         "crawfish": float(c.forage == "crawfish"),
         "baitfish": float(c.forage == "baitfish"),
-        "rock": float(c.cover.kind == "rock"),
-        "wood": float(c.cover.kind in ("wood", "docks")),
+        "rock": float(c.cover.row.does == "stone"),
+        "wood": float(c.cover.row.does == "wood"),
         "autumn": autumn,
         "spawn": float(c.season == "spawn"),
         "line": _log(test, USUAL_TEST_LB),

@@ -78,7 +78,7 @@ def way_to(setting: Setting, in_cover: float) -> str:
     if kind == "open":
         return "open"
     if work == "drop":
-        return "under" if kind in ("matted-grass", "docks") else "into"
+        return "under" if setting.stand.row.under else "into"
     if work == "bottom":
         return "through"
     if in_cover < CLEAR_OF:
@@ -108,7 +108,7 @@ def rated_one(
         "tackle": max(numbers.least_part, held.fit),
     }
     felt = setting.felt(lure.net_weight_n, setting.line)
-    matted = setting.stand.kind == "matted-grass"
+    matted = setting.stand.row.does == "mat"
     if rig.family.work != "swim":
         odds = setting.odds(rig, lure, tuned)
         parts |= {

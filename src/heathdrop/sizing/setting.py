@@ -6,9 +6,10 @@ import math
 from dataclasses import dataclass, field, replace
 
 from heathdrop.catalog import Catalog, Family
+from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.facts import Facts, facts_of
 from heathdrop.conditions.gear import Line as LineSet
-from heathdrop.conditions.scenario import ROOFS, Scenario, fading
+from heathdrop.conditions.scenario import Scenario, fading
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds, Stand, cover_odds, top_ft
 from heathdrop.physics.flight import (
@@ -47,8 +48,6 @@ LEAST_CAST_M = 4.0
 NOWHERE_FT = 1e6
 #: Settings remembered, and rigs worked out that each of them keeps.
 SETTINGS_KEPT, LURES_KEPT = 64, 1000
-#: Cover that a lure can be swum along, edge or no edge.
-BESIDE = ("wood", "docks", "reeds")
 
 
 @dataclass(frozen=True)
@@ -105,9 +104,9 @@ class Setting:
         c = self.scenario.conditions
         if c.cover.edge:
             return 0.0
-        if c.cover.kind not in BESIDE:
+        if not c.cover.row.beside:
             return None
-        inside = c.under_cover if c.cover.kind in ("wood", "docks") else 1.0
+        inside = c.under_cover if c.cover.row.does == "wood" else 1.0
         return self.catalog.judgement.fit.beside_loses * inside
 
     def lure(self, rig: Rig) -> Lure:

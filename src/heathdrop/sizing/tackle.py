@@ -10,6 +10,7 @@ import numpy as np
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.catalog.judgement_records import TackleNumbers
+from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.gear import Gear, Rod
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Conditions, fading
@@ -111,7 +112,7 @@ def _diameter_mm(catalog: Catalog, material: str, test: float) -> float:
 def _seen(catalog: Catalog, family: Family, c: Conditions, line: LineSet) -> float:
     """How little the line beside the lure is seen."""
     numbers = catalog.tackle.numbers
-    if c.cover.kind == "matted-grass":
+    if c.cover.kind in ROOFS:
         return 1.0
     tied = line if line.leader is None else line.leader
     mm = _diameter_mm(catalog, tied.material, tied.test_lb)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import ROOFS, WITH_TOP
 from heathdrop.conditions.scenario import Conditions, fading
 from heathdrop.sizing.activity import Activity
 from heathdrop.sizing.schools import NEUTRAL, Leaning
@@ -46,7 +47,7 @@ def targets_for(
     numbers = catalog.judgement.targets
     near = catalog.targets[round(activity.value)]
     shift = numbers.bulk_shift ** (2.0 * murkiness(catalog, c.clarity_ft) - 1.0)
-    under_mat = c.cover.kind == "matted-grass"
+    under_mat = c.cover.kind in ROOFS
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
     depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
     return Targets(
@@ -101,7 +102,7 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
     numbers = catalog.judgement.targets
     fish, bottom, top = c.fish_depth_ft, c.bottom_depth_ft, c.cover.top_depth_ft
     grass = 0.0
-    if c.cover.kind == "submerged-grass" and top is not None:
+    if c.cover.kind in WITH_TOP and top is not None:
         grass = 1.0 - fading(fish - top, -numbers.tick_above_ft, 0.0)
     found = []
     if grass > 0.0 and top is not None:
@@ -113,7 +114,7 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
             band, why = (bottom - 1.0, bottom), "fish are on the bottom: the last foot above it"
         elif posture == "under-cover":
             mat = (c.cover.thickness_in or 0.0) / 12.0
-            under = mat if c.cover.kind == "matted-grass" else fish - numbers.above_fish_ft
+            under = mat if c.cover.kind in ROOFS else fish - numbers.above_fish_ft
             band = (min(under, fish - 0.5), max(fish, 0.5))
             why = "fish hold under the cover: from its underside to their level"
         else:

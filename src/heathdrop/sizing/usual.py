@@ -70,7 +70,7 @@ def weights_for(
         low, high = (oz if held else oz * day for oz in band)
         middle, half = math.sqrt(low * high), max(LEAST_HALF, 0.5 * math.log(high / low))
         return Weights(middle * leaning.lean, half, fit.school_edge, "the school you hold to")
-    if stand.kind == "matted-grass" and family.work == "drop":
+    if stand.row.does == "mat" and family.work == "drop":
         odds = fit.enough / (1.0 - fit.enough)
         lobbed = catalog.cover.mats.lobbed if stand.lobbed else 1.0
         opens = (

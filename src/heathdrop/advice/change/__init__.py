@@ -13,7 +13,7 @@ from heathdrop.advice.change import bites, cover
 from heathdrop.advice.change.depth import depth_changes
 from heathdrop.advice.change.hand import Change, Hand
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import ROOFS
+from heathdrop.conditions.cover import ROOFS, SNAGS
 from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
@@ -38,7 +38,7 @@ MOST_MISSED_FT = 30.0
 
 def likely(work: str, cover_kind: str) -> tuple[str, ...]:
     """The complaints that a stop is prepared for: what a lure of this work can do wrong in this cover."""
-    held = ("fouled",) if cover_kind in cover.STEMS else ("hung-up",) if cover_kind in cover.SNAGS else ()
+    held = ("fouled",) if cover_kind in cover.STEMS else ("hung-up",) if cover_kind in SNAGS else ()
     if work == "swim":
         return (*MEASURED, *held, "short-strikes", "nothing")
     through = ("will-not-go-through",) if cover_kind in ROOFS else ()

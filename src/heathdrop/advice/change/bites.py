@@ -40,7 +40,7 @@ def short(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
             other = replace(rig, trailer_length_in=shorter)
             what = f"Shorten the trailer by 0.5 in, to {shorter:g} in"
         found.append(Change(what, _less_to_nip(setting, hand, other), "model", True, pick(other)))
-    if rig.family.takes_trailer_hook and setting.stand.kind not in ("wood", "docks"):
+    if rig.family.takes_trailer_hook and setting.stand.row.does != "wood":
         rule = setting.catalog.rules["short-strikes"]
         found.append(Change("Add a trailer hook, where local rules allow", rule.says, "rule", True))
     if rig.family.work == "swim":

@@ -17,6 +17,7 @@ from heathdrop.advice.change.hand import (
     with_part,
 )
 from heathdrop.catalog import Catalog, Material, Trailer
+from heathdrop.conditions.cover import KINDS, SNAGS
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.physics.rig_name import USUAL
@@ -27,10 +28,10 @@ from heathdrop.units import ounces_as_written
 
 #: How much higher is clear of more of it, ft.
 CLEAR_FT = 0.6
-#: A chance that moves by less than this is no change worth showing; cover that stems grow in.
-WORTH_SHOWING, STEMS = 0.015, ("submerged-grass", "matted-grass", "pads", "reeds")
-#: Cover that a lure hangs in.
-SNAGS = ("wood", "docks", "rock")
+#: A chance that moves by less than this is no change worth showing.
+WORTH_SHOWING = 0.015
+#: Cover that fouls a lure.
+STEMS = tuple(kind.id for kind in KINDS if kind.does in ("stems", "mat"))
 
 
 def slicker(catalog: Catalog, rig: Rig, how: Callable[[Trailer], float]) -> str | None:
@@ -111,7 +112,7 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         Change(
             "Slack line and a shake of the tip",
             "the head's own weight drops it back out of the crack"
-            if setting.stand.kind == "rock"
+            if setting.stand.row.does == "stone"
             else "the head's own weight drops it back off the limb",
             "rule",
             False,
@@ -121,7 +122,7 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
         arms = with_part(setting, rig, trailer="small-craw")
         found += _less(setting, rated, arms, "Two arms behind it: small craw", "hangs")
     oz = neighbour_head(rig, -1)
-    if oz is not None and setting.stand.kind == "rock":
+    if oz is not None and setting.stand.row.does == "stone":
         light = with_part(setting, rig, oz=oz)
         found += _less(setting, rated, light, f"One head down: {ounces_as_written(oz)} oz", "hangs")
         if rig.head_material.id == USUAL["head_material"]:
@@ -142,7 +143,7 @@ def _slimmest(setting: Setting) -> Material:
 def through(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     """It will not go through: slicker (by what a mat feels), heavier, then louder."""
     catalog, rig = setting.catalog, rated.rig
-    matted = setting.stand.kind == "matted-grass"
+    matted = setting.stand.row.does == "mat"
     before = odds_of(setting, rated, rig).passes
     tail = slicker(catalog, rig, lambda t: t.punching if matted else -t.catching)
     oz = neighbour_head(rig, 1)

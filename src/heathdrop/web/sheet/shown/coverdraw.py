@@ -37,15 +37,15 @@ def _holed(sizing: Sizing, at_ft: float, cast_ft: float) -> bool:
 
 def cover_things(s: Scale, sizing: Sizing, cast_ft: float) -> tuple[Thing, ...]:
     """The shapes of this water's cover; grass and stems are drawn elsewhere."""
-    kind = sizing.scenario.conditions.cover.kind
+    row = sizing.scenario.conditions.cover.row
     made: dict[str, Callable[[Scale, Sizing, float], list[Thing]]] = {
-        "matted-grass": _mat,
-        "pads": _pads,
-        "wood": _wood,
-        "rock": _rock,
-        "docks": _dock,
+        "mat": _mat,
+        "stone": _rock,
+        "wood": _dock if row.under else _wood,
     }
-    return tuple(made[kind](s, sizing, cast_ft)) if kind in made else ()
+    if row.does == "stems" and not row.top:
+        made["stems"] = _pads
+    return tuple(made[row.does](s, sizing, cast_ft)) if row.does in made else ()
 
 
 def _floor_y(s: Scale, sizing: Sizing, at_ft: float) -> float:

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from heathdrop.conditions.cover import Cover
 from heathdrop.measures import marks
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
@@ -24,16 +25,8 @@ LEAST_APART, LINE_HEIGHT = 30.0, 15.0
 STEPS = (1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0)
 
 
-#: What the tops of each kind of cover are called.
-TOPS = {
-    "submerged-grass": "grass tops",
-    "reeds": "reed tops",
-    "wood": "tops of the wood",
-    "rock": "tops of the stones",
-    "docks": "top",
-    "matted-grass": "mat",
-    "pads": "pads",
-}
+#: How far (ft, up) stems are drawn that stand out of the water.
+OUT_OF_WATER_FT = -0.6
 
 
 @dataclass(frozen=True)
@@ -109,10 +102,8 @@ def section_of(
     ways = marks(cast_ft, "ft", STEPS, int(frame.width / 90.0))
     middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
     middle = min(middle, int(moving.sum()) - 1)
-    grass_ft = c.cover.top_depth_ft if c.cover.kind == "submerged-grass" else None
     count_y = s.y(feet(cast.start_depth_m) / 2) + 4.0
-    reeds_ft = -0.6 if c.cover.top_depth_ft is None else c.cover.top_depth_ft
-    stems_ft = {"reeds": reeds_ft, "pads": 0.0}.get(c.cover.kind, grass_ft)
+    stems_ft = _stems_ft(c.cover)
     tops_ft = c.cover.top_depth_ft if c.cover.kind != "open" else None
     return Section(
         frame=frame.name,
@@ -133,7 +124,7 @@ def section_of(
         grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.stands),
         things=cover_things(s, sizing, cast_ft),
         grass_top=Mark(
-            s.x(cast_ft), _clear_of(count_y, s.y(tops_ft) - 4.0), f"{TOPS[c.cover.kind]} at {tops_ft:g} ft"
+            s.x(cast_ft), _clear_of(count_y, s.y(tops_ft) - 4.0), f"{c.cover.row.top_said} at {tops_ft:g} ft"
         )
         if tops_ft
         else None,
@@ -152,6 +143,17 @@ def section_of(
         table=_table(cast),
         summary=_summary(sizing, rated, cast),
     )
+
+
+def _stems_ft(cover: Cover) -> float | None:
+    """Depth (ft) to which drawn stems reach: as told, out of the water where their top may be left out, to
+    the surface where it floats there; None where no stems stand."""
+    row = cover.row
+    if row.does != "stems":
+        return None
+    if row.top == "may" and cover.top_depth_ft is None:
+        return OUT_OF_WATER_FT
+    return cover.top_depth_ft if row.top else 0.0
 
 
 def _clear_of(taken: float, y: float) -> float:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from heathdrop.answers.cast import Worked
+from heathdrop.conditions.cover import SNAGS
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.cadence import Cadenced
 from heathdrop.sizing.size import Rated, Sizing
@@ -124,7 +125,7 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
             count,
             works,
             falls,
-            hangs if sizing.scenario.conditions.cover.kind in ("wood", "rock", "docks") else through,
+            hangs if sizing.scenario.conditions.cover.kind in SNAGS else through,
         )
     if rated.rig.family.work == "bottom":
         return (
