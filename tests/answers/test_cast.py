@@ -8,13 +8,13 @@ import numpy as np
 import pytest
 
 from heathdrop.advice.linesay import suits
-from heathdrop.answers.cast import NEAR_FT, Worked, count_window, worked_of
+from heathdrop.answers.cast import NEAR_FT, Worked, count_window, countdown, seconds_to, worked_of
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Gear, Leader
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Scenario
-from heathdrop.physics.cast import CastResult
+from heathdrop.physics.cast import CastResult, surface_line_m
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.kernels.records import SLACK_M_S
 from heathdrop.sizing.bands import bands_for
@@ -123,3 +123,24 @@ def test_a_leader_is_part_of_the_line_that_is_sized_with(cat: Catalog) -> None:
     assert suits(finesse, LineSet(material="fluorocarbon", test_lb=8))
     thin = replace(braid, leader=Leader(material="fluorocarbon", test_lb=8, length_ft=8))
     assert suits(finesse, thin)
+
+
+def test_a_countdown_by_hand(cat: Catalog) -> None:
+    """Each depth on a slack line and with half of the line on the water pulled down; what is in the band."""
+    sizing, rated = answered(GRASS)
+    bands = bands_for(cat, sizing, [rated])[0]
+    top, low = sizing.targets.depth_ft
+    rows = countdown(sizing, rated, bands, [top, 0.5 * (top + low), low, low + 0.1])
+    assert [r.inside for r in rows] == [True, True, True, False]
+    for row in rows:
+        assert row.seconds == seconds_to(sizing, rated, row.depth_ft)
+        assert row.pulled_s == seconds_to(sizing, rated, row.depth_ft, 0.5 * surface_line_m(rated.cast))
+        assert row.pulled_s > row.seconds
+        assert (row.low_s, row.high_s) == (row.seconds / bands.fall_high, row.seconds / bands.fall_low)
+
+
+def test_what_was_rated_is_what_a_steady_cast_says(cat: Catalog) -> None:
+    sizing, rated = answered(BAIT, "underspin")
+    steady = next(r for r in sizing.rigs if r.cadence is None)
+    assert worked(cat, sizing, steady, "steady")[0].mean_ft == feet(steady.tuned.mean_m)
+    assert rated.rig.family.id == "underspin"

@@ -38,3 +38,17 @@ def test_a_temperature_alone_is_no_likeness() -> None:
     assert days_like([cast(0, "fish", conditions=some)], today) == []
     enough = {**some, "light": GRASS.light}
     assert [d.bites for d in days_like([cast(0, "fish", conditions=enough)], today)] == [1]
+
+
+def test_what_bit_most_can_be_taken_with_its_length_and_setting() -> None:
+    """The rig and count bitten most, the latest of equals; nothing where nothing bit."""
+    short = {"trailer_length_in": 3.0, "countdown_s": 4.0, "pace_ft_s": 1.8}
+    made = [cast(0, "fish"), cast(1, "fish", **short), cast(2, "fish", **short), cast(3)]
+    (day,) = days_like(made, Scenario(GRASS))
+    assert day.take is not None
+    name, count, pace = day.take
+    assert (name.trailer, name.length_in, count, pace) == ("craw", 3.0, 4.0, 1.8)
+    (last,) = days_like([cast(0, "fish", **short), cast(1, "fish")], Scenario(GRASS))
+    assert last.take is not None
+    assert (last.take[0].length_in, last.take[1]) == (0.0, 2.0)
+    assert days_like([cast(0)], Scenario(GRASS))[0].take is None

@@ -5,9 +5,11 @@ from __future__ import annotations
 import pytest
 
 from heathdrop.answers.lessons import LONGEST_MIN, USUAL_MIN, efforts_of, lessons_of, minutes_of
+from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.thrown import run_of
 from heathdrop.answers.trials import shifts_of
 from heathdrop.conditions.scenario import Scenario
+from heathdrop.learning.rates import clumped
 from tests.answers.logged import cast
 from tests.waters import GRASS
 
@@ -50,3 +52,9 @@ def test_water_that_is_not_known_whole_is_passed_over(conditions: dict[str, obje
     made = [cast(k, "fish", conditions=conditions) for k in range(6)]
     assert shifts_of(made, minutes_of(made)) == []
     assert lessons_of(made).casts == 6
+
+
+def test_how_bites_clump_is_asked_by_day_and_stop() -> None:
+    """Three places: the bay on two days, the point on one of them, each with its hours and bites."""
+    made = [cast(0, "fish"), cast(1, "fish"), cast(2), cast(3, stop="Point"), cast(1500)]
+    assert clumped_of(made, [30.0, 30.0, 60.0, 90.0, 60.0]) == clumped([2.0, 1.5, 1.0], [2, 0, 0])

@@ -4,9 +4,15 @@ from __future__ import annotations
 
 import random
 
+import numpy as np
+import pytest
+
 from heathdrop.answers.lessons import minutes_of
-from heathdrop.answers.trials import _words, shifts_of, trials_of
+from heathdrop.answers.trials import _Held, _liked, _words, shifts_of, trials_of
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.scenario import Scenario
 from tests.answers.logged import HEADS, cast, fished
+from tests.waters import GRASS
 
 
 def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
@@ -71,3 +77,15 @@ def test_a_bayes_factor_in_words() -> None:
         "strongly against it",
     ]
     assert _words(9.0, 4) == "too few"
+
+
+def test_how_a_school_likes_what_was_thrown(cat: Catalog) -> None:
+    """By its weight and its trailer: one that never ties a paddle-tail behind a blade likes it less."""
+    made = [cast(0, family="bladed-jig", head_oz=0.375, trailer=tail) for tail in ("paddle-tail", "craw")]
+    water = Scenario(GRASS, families=("bladed-jig",))
+    none = np.zeros(2)
+    held = _Held((water, water), tuple(made), minutes=none, bites=none, groups=np.zeros(2, dtype=np.intp))
+    fine, never = (_liked(held, "bladed-paddle", school) for school in ("fine", "never"))
+    tail = cat.topics["bladed-paddle"].schools["never"].effect.trailers["bladed-jig"]["paddle-tail"]
+    assert never[0] - fine[0] == pytest.approx(np.log(max(0.05, tail)), abs=1e-6)
+    assert never[1] == pytest.approx(fine[1])

@@ -54,6 +54,22 @@ def test_a_plan_as_a_trip_ties_on_what_the_plan_ties_on(session: Session) -> Non
     assert [s.position.lat for s in body.stops if s.position] == [50.1, 50.1]
 
 
+def test_a_trip_keeps_what_is_written_on_the_plans_rods(session: Session) -> None:
+    spinning = {"kind": "spinning", "power": "medium", "low_oz": 0.125, "high_oz": 0.5}
+    rod = {
+        "name": "spin",
+        "line": {"material": "braid", "test_lb": 15},
+        "inches_per_turn": 26,
+        "rod": spinning,
+    }
+    asked = {"stops": [{"name": "Bay", "conditions": WATER}], "rods": [rod], "date": "2027-09-25"}
+    _, body = trip_of_plan(plans.keep(session, "One rod", asked), STRANGER)
+    (tied,) = body.rods
+    assert (tied.name, tied.inches_per_turn, tied.line.said) == ("spin", 26, "15 lb braid")
+    assert tied.rod is not None
+    assert (tied.rod.kind, tied.rod.high_oz) == ("spinning", 0.5)
+
+
 @pytest.mark.parametrize(
     ("counted", "taken"), [(None, 2.0), (3.26, 3.5), (3.2, 3.0), (119.9, 120.0), (500.0, 120.0)]
 )

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import time
+from dataclasses import replace
 from typing import Any
 
 import pytest
 
+from heathdrop.answers.jobs import Job
 from heathdrop.answers.own import STRANGER
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.day.plan import call_off, job_of, the_rods, the_stops
@@ -14,6 +17,14 @@ from tests.day.under_way import ROD, WATER
 
 RODS: Any = [{k: v for k, v in ROD.items() if k != "rig"}]
 STOP: Any = {"name": "Bay", "conditions": WATER, "minutes": 45, "position": {"lat": 50.1, "lon": -4.2}}
+
+
+def wait_for(job: Job[Any]) -> None:
+    """Until the job is done: long, for a machine that is busy with other work."""
+    for _ in range(1200):
+        if job.done:
+            return
+        time.sleep(0.05)
 
 
 def asked(**more: Any) -> PlanRequest:
@@ -46,3 +57,15 @@ def test_the_same_plan_is_one_job() -> None:
     assert job_of({**body, "rods": 2}, STRANGER) is not job
     call_off({**body, "rods": 2}, STRANGER)
     call_off(body, STRANGER)
+
+
+def test_who_asks_is_part_of_the_job() -> None:
+    """Calling off another angler's plan leaves this one's; the work says how far it is."""
+    body = {"date": "2027-09-26", "stops": [STOP], "rods": 1}
+    mine = job_of(body, STRANGER)
+    call_off(body, replace(STRANGER, schools=(("weight-lean", "lighter"),)))
+    assert not mine.called_off
+    wait_for(mine)
+    assert mine.answer is not None
+    assert mine.share >= 0.8
+    assert mine.doing == "the stops one by one"

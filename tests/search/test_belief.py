@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -10,6 +12,8 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import facts_of
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.search.belief import (
+    FINE,
+    SHARP,
     Belief,
     bite_per_s,
     pace_counts,
@@ -92,3 +96,33 @@ def test_bayes(cat: Catalog) -> None:
     assert told.by_depth == pytest.approx([2 / 3, 1 / 3])
     assert told.mean_ft == pytest.approx(0.5 * 2 / 3 + 1.5 / 3)
     assert even.times(np.zeros((2, 3))) is even
+
+
+def by_hand(rows: list[tuple[float, float, float]], told: tuple[float, float], edge: float) -> list[float]:
+    """Chances of eight slices of 12 ft from rows (weight, centre, spread, ft) inside what was told."""
+    at = (np.arange(8 * FINE) + 0.5) * 12.0 / (8 * FINE)
+    bells = [(w, np.exp(-0.5 * ((at - centre) / spread) ** 2)) for w, centre, spread in rows]
+    fish = sum((w * bell / bell.sum() for w, bell in bells), np.zeros_like(at)) if rows else np.ones_like(at)
+    outside = np.maximum(0.0, np.maximum(told[0] - at, at - told[1]))
+    shares = (fish * np.exp(-0.5 * (outside / edge) ** 2)).reshape(8, FINE).sum(axis=1)
+    return list(shares / shares.sum())
+
+
+def test_where_it_starts_by_hand(cat: Catalog) -> None:
+    """What was said alone: a depth known to a foot, the ends of a range to a quarter of that; then two rows
+    of the trade inside a range, one of them above the cover's top."""
+    known = cat.search.grid.known_ft
+    bare = replace(cat, search=replace(cat.search, start=()))
+    one = start(bare, fish_span_ft=None).by_depth
+    assert one == pytest.approx(by_hand([], (6.0, 6.0), known))
+    span = start(bare, fish_span_ft=(4.0, 7.0)).by_depth
+    assert span == pytest.approx(by_hand([], (4.0, 7.0), SHARP * known))
+    row = replace(cat.search.start[0], when=(), weight=2.0, at=0.5, spread=0.1, above_cover_ft=None)
+    over = replace(row, weight=1.0, above_cover_ft=1.0, spread_ft=0.5)
+    two = replace(cat, search=replace(cat.search, start=(row, over)))
+    grass = Cover(kind="submerged-grass", top_depth_ft=9.0)
+    wanted = by_hand([(2.0, 6.0, 1.2), (1.0, 8.0, 0.5)], (2.0, 11.0), SHARP * known)
+    assert start(two, fish_span_ft=(2.0, 11.0), cover=grass).by_depth == pytest.approx(wanted)
+    # Where the cover's top is not told, the row about it says nothing.
+    alone = by_hand([(2.0, 6.0, 1.2)], (2.0, 11.0), SHARP * known)
+    assert start(two, fish_span_ft=(2.0, 11.0), cover=Cover(kind="pads")).by_depth == pytest.approx(alone)

@@ -58,3 +58,9 @@ def test_within_one_percent_of_brute_force(seed: int) -> None:
     assert len({groups[k] for k in found}) == len(found) <= 3
     assert worth(values, found) >= 0.99 * best
     assert worth(values, found) <= bound(values) + 1e-12
+
+
+def test_a_row_that_adds_next_to_nothing_stays_ashore() -> None:
+    values = np.array([[1.0, 0.5], [0.2, 0.5 + 5e-10], [0.2, 0.6]])
+    assert choose(values[:2], range(2), 2) == [0]
+    assert choose(values, range(3), 2) == [0, 2]

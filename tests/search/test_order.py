@@ -252,3 +252,14 @@ def test_the_plans_cast_opens_and_stays_until_another_earns_clearly_more(cat: Ca
     both = [best, named]
     opened = next_cast(cat, belief, PER_S, both, None, [*hand, named.rig], opens=named.rig)[0]
     assert opened is (named if enough else best)
+
+
+def test_what_a_tired_cast_adds_by_hand(cat: Catalog) -> None:
+    """Two lanes, half as fresh once both were thrown: what passes, and what the next cast is said to add."""
+    place, belief = Place(lanes=2, tires=0.5), believed(0.1, 0.4, 0.4, 0.1)
+    for before, fresh in ((0, 1.0), (1, 1.0), (2, 0.5), (5, 0.25)):
+        taken = 1.0 - np.exp(-PER_S * fresh * HIGH.seconds)
+        assert place.passes(HIGH, PER_S, before) == pytest.approx(1.0 - 0.5 * taken)
+        thrown = {HIGH.setting: before} if before else {}
+        _, _, _, adds = next_cast(cat, belief, PER_S, [HIGH], HIGH, [HIGH.rig], place, thrown)
+        assert adds == pytest.approx(float((belief.cells * 0.5 * taken).sum()))

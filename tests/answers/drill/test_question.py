@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import pytest
 
-from heathdrop.answers.drill.question import KINDS, Named, topics
+from heathdrop.answers.drill.question import KINDS, Named, rig_words, topics
+from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig import rig_by_name
 
 
 def test_names_lead_back_and_wrong_ones_are_refused() -> None:
@@ -24,3 +26,8 @@ def test_names_lead_back_and_wrong_ones_are_refused() -> None:
             Named.parse(wrong)
     assert set(topics()) == set(KINDS)
     assert sum(len(t) for t in topics().values()) == 22
+
+
+def test_a_rig_in_words(cat: Catalog) -> None:
+    assert rig_words(rig_by_name(cat, "swim-jig", 0.375, "craw")) == "3/8 oz swim jig, 4 in craw"
+    assert rig_words(rig_by_name(cat, "spinnerbait", 0.5, "none")) == "1/2 oz spinnerbait, no trailer"

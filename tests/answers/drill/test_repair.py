@@ -26,3 +26,12 @@ def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
     ]
     with pytest.raises(BadInput, match="option"):
         mark_of(q.named, {"option": len(q.options)})
+
+
+@pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low"])
+def test_only_what_is_swum_runs_high_or_low_by_one_to_two_and_a_half_feet(topic: str) -> None:
+    asked = [question_of(Named.parse(f"repair.{topic}.{seed}")) for seed in range(1, 7)]
+    assert {q.rated.rig.family.work for q in asked if q.rated} == {"swim"}
+    missed = [q.missed_ft for q in asked if q.missed_ft is not None]
+    assert len(missed) == 6
+    assert 1.0 <= min(missed) < 2.0 < max(missed) <= 2.5
