@@ -9,6 +9,7 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.measures import said_in
 from heathdrop.store.items import Kept, checked
+from heathdrop.web.tackle.shown import box
 from heathdrop.web.tackle.shown.box import SHELF_MOST, bulk_cm2, item_row, shelf_of
 from tests.golden_file import holds_to
 
@@ -44,10 +45,10 @@ def kept() -> list[Kept]:
 
 @pytest.mark.parametrize("system", ["imperial", "metric"])
 def test_rows_of_every_kind(system: str) -> None:
-    item_row.__globals__["_row"].cache_clear()
+    box._row.cache_clear()
     with said_in(system):
         found = [item_row(row) for row in kept()]
-    item_row.__globals__["_row"].cache_clear()
+    box._row.cache_clear()
     if system == "imperial":
         holds_to("web.box", found)
     else:
