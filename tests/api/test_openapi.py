@@ -29,7 +29,11 @@ OPERATIONS = (
     "GET /api/v1/schools",
     "GET /api/v1/schema/{name}",
 )
-CHECKED = (checks.status_code_conformance, checks.content_type_conformance, checks.response_schema_conformance)
+CHECKED = (
+    checks.status_code_conformance,
+    checks.content_type_conformance,
+    checks.response_schema_conformance,
+)
 
 
 @pytest.fixture(scope="module")

@@ -29,7 +29,7 @@ class Cited:
     rule_id: str | None = None
 
 
-def concerns(rule: Rule, rig: Rig) -> bool:
+def _concerns(rule: Rule, rig: Rig) -> bool:
     """Whether a rule is about this rig: its trailer where it speaks of trailers, else its family, a part it
     has, or rigs at large. What the rig does not show is not said beside it."""
     if rule.trailers and rule.trailers.get(rig.trailer.id, 0.0) <= 0.0:
@@ -45,7 +45,7 @@ def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST)
     """What speaks for this rig in this water: the model first, then rules strongest first, then schools."""
     facts = rig_facts(catalog, sizing, rated)
     found = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
-    rules = [r for r in spoken(catalog, facts) if concerns(r, rated.rig)]
+    rules = [r for r in spoken(catalog, facts) if _concerns(r, rated.rig)]
     found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
     for topic in applying(catalog, facts):

@@ -162,7 +162,7 @@ WAY_SAID = {
 COVER_SAID = {"submerged-grass": "grass", "matted-grass": "mat", "rock": "stones"}
 
 
-def way_sentence(sizing: Sizing, rated: Rated) -> str:
+def _way_sentence(sizing: Sizing, rated: Rated) -> str:
     """The way that the rig goes to the cover; nothing in open water and clear over it."""
     kind = sizing.scenario.conditions.cover.kind
     return WAY_SAID.get(rated.way, "").format(cover=COVER_SAID.get(kind, kind))
@@ -195,7 +195,7 @@ OTHER_CAST = 0.08
 LOST_SAID = 0.3
 
 
-def hour_sentence(sizing: Sizing, rated: Rated) -> str:
+def _hour_sentence(sizing: Sizing, rated: Rated) -> str:
     """Water per hour: casts, time among the fish in them, and what stays in the stones or the wood."""
     hour = per_hour(catalogue.load(), sizing, rated)
     said = f"About {hour.casts:.0f} casts an hour, {hour.seconds_among / 60.0:.0f} minutes of it among them"
@@ -204,7 +204,7 @@ def hour_sentence(sizing: Sizing, rated: Rated) -> str:
     return f"{said}."
 
 
-def hand_sentence(sizing: Sizing) -> str:
+def _hand_sentence(sizing: Sizing) -> str:
     """That the bands rest on the angler's own counting hand, where they do."""
     own = sizing.known.count_error()
     return "" if own is None else f"Its bands rest on your own count, uneven by {100.0 * own:.0f} %."
@@ -225,7 +225,7 @@ def fish_sentence(sizing: Sizing) -> str:
     return f"Your fish at {c.water_temp_f:g} °F: {' and '.join(said)}, as your log says." if said else ""
 
 
-def reach_sentence(sizing: Sizing, rated: Rated) -> str:
+def _reach_sentence(sizing: Sizing, rated: Rated) -> str:
     """How far it flies where that is not the cast that was said."""
     gear, away = sizing.scenario.gear, feet(rated.cast.distance_m)
     if rated.rig.family.work == "drop" or abs(away / gear.cast_ft - 1.0) < OTHER_CAST:
@@ -243,7 +243,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else None
     said = [
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean, passing)
-        + f" That band because {t.depth_reason}. {way_sentence(sizing, rated)}".rstrip(),
+        + f" That band because {t.depth_reason}. {_way_sentence(sizing, rated)}".rstrip(),
         # What holds it back is said once.
         ""
         if rated.fits.limiting == "fall"
@@ -251,9 +251,9 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
         limit_sentence(sizing, rated),
         weight_sentence(sizing, rated),
-        reach_sentence(sizing, rated),
-        hour_sentence(sizing, rated),
-        hand_sentence(sizing),
+        _reach_sentence(sizing, rated),
+        _hour_sentence(sizing, rated),
+        _hand_sentence(sizing),
         fish_sentence(sizing),
         change_sentence(sizing, rated),
     ]

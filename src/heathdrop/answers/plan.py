@@ -208,8 +208,8 @@ def _troubles(water: Scenario, rig: RigName, own: Own) -> tuple[tuple[str, str, 
 
 def _bag(tied: Sequence[Tied], days: Sequence[StopPlan]) -> tuple[str, ...]:
     """What goes along: the rigs tied on, the trailers and heads that the stops change to."""
-    found = [tail_said(t.rig) for t in tied] + [tail_said(d.served.rated.rig) for d in days]
-    found += [head_said(t.rig) for t in tied] + [head_said(d.served.rated.rig) for d in days]
+    found = [_tail_said(t.rig) for t in tied] + [_tail_said(d.served.rated.rig) for d in days]
+    found += [_head_said(t.rig) for t in tied] + [_head_said(d.served.rated.rig) for d in days]
     return tuple(dict.fromkeys(f for f in found if f))
 
 
@@ -219,20 +219,20 @@ def _buy(tied: Sequence[Tied], days: Sequence[StopPlan], own: Own) -> tuple[str,
         return ()
     rigs = [t.rig for t in sorted(tied, key=lambda t: -t.adds)] + [d.served.rated.rig for d in days]
     missing = [r for r in rigs if not own.tackle.owns(r)]
-    return tuple(dict.fromkeys(f"{head_said(r)} with {tail_said(r)}" for r in missing))
+    return tuple(dict.fromkeys(f"{_head_said(r)} with {_tail_said(r)}" for r in missing))
 
 
 def rig_said(rig: Rig) -> str:
     """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
-    return ", ".join(part for part in (head_said(rig), tail_said(rig)) if part)
+    return ", ".join(part for part in (_head_said(rig), _tail_said(rig)) if part)
 
 
-def head_said(rig: Rig) -> str:
+def _head_said(rig: Rig) -> str:
     """A head in words: ``3/8 oz swim jig``, ``1 oz tungsten punch rig``."""
     cast_of = "" if rig.head_material.id == USUAL["head_material"] else f"{rig.head_material.name} "
     return f"{ounces_as_written(rig.head_oz)} oz {cast_of}{rig.family.name}"
 
 
-def tail_said(rig: Rig) -> str:
+def _tail_said(rig: Rig) -> str:
     """A trailer in words; nothing for a bare skirt."""
     return "" if rig.trailer.bare else f"{rig.trailer.name} {inches_said(rig.trailer_length_in)} in"

@@ -103,7 +103,7 @@ def search_water(
     answered = [
         Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in told
     ]
-    belief, place, thrown = first, place_of(catalog, scenario), Counter[Hashable]()
+    belief, place, thrown = first, _place_of(catalog, scenario), Counter[Hashable]()
     for one_answer in answered:
         belief = told_by(
             catalog,
@@ -176,7 +176,7 @@ def search_water(
     )
 
 
-def place_of(catalog: Catalog, scenario: Scenario) -> Place:
+def _place_of(catalog: Catalog, scenario: Scenario) -> Place:
     """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen."""
     numbers, c = catalog.search.place, scenario.conditions
     low, high = numbers.half_lane_ft
@@ -275,7 +275,7 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
     top, low, chance = water_of(step, per_s)
     edges = step.belief.edges_ft
     inside = (edges[:-1] >= top - 1e-9) & (edges[1:] <= low + 1e-9)
-    own = pace_index(cast, step)
+    own = _pace_index(cast, step)
     seen = float(covered[inside, own].mean()) if inside.any() else 0.0
     water = f"the {top:.0f} to {low:.0f} ft water"
     state = "is untried" if seen < 1.0 else f"was tried for {seen:.0f} s"
@@ -299,6 +299,6 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
     return f"{said}: {water} {state}{pace}, and {chance * 100:.0f} % of the chance left is there."
 
 
-def pace_index(cast: Candidate, step: Next) -> int:
+def _pace_index(cast: Candidate, step: Next) -> int:
     """The pace that the cast counts fully for."""
     return int(np.argmax(cast.seconds.sum(axis=0)))

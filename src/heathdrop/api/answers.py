@@ -96,8 +96,8 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
     answer = size_water(request.scenario(), own, request.limit)
     sizing, best = answer.rows[0].sizing, answer.rows[0].rated
     return out.SizeAnswer(
-        targets=targets_answer(sizing),
-        rigs=[rig_answer(row.sizing, row.rated, row.band) for row in answer.rows],
+        targets=_targets_answer(sizing),
+        rigs=[_rig_answer(row.sizing, row.rated, row.band) for row in answer.rows],
         finish={
             settled.slot: out.SettledAnswer(sentence=settled.text, by=settled.source, because=settled.because)
             for settled in finish_of(catalog, sizing, best)
@@ -127,7 +127,7 @@ def schools_answer() -> out.SchoolsAnswer:
     )
 
 
-def targets_answer(sizing: Sizing) -> out.TargetsAnswer:
+def _targets_answer(sizing: Sizing) -> out.TargetsAnswer:
     """What the lure should do, and why."""
     t = sizing.targets
     return out.TargetsAnswer(
@@ -180,7 +180,7 @@ def _cadence_answer(rated: Rated) -> out.CadenceAnswer | None:
     )
 
 
-def rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
+def _rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
     """One rated rig."""
     rig, tuned = rated.rig, rated.tuned
     pace, fall = feet(tuned.pace_m_s), rated.fall_ft_s

@@ -104,7 +104,7 @@ FIELDS = {
 }
 
 
-def question_answer(question: Question) -> QuestionAnswer:
+def _question_answer(question: Question) -> QuestionAnswer:
     """A question as its JSON answer."""
     named, scenario = question.named, question.scenario
     return QuestionAnswer(
@@ -126,7 +126,7 @@ def drill_answer(session: Session, kind: str = "", topic: str = "", seed: int | 
     """What is asked next. Raises BadInput."""
     question, due = next_question(session, kind, topic, seed)
     return DrillAnswer(
-        question=question_answer(question),
+        question=_question_answer(question),
         due=[
             DueAnswer(kind=d.kind, topic=d.name, due=d.due, answered=d.answered, lately=d.lately) for d in due
         ],

@@ -79,14 +79,14 @@ class LessonsAnswer(BaseModel):
 
 def lessons_of_log(session: Session, stop: str = "") -> LessonsAnswer:
     """The lessons of everything that was kept. Raises BadInput for a stop that nobody has."""
-    return lessons_answer(lessons_at(session, stop), fish.shifts(session))
+    return _lessons_answer(lessons_at(session, stop), fish.shifts(session))
 
 
 NONE_USED: Mapping[str, fish.AgreedShift] = {}
 DIFFERS = {1: "better", -1: "worse", 0: ""}
 
 
-def lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_USED) -> LessonsAnswer:
+def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_USED) -> LessonsAnswer:
     """Lessons as their JSON answer, with the shifts that are in use."""
     return LessonsAnswer(
         casts=found.casts,

@@ -49,13 +49,13 @@ def take_day_back(session: Session, on: str, typed: str = "") -> Away:
     taken is remembered, so that it can be undone."""
     made = casts.of_days(session, on, on)
     if typed:
-        made = typed_with(session, on, typed)
+        made = _typed_with(session, on, typed)
     uids = casts.away(session, [str(c.id) for c in made])
     settings.keep(session, LAST_AWAY, {"on": on, "uids": uids})
     return Away(on, len(uids))
 
 
-def typed_with(session: Session, on: str, id_: str) -> list[MadeCast]:
+def _typed_with(session: Session, on: str, id_: str) -> list[MadeCast]:
     """The casts of a day that were typed in by the line that this cast is of; none for another cast."""
     parts = typed_parts(casts.of_days(session, on, on))
     return next((part for part in parts if any(str(c.id) == id_ for c in part)), [])
@@ -81,7 +81,7 @@ def keep_typed(session: Session, made: list[MadeCast], on: str, instead: str = "
     there was anything new. Raises BadInput."""
     uids = [str(c.id) for c in made]
     if instead:
-        casts.away(session, [str(c.id) for c in typed_with(session, on, instead)])
+        casts.away(session, [str(c.id) for c in _typed_with(session, on, instead)])
     return bool(casts.keep(session, made) + casts.back(session, uids)) or bool(instead)
 
 

@@ -70,7 +70,7 @@ class Track:
 
     def moved(self, lat: float, lon: float) -> None:
         """The boat is here."""
-        if not self.recording or not on_earth(lat, lon):
+        if not self.recording or not _on_earth(lat, lon):
             return
         with self._lock:
             if self._at is not None:
@@ -109,7 +109,7 @@ class Driven:
         return simplified(away[keep], deep[keep])
 
 
-def on_earth(lat: float | None, lon: float | None) -> bool:
+def _on_earth(lat: float | None, lon: float | None) -> bool:
     """Whether two numbers are a position: degrees within their ranges, finite."""
     return lat is not None and lon is not None and abs(lat) <= 90.0 and abs(lon) <= 180.0
 
@@ -178,7 +178,7 @@ def from_gpx(text: str) -> list[Sounding]:
     found: list[Sounding] = []
     ran, last = 0.0, None
     for point, *_ in gpx.walk():
-        if not on_earth(point.latitude, point.longitude):
+        if not _on_earth(point.latitude, point.longitude):
             raise BadInput("the file", f"at {point.latitude}, {point.longitude}", "positions on the Earth")
         depth = _depth_m(point)
         if last is not None:

@@ -48,7 +48,7 @@ class Stand:
         return KIND[self.kind]
 
 
-def wood_of(catalog: Catalog, stand: Stand) -> str:
+def _wood_of(catalog: Catalog, stand: Stand) -> str:
     """What wood a cover is of: a kind that is one of them itself (docks), else as told, else the usual."""
     wood = catalog.cover.wood
     return stand.kind if stand.kind in wood.kinds else stand.detail or wood.usual
@@ -60,7 +60,7 @@ def meetings_per_ft(catalog: Catalog, stand: Stand) -> float:
     return catalog.cover.stems.share[stand.kind] * grass.stems_per_ft2[stand.density] * grass.width_ft
 
 
-def stem_odds(
+def _stem_odds(
     catalog: Catalog, rig: Rig, net_weight_n: float, stand: Stand, fall_in_ft: float, swim_in_ft: float
 ) -> CoverOdds:
     """Odds among standing stems for a fall of ``fall_in_ft`` and a swim of ``swim_in_ft`` inside them."""
@@ -88,7 +88,7 @@ def top_ft(catalog: Catalog, stand: Stand, bottom_ft: float, told_ft: float | No
         rock = catalog.cover.rock
         return max(0.0, bottom_ft - rock.height_ft[stand.detail or rock.usual])
     if stand.row.does == "wood":
-        return (1.0 - catalog.cover.wood.rises[wood_of(catalog, stand)]) * bottom_ft
+        return (1.0 - catalog.cover.wood.rises[_wood_of(catalog, stand)]) * bottom_ft
     return 0.0
 
 
@@ -121,22 +121,22 @@ def mat_odds(
     return CoverOdds(passes, 1.0 - math.exp(-sticks), 0.0)
 
 
-def lead_oz(catalog: Catalog, rig: Rig) -> float:
+def _lead_oz(catalog: Catalog, rig: Rig) -> float:
     """The weight (oz) of a lead head as wide as the rig's: tungsten is slimmer than its weight."""
     lead = catalog.materials[catalog.cover.rock.wedge_of]
     return rig.head_oz * lead.density_g_cm3 / rig.head_material.density_g_cm3
 
 
-def hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
+def _hang_odds(catalog: Catalog, rig: Rig, stand: Stand, touching: float = 1.0) -> CoverOdds:
     """Chance a cast hangs in wood, docks or rock; it is in or on it for the share ``touching`` of its way."""
     if stand.row.does == "stone":
         rock = catalog.cover.rock
-        wedge = lead_oz(catalog, rig) / rock.wedge_oz
+        wedge = _lead_oz(catalog, rig) / rock.wedge_oz
         wedge **= rock.wedge_power if rig.head_shape.wedges else rock.rocks_over_power
         hangs = rig.family.rock_hang * rock.kinds[stand.detail or rock.usual] * wedge
         return CoverOdds(1.0, 0.0, 1.0 - math.exp(-hangs * touching))
     wood = catalog.cover.wood
-    hangs = rig.family.wood_hang * wood.kinds[wood_of(catalog, stand)] * wood.density[stand.density]
+    hangs = rig.family.wood_hang * wood.kinds[_wood_of(catalog, stand)] * wood.density[stand.density]
     if rig.trailer.appendages >= 2:
         # Laid flat the arms right it; on edge they do half of it.
         hangs *= rig.family.two_right ** (1.0 if rig.orientation.id == wood.right_way else 0.5)
@@ -156,11 +156,11 @@ def cover_odds(
     """Odds for any kind of cover; open water is clear. ``mat_factor`` is what was learned of this mat's
     half-way weight, ``touching`` the share of its way that a lure is in or on wood, docks or rock."""
     if stand.row.does == "stems":
-        return stem_odds(
+        return _stem_odds(
             catalog, rig, net_weight_n=net_weight_n, stand=stand, fall_in_ft=fall_in_ft, swim_in_ft=swim_in_ft
         )
     if stand.row.does == "mat":
         return mat_odds(catalog, rig, stand, swim_in_ft, mat_factor * halfway_oz(catalog, stand))
     if stand.kind in SNAGS:
-        return hang_odds(catalog, rig, stand, touching)
+        return _hang_odds(catalog, rig, stand, touching)
     return CLEAR

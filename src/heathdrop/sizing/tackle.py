@@ -39,7 +39,7 @@ class TackleFit:
         return self.strength * self.throws * self.seen * self.rod
 
 
-def weakest_lb(line: LineSet) -> float:
+def _weakest_lb(line: LineSet) -> float:
     """The weakest of what is tied, lb."""
     return line.test_lb if line.leader is None else min(line.test_lb, line.leader.test_lb)
 
@@ -96,7 +96,7 @@ def holding_of(catalog: Catalog, family: Family, c: Conditions, gear: Gear) -> H
     return Holding(
         numbers=numbers,
         hook_lb=hook,
-        test_lb=weakest_lb(line),
+        test_lb=_weakest_lb(line),
         lightest_oz=lightest,
         seen=_seen(catalog, family, c, line),
         rod=gear.rod,

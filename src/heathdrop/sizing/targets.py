@@ -46,7 +46,7 @@ def targets_for(
 
     numbers = catalog.judgement.targets
     near = catalog.targets[round(activity.value)]
-    shift = numbers.bulk_shift ** (2.0 * murkiness(catalog, c.clarity_ft) - 1.0)
+    shift = numbers.bulk_shift ** (2.0 * _murkiness(catalog, c.clarity_ft) - 1.0)
     under_mat = c.cover.kind in ROOFS
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
     depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
@@ -63,7 +63,7 @@ def targets_for(
     )
 
 
-def murkiness(catalog: Catalog, clarity_ft: float) -> float:
+def _murkiness(catalog: Catalog, clarity_ft: float) -> float:
     """How far this water counts as murky rather than clear, 0 to 1: it fades over, there is no edge."""
     numbers = catalog.judgement.targets
     return fading(

@@ -95,7 +95,7 @@ def scene_of(
     )
 
 
-def shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
+def _shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
     """Run ``job(*packed, first, last)`` over ``count`` rows, two threads at a time."""
     cuts = np.linspace(0, count, min(8 * _WORKERS, count) + 1).astype(int)
     jobs = [_pool.threads.submit(job, *packed, a, b) for a, b in zip(cuts, cuts[1:], strict=False)]
@@ -129,7 +129,7 @@ def tune(
         start = np.array([begun[k] for k in which if begun], dtype=np.float64)
         start = start.reshape(-1, len(Tuned._fields))
         grids = SEARCH.grid(), BOARD.grid()
-        shared_out(search, len(which), rows, NO_LINES, bounds, scene, *grids, rounds, refine, start, results)
+        _shared_out(search, len(which), rows, NO_LINES, bounds, scene, *grids, rounds, refine, start, results)
         return [Tuned(*row) for row in results.tolist()]
 
     # What the rounds begin from follows from the rest of the key.
@@ -159,7 +159,7 @@ def _played(
     begun, results = np.zeros((2, len(settings), len(Tuned._fields)))
     begun[:, :2] = settings
     grid = SEARCH.grid()
-    shared_out(search, len(settings), lures, lines, limits, scene, grid, grid, 0, True, begun, results)
+    _shared_out(search, len(settings), lures, lines, limits, scene, grid, grid, 0, True, begun, results)
     return [Tuned(*row) for row in results.tolist()]
 
 

@@ -56,7 +56,7 @@ def marked(done: Sequence[Drilled]) -> list[Marked]:
     return [Marked(d.question.rpartition(".")[0], utc(d.time), d.mark) for d in done]
 
 
-def rounds_of(done: Sequence[Drilled], kind: str = "count") -> list[Drilled]:
+def _rounds_of(done: Sequence[Drilled], kind: str = "count") -> list[Drilled]:
     """The latest rounds of a hand's kind."""
     mine = [d for d in done if d.question.startswith(f"{kind}.") and d.asked_s and d.tapped_s]
     return mine[-LATEST:]
@@ -64,13 +64,13 @@ def rounds_of(done: Sequence[Drilled], kind: str = "count") -> list[Drilled]:
 
 def hand(session: Session, kind: str = "count") -> HandError | None:
     """The hand that the rounds tell; None without any."""
-    rounds = rounds_of(listed(session), kind)
+    rounds = _rounds_of(listed(session), kind)
     return hand_of([tapped(d.asked_s or 0.0, d.tapped_s or 0.0) for d in rounds])
 
 
 def stale(session: Session, now: datetime | None = None) -> bool:
     """Whether the last counted round lies longer back than a season."""
-    rounds = rounds_of(listed(session))
+    rounds = _rounds_of(listed(session))
     return not rounds or (now or datetime.now(UTC)) - utc(rounds[-1].time) > timedelta(days=STALE_DAYS)
 
 

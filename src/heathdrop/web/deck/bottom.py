@@ -30,7 +30,7 @@ Profile = tuple[tuple[float, float], ...]
 ENDS = (("end", "where the run ended"), ("start", "where it began"))
 
 
-def track_of(request: Request) -> Track:
+def _track_of(request: Request) -> Track:
     """The run of this installation; its own where no instruments are read (a file may fill it)."""
     state = request.app.state
     found: Track = state.feed.track if state.feed is not None else state.track
@@ -55,7 +55,7 @@ def _stops(row: Any) -> list[tuple[int, dict[str, Any]]]:
 @router.get("/bottom")
 def bottom(request: Request, database: Db) -> Response:
     """The run so far, drawn; while it is recorded the drawing is asked again every second."""
-    track = track_of(request)
+    track = _track_of(request)
     with database.session() as session:
         targets = _targets(session)
     context = {
@@ -75,14 +75,14 @@ def track_file(request: Request) -> Response:
     """The run as a GPX track."""
     headers = {"Content-Disposition": 'attachment; filename="bottom.gpx"'}
     return Response(
-        to_gpx(list(track_of(request).soundings)), media_type="application/gpx+xml", headers=headers
+        to_gpx(list(_track_of(request).soundings)), media_type="application/gpx+xml", headers=headers
     )
 
 
 @writes.post("/bottom")
 def change(request: Request, form: OwnForm, database: Db) -> Response:
     """Record, stop, take a GPX file in, or make the run a stop's bottom: ``do`` says which."""
-    track, do = track_of(request), form.get("do")
+    track, do = _track_of(request), form.get("do")
     try:
         if do == "begin" and request.app.state.feed is not None:
             track.begin()

@@ -59,7 +59,7 @@ LONGEST_KEPT = 2000
 writes = writing()
 
 
-def sheet_for(values: dict[str, str], own: Own) -> Sheet:
+def _sheet_for(values: dict[str, str], own: Own) -> Sheet:
     """Size the state and make it ready to show. Raises BadInput."""
     if values["view"] not in VIEW_IDS:
         raise BadInput("view", values["view"], "one of " + ", ".join(VIEW_IDS))
@@ -69,7 +69,7 @@ def sheet_for(values: dict[str, str], own: Own) -> Sheet:
     def link(**changed: str) -> str:
         return address({**values, **changed})
 
-    searching = search_shown(values, own, link) if values["view"] == "search" else None
+    searching = _search_shown(values, own, link) if values["view"] == "search" else None
     choices, picked = choices_from(values), values
     if searching is not None:
         # The sheet shows the cast that is next.
@@ -88,7 +88,7 @@ def sheet_for(values: dict[str, str], own: Own) -> Sheet:
     )
 
 
-def search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
+def _search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
     """The Search view of a state: the best few rigs of the call, or the one lure that was chosen. Raises
     BadInput."""
     catalog = catalogue.load()
@@ -137,7 +137,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         "values": values,
         "given": given_in(values),
         "answers": ANSWERS,
-        "held": held_of(values, own),
+        "held": _held_of(values, own),
         "title": "Heathdrop: head weight and trailer bulk for today's water",
         "controls": CONTROLS,
         "control": BY_NAME,
@@ -152,7 +152,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         "page": "sheet",
     }
     try:
-        found["sheet"] = sheet_for(values, own)
+        found["sheet"] = _sheet_for(values, own)
     except BadInput as refusal:
         found |= _refused(refusal, values, own)
     else:
@@ -176,12 +176,12 @@ def _before(request: Request, own: Own) -> dict[str, Any]:
         return {}
     values = values_from(dict(parse_qsl(kept)))
     try:
-        return {"sheet": sheet_for(values, own), "address": address(values)}
+        return {"sheet": _sheet_for(values, own), "address": address(values)}
     except BadInput:
         return {}
 
 
-def held_of(values: dict[str, str], own: Own) -> list[Held]:
+def _held_of(values: dict[str, str], own: Own) -> list[Held]:
     """The schools in force that are not the usual ones, with where each came from: the address, the angler,
     the angler's log."""
     topics, mine = catalogue.load().topics, dict(own.schools)
@@ -311,7 +311,7 @@ def order(request: Request, database: Db, own: Mine) -> Response:
     try:
         scenario = scenario_from(values, own)
         context = {
-            "search": search_shown(values, own, lambda **_: ""),
+            "search": _search_shown(values, own, lambda **_: ""),
             "name": opened["name"] if opened else "",
             "water": said_of(scenario, "conditions"),
             "day": f"{datetime.now():%-d %B %Y}",

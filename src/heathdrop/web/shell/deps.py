@@ -25,13 +25,13 @@ class NotOurs(Exception):
     """A form without this installation's token."""
 
 
-def database_of(request: Request) -> Database:
+def _database_of(request: Request) -> Database:
     """The data file of this installation."""
     found: Database = request.app.state.database
     return found
 
 
-Db = Annotated[Database, Depends(database_of)]
+Db = Annotated[Database, Depends(_database_of)]
 
 
 def own(database: Db) -> Own:

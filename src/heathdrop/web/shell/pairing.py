@@ -143,18 +143,18 @@ class Reach:
     async def _asked(self, request: Request) -> Response:
         """A stranger's answer: the page that asks for the code, or the cookie when it is right."""
         if self.pairing is None:
-            return unpaired(
+            return _unpaired(
                 "This is someone's own Heathdrop, and it answers its own machine alone.", ask=False
             )
         if request.method != "POST" or request.url.path != "/pair":
-            return unpaired("", request.query_params.get("code", "") if request.url.path == "/pair" else "")
+            return _unpaired("", request.query_params.get("code", "") if request.url.path == "/pair" else "")
         try:
             async with request.form(max_files=0, max_fields=4) as form:
                 code, name = str(form.get("code", "")), str(form.get("name", ""))
         except (HTTPException, MultiPartException):
-            return unpaired("This could not be read.")
+            return _unpaired("This could not be read.")
         if not self.pairing.take(code):
-            return unpaired(WRONG)
+            return _unpaired(WRONG)
         uid = await run_in_threadpool(
             devices.pair, self.database, name, request.headers.get("user-agent", "")
         )
@@ -165,7 +165,7 @@ class Reach:
         return answer
 
 
-def unpaired(sentence: str, code: str = "", ask: bool = True) -> Response:
+def _unpaired(sentence: str, code: str = "", ask: bool = True) -> Response:
     """The page of a stranger: how to pair, in plain hypertext that needs no other file."""
     page = templates.get_template("shell/devices/pair.html").render(
         sentence=sentence, code=code[:12], ask=ask

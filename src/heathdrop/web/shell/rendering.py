@@ -34,7 +34,7 @@ PAGES = (
 KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600
 
 
-def pages_for(request: Request) -> list[tuple[str, str, str]]:
+def _pages_for(request: Request) -> list[tuple[str, str, str]]:
     """The pages of the head; the sheet's address holds the water that was last shown here."""
     kept = request.cookies.get(KEPT_WATER, "")
     return [(f"{at}?{kept}" if at == "/" and kept else at, id_, words) for at, id_, words in PAGES]
@@ -55,7 +55,7 @@ def _shell(request: Request) -> dict[str, Any]:
         "instruments": state.feed is not None,
         "read_only": state.database.read_only,
         "views": VIEWS,
-        "pages": pages_for(request),
+        "pages": _pages_for(request),
         "from_box": _from_box(request),
         "kept_water": (KEPT_WATER, KEPT_S),
         "asset": asset,

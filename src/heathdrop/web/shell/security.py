@@ -140,11 +140,11 @@ def _own(scope: Scope) -> bool:
     server = scope.get("server")
     try:
         here = ipaddress.ip_address(server[0] if server else "")
-        return ipaddress.ip_address(host_of(Headers(scope=scope))) == here
+        return ipaddress.ip_address(_host_of(Headers(scope=scope))) == here
     except ValueError:
         return False
 
 
-def host_of(headers: Headers) -> str:
+def _host_of(headers: Headers) -> str:
     """The host that a request names, without its port or brackets."""
     return urlsplit("//" + headers.get("host", "")).hostname or ""

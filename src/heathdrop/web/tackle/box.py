@@ -80,7 +80,7 @@ def understood(request: Request, entry: str = "") -> Response:
     lines = [x.strip() for x in entry[:LONGEST_PREVIEW].splitlines() if x.strip()]
     for line in lines:
         try:
-            said += [item_words(*one) for one in pieces(catalog, line, system())]
+            said += [_item_words(*one) for one in pieces(catalog, line, system())]
         except BadInput as refusal:
             wanted.append((line, plain_words(refusal), suggested(catalog, line, system())))
     context = {
@@ -109,12 +109,12 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     except BadInput as refusal:
         where = f"“{line.strip()}”: " if len(lines) > 1 and refusal.field != "the line" else ""
         return problem(request, where + plain_words(refusal))
-    said = "Added: " + "; ".join(item_words(*one) for one in found[:MOST_SAID])
+    said = "Added: " + "; ".join(_item_words(*one) for one in found[:MOST_SAID])
     said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
     return _list(request, _context(database, said=said))
 
 
-def item_words(kind: str, data: dict[str, Any]) -> str:
+def _item_words(kind: str, data: dict[str, Any]) -> str:
     """A just added piece, in words."""
     shown = item_row(items.Kept(0, kind, items.checked(kind, data)))
     return f"{shown.what}, {shown.measures}" + (f", {shown.colour}" if shown.colour else "")
@@ -165,7 +165,7 @@ def act(request: Request, id_: int, act: str, form: OwnForm, database: Db) -> Re
         row = acts[act](session, id_)
     if row is None:
         return problem(request, "That piece is no longer in the box.", 404)
-    words = item_words(row.kind, items.body_of(row))
+    words = _item_words(row.kind, items.body_of(row))
     said = {"duplicate": "Copied", "delete": "Deleted", "undelete": "Back in the box"}[act]
     undo = row.id if act == "delete" else None
     return _list(request, _context(database, form.get("q"), f"{said}: {words}.", undo))

@@ -106,7 +106,7 @@ def drops(request: Request, database: Db) -> Response:
     return page(request, "tackle/drops/page.html", _context(database, request.query_params))
 
 
-def record_from(form: dict[str, str]) -> observations.Record:
+def _record_from(form: dict[str, str]) -> observations.Record:
     """The record that a form means. Raises BadInput naming the field."""
     kind = form.get("kind", "drop")
     wanted = observations.KINDS.get(kind, DropRecord).model_fields
@@ -147,7 +147,7 @@ def weighed(record: observations.Record, tackle: Tackle) -> observations.Record:
 def add(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
     """Keep an observation; times far off what is possible are asked about first."""
     try:
-        record = weighed(record_from(form.texts), own.tackle)
+        record = weighed(_record_from(form.texts), own.tackle)
         if isinstance(record, DropRecord) and form.get("sure") != "yes":
             catalog = catalogue.load()
             doubt = suspicion(catalog, record.seen(catalog))

@@ -120,7 +120,7 @@ def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
     return list(found.values())
 
 
-def rods_data(body: TripBody, said: dict[str, str]) -> list[dict[str, str]]:
+def _rods_data(body: TripBody, said: dict[str, str]) -> list[dict[str, str]]:
     """The rods as tied: name, rig in words, line, the rig's name."""
     return [
         {"name": r.name, "rig": r.rig, "said": sentence(said[r.rig]), "line": sentence(r.line.said)}
@@ -141,7 +141,7 @@ def deck_data(
         "trip": name,
         "units": system(),
         "per": {"cm": CM_PER_IN, "kg": KG_PER_LB},
-        "rods": rods_data(body, said),
+        "rods": _rods_data(body, said),
         "stops": stops,
         "made": [c.model_dump(mode="json", exclude_none=True, exclude={"conditions"}) for c in made],
         "answers": ANSWERS,

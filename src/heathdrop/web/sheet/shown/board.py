@@ -58,7 +58,7 @@ def _mark(sizing: Sizing, rated: Rated) -> str:
     return part
 
 
-def row_label(rated: Rated) -> str:
+def _row_label(rated: Rated) -> str:
     """A trailer as the board names its row: its shape. A cell shows the length that does best."""
     return rated.rig.trailer.name + (", joined" if rated.rig.fused else "")
 
@@ -71,10 +71,10 @@ def board_of(sizing: Sizing, chosen: Rated, best: Rated) -> Board:
     same = [r for r in sizing.rigs if r.rig.family == chosen.rig.family]
     places: dict[tuple[str, float], Rated] = {}
     for r in [chosen, *same]:
-        places.setdefault((row_label(r), r.rig.head_oz), r)
+        places.setdefault((_row_label(r), r.rig.head_oz), r)
     labels = list(dict.fromkeys(label for label, _ in places))[:MOST_ROWS]
     weights = sorted(list(dict.fromkeys(oz for label, oz in places if label in labels))[:MOST_COLUMNS])
-    bulk = {row_label(r): r.rig.bulk_cm2 for r in (*same, chosen)}
+    bulk = {_row_label(r): r.rig.bulk_cm2 for r in (*same, chosen)}
     rows = []
     for k, label in enumerate(sorted(labels, key=lambda x: (bulk[x], x))):
         cells = tuple(
@@ -98,7 +98,7 @@ def _cell(sizing: Sizing, r: Rated | None, row: int, oz: float, chosen: Rated, b
         return None
     score = round(r.fits.score * 100)
     length = "" if r.rig.trailer.bare else f" {inches_said(r.rig.trailer_length_in)} in"
-    said = f"{ounces_as_written(oz)} oz, {row_label(r)}{length}: {score} of 100. {limit_sentence(sizing, r)}"
+    said = f"{ounces_as_written(oz)} oz, {_row_label(r)}{length}: {score} of 100. {limit_sentence(sizing, r)}"
     shade = sum(score >= least for least in SHADES)
     place = f"{r.rig.trailer.id}-{row}" if r.rig.fused else r.rig.trailer.id
     return Cell(

@@ -110,7 +110,7 @@ def calling_of(catalog: Catalog, call: Call, sizing: Sizing, link: Link) -> Call
         aside=tuple(
             Aside(f.name, why.lower(), link(family=f.id, pick="", view="size")) for f, why in call.aside
         ),
-        disputes=disputes_of(catalog, sizing),
+        disputes=_disputes_of(catalog, sizing),
     )
 
 
@@ -131,7 +131,7 @@ def _row(rank: int, s: Standing, top: float, family: str, link: Link) -> Row:
     )
 
 
-def disputes_of(catalog: Catalog, sizing: Sizing) -> tuple[Dispute, ...]:
+def _disputes_of(catalog: Catalog, sizing: Sizing) -> tuple[Dispute, ...]:
     """The topics that matter for the chosen family in this water."""
     family = catalog.families[sizing.scenario.families[0]]
     held = chosen(catalog, sizing.scenario.schools)

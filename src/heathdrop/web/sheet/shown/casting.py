@@ -95,14 +95,14 @@ class Casting:
 OTHER_LURE = "lure:"
 
 
-def line_option(material: str, test: float) -> str:
+def _line_option(material: str, test: float) -> str:
     return f"line:{material}:{test:g}"
 
 
 def line_options() -> tuple[tuple[str, str], ...]:
     """Every line of the catalogue, to compare with."""
     lines = catalogue.load().lines.values()
-    return tuple((line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
+    return tuple((_line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
 
 
 def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:

@@ -111,7 +111,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
                 what = f"{_rig_words(catalog, record)} on {record.test_lb:g} lb {record.line_material}"
                 name = f"{catalog.trailers[record.trailer].name} on a {catalog.families[record.family].name}"
                 pictures[name] = picture_of(catalog, learned, test, name, drops)
-                timed[what] = timed_of(what, test, learned)
+                timed[what] = _timed_of(what, test, learned)
         elif isinstance(record, DepthRecord):
             shown.append(
                 _depth_row(
@@ -143,7 +143,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
     return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error, latest)
 
 
-def timed_of(what: str, test: DropTest, learned: Learned) -> Timed:
+def _timed_of(what: str, test: DropTest, learned: Learned) -> Timed:
     """A timed rig's seconds to the depths that a dock has."""
     return Timed(
         what,
