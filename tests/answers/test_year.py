@@ -45,6 +45,9 @@ def test_trailers_wear_out_by_their_casts_or_their_fish() -> None:
     (worn,) = year_of("2027", fish, [CRAW]).worn
     assert worn.used == pytest.approx(12 / 5)
     assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 9)]).worn == ()
+    # Twelve fish are 2.4 trailers: of three that is not all, of two it is.
+    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 3)]).worn == ()
+    assert len(year_of("2027", fish, [Piece("trailer", "craw", 4.0, 2)]).worn) == 1
     assert year_of("2027", fish, [Piece("trailer", "craw", 3.0, 1)]).worn == ()
 
 

@@ -69,3 +69,7 @@ def test_who_asks_is_part_of_the_job() -> None:
     assert mine.answer is not None
     assert mine.share >= 0.8
     assert mine.doing == "the stops one by one"
+    first, waits = (job_of({**body, "date": f"2027-10-0{n}"}, STRANGER) for n in (1, 2))
+    call_off({**body, "date": "2027-10-02"}, STRANGER)
+    assert waits.called_off or waits.answer is not None
+    assert not first.called_off

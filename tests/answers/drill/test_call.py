@@ -7,8 +7,10 @@ from dataclasses import replace
 import pytest
 
 from heathdrop.answers.drill import Named, mark_of, question_of
-from heathdrop.answers.water import call_of, size_water
+from heathdrop.answers.water import call_of, rate_rigs, size_water
+from heathdrop.catalog import load
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName
 
 
 @pytest.mark.parametrize("topic", ["wood", "matted-grass"])
@@ -33,6 +35,11 @@ def test_a_call_is_marked_by_the_sheets_own_scores(topic: str) -> None:
     assert other.why[-1] == f"It goes {best.way} here, not open."
     worse = mark_of(q.named, {**answer, "family": "football-jig", "head_oz": 0.5, "trailer": "chunk"})
     assert worse.mark < 0.9
+    # A head that no board has is rated like the others.
+    odd = mark_of(q.named, {**answer, "family": "football-jig", "head_oz": 0.41, "trailer": "chunk"})
+    sizing = call_of(replace(q.scenario, families=("football-jig",)), places=None).standings[0].sizing
+    asked = RigName("football-jig", 0.41, "chunk").rig(load())
+    assert odd.board[-1].score == rate_rigs(sizing, [asked])[0].fits.score
     for field, wrong in (("family", "plug"), ("trailer", "worm"), ("way", "round"), ("head_oz", 9.0)):
         with pytest.raises(BadInput, match=field):
             mark_of(q.named, {**answer, field: wrong})

@@ -25,6 +25,7 @@ def test_the_eye_is_held_to_the_simulation(topic: str) -> None:
     deep = mark_of(q.named, {"depth_ft": truth + 0.5 + 0.15 * truth})
     assert deep.mark == pytest.approx(0.5)
     assert "too deep" in deep.said
+    assert deep.off == pytest.approx(0.5 + 0.15 * truth)
     assert deep.why
     assert all(line.startswith(("The line", "The pace", "The trailer")) for line in deep.why)
     with pytest.raises(BadInput, match="depth_ft"):
