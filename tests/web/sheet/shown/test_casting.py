@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import pytest
 
+from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Scenario
@@ -15,7 +16,7 @@ from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.program import WAYS, play, program_of, usual_way
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import feet, metres
-from heathdrop.web.sheet.shown.casting import said_difference
+from heathdrop.web.sheet.shown.casting import BY_RULES, said_difference
 from tests.web.shown import DAY, shown
 
 
@@ -59,6 +60,26 @@ def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) 
     assert len(k.lure_options) == len(cat.families) - 1
     with pytest.raises(BadInput):
         shown(cat, sizing, view="cast", vs1="lure:toad")
+
+
+def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) -> None:
+    """The depth said of the chosen rig is the strip's, of the other its own sheet's; one sentence says why the
+    better fit is not the call, and only where it is better."""
+    warm = Scenario(replace(DAY, water_temp_f=70.0))
+    called = call_of(warm, places=4).standings
+    first = called[0]
+    better = next(s for s in called[1:] if s.fit > first.fit + 0.02)
+    worse = next(s for s in called[1:] if s.fit < first.fit)
+    keys = {"vs1": f"lure:{better.family.id}", "vs2": f"lure:{worse.family.id}"}
+    sheet = shown(cat, first.sizing, view="cast", **keys)
+    assert sheet.casting is not None
+    said = {r.mark: r.said for r in sheet.casting.rivals}
+    assert BY_RULES in said["B"]
+    assert f"fit {100 * better.fit:.0f} against {100 * first.fit:.0f}" in said["B"]
+    assert (
+        f"{feet(better.best.tuned.mean_m):.1f} ft against {feet(first.best.tuned.mean_m):.1f} ft" in said["B"]
+    )
+    assert BY_RULES not in said["C"]
 
 
 def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> None:

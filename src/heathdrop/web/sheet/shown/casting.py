@@ -4,11 +4,13 @@ do."""
 from __future__ import annotations
 
 import json
+import math
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from heathdrop import catalog as catalogue
+from heathdrop.advice.call import points_of
 from heathdrop.answers.cast import Worked, count_window, countdown, difference, glide_reach_ft
 from heathdrop.answers.water import with_rig
 from heathdrop.measures import TURNS, is_metric, marks, unit_said
@@ -105,12 +107,15 @@ def line_options() -> tuple[tuple[str, str], ...]:
     return tuple((_line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
 
 
-def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -> tuple[Rival, ...]:
-    """Up to two others on the same count, pace and programme. Raises BadInput for an unknown one."""
+def rivals_of(
+    sizing: Sizing, rated: Rated, choices: Choices, own: CastResult, runs_ft: float
+) -> tuple[Rival, ...]:
+    """Up to two others on the same count, pace and programme; ``runs_ft`` is what the strip says of this
+    cast. Raises BadInput for an unknown one."""
     found = []
     for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
         if key.startswith(OTHER_LURE):
-            found.append(_other_lure(mark, sizing, rated, own, key.removeprefix(OTHER_LURE)))
+            found.append(_other_lure(mark, sizing, rated, runs_ft, key.removeprefix(OTHER_LURE)))
             continue
         lure: Lure | None = None
         line = None
@@ -127,7 +132,7 @@ def rivals_of(sizing: Sizing, rated: Rated, choices: Choices, own: CastResult) -
     return tuple(found)
 
 
-def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family: str) -> Rival:
+def _other_lure(mark: str, sizing: Sizing, rated: Rated, runs_ft: float, family: str) -> Rival:
     """Another family's best rig in this water, worked its own way at its own count and pace. Raises
     BadInput."""
     catalog = catalogue.load()
@@ -139,17 +144,32 @@ def _other_lure(mark: str, sizing: Sizing, rated: Rated, own: CastResult, family
     result = play(theirs, best, usual_way(catalog, theirs, best))
     mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, theirs, best)
     hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
-    return Rival(mark, name, _their_best(name, rated, own=own, best=best, result=result, hours=hours), result)
-
-
-def _their_best(name: str, rated: Rated, own: CastResult, best: Rated, result: CastResult, hours: str) -> str:
     fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}, {hours}"
+    if best.fits.score > rated.fits.score + catalog.judgement.fit.noise and _calls_before(
+        rated, best, theirs
+    ):
+        fit += f". The call stands: {BY_RULES}"
+    return Rival(mark, name, _their_best(name, best, result, runs_ft, fit), result)
+
+
+#: Why a lure is called before one that fits better.
+BY_RULES = "it weighs what these fish and this water ask for too, see Water"
+
+
+def _calls_before(rated: Rated, best: Rated, theirs: Sizing) -> bool:
+    """Whether a rig stands before another in the call for this water, by fit and rules together."""
+    standing = []
+    for one in (rated, best):
+        weighed, school = points_of(catalogue.load(), theirs.facts, theirs.scenario, one.rig.family)
+        standing.append(math.log(one.fits.score) + sum(p for _, p in weighed) + school)
+    return standing[0] > standing[1]
+
+
+def _their_best(name: str, best: Rated, result: CastResult, runs_ft: float, fit: str) -> str:
     if result.useful().size == 0:
         return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
     pace = f"count {best.countdown_s:.1f} s, {feet(best.tuned.pace_m_s):.1f} ft/s"
-    runs = f"runs at {feet(float(result.useful().mean())):.1f} ft"
-    if own.useful().size:
-        runs += f" against {feet(float(own.useful().mean())):.1f} ft"
+    runs = f"runs at {feet(best.tuned.mean_m):.1f} ft against {runs_ft:.1f} ft"
     return f"{name} at its best {runs}, {pace}; {fit}."
 
 

@@ -109,9 +109,9 @@ def present(
     elif not choices.way:
         choices = replace(choices, way=usual)
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
-    rivals = rivals_of(sizing, chosen, choices, cast) if view == "cast" else ()
     hand = choices.way, choices.lift_m, choices.hold_s
     worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
+    rivals = rivals_of(sizing, chosen, choices, cast, worked.mean_ft) if view == "cast" else ()
     shown = [(r.mark, r.result) for r in rivals]
     heads, rows = board_of(sizing, chosen, best) if view == "size" else ((), ())
     used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
