@@ -52,8 +52,7 @@ def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) 
     swum, dragged = k.rivals
     assert f"count {theirs.countdown_s:.1f} s" in swum.said
     assert f"fit {100 * theirs.fits.score:.0f} against {100 * sizing.rigs[0].fits.score:.0f}" in swum.said
-    depth = feet(float(swum.result.useful().mean()))
-    assert f"runs at {depth:.1f} ft against" in swum.said
+    assert f"runs at {feet(theirs.tuned.mean_m):.1f} ft against" in swum.said
     assert depth == pytest.approx(feet(theirs.tuned.mean_m), abs=0.3)
     assert "works on the bottom" in dragged.said
     assert "swim-jig" not in [key.removeprefix("lure:") for key, _ in k.lure_options]
@@ -63,8 +62,8 @@ def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) 
 
 
 def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) -> None:
-    """The depth said of the chosen rig is the strip's, of the other its own sheet's; one sentence says why the
-    better fit is not the call, and only where it is better."""
+    """The depth said of the chosen rig is the strip's, of the other its own sheet's; one sentence says why
+    the better fit is not the call, and only where it is better."""
     warm = Scenario(replace(DAY, water_temp_f=70.0))
     called = call_of(warm, places=4).standings
     first = called[0]
@@ -76,9 +75,8 @@ def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) ->
     said = {r.mark: r.said for r in sheet.casting.rivals}
     assert BY_RULES in said["B"]
     assert f"fit {100 * better.fit:.0f} against {100 * first.fit:.0f}" in said["B"]
-    assert (
-        f"{feet(better.best.tuned.mean_m):.1f} ft against {feet(first.best.tuned.mean_m):.1f} ft" in said["B"]
-    )
+    theirs, own = (feet(s.best.tuned.mean_m) for s in (better, first))
+    assert f"{theirs:.1f} ft against {own:.1f} ft" in said["B"]
     assert BY_RULES not in said["C"]
 
 
