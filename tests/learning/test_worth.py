@@ -56,6 +56,36 @@ def test_a_test_that_the_others_contradict_is_named_with_what_they_expect(
     assert odd.seen == pytest.approx(float(np.median(bad.times_s)))
 
 
+def test_another_head_than_the_one_typed_is_asked_about(cat: Catalog, like: DropTest) -> None:
+    """Three good tests of 3/8 oz and one with half of it on: the 3/16 is named, and only that test is asked
+    about; a head a step off is told where the times are sure enough, a good test never here."""
+    good = [timed(cat, like, d, 1.1, k) for k, d in enumerate((3.0, 2.0, 4.0))]
+    half = replace(like, rig=replace(like.rig, head_oz=0.1875))
+    seconds = timed(cat, half, 3.5, 1.1, 9).times_s
+    wrong = replace(like, depth_m=3.5, times_s=seconds)
+    found = odd_drops(cat, [*good, wrong])
+    assert found[:3] == [None] * 3
+    assert found[3] is not None
+    assert found[3].head_oz == 0.1875
+    right = timed(cat, like, 3.5, 1.1, 9)
+    assert odd_drops(cat, [*good, right]) == [None] * 4
+
+
+@pytest.mark.slow
+def test_half_a_head_is_asked_about_in_nine_of_ten(cat: Catalog, like: DropTest) -> None:
+    asked = good = 0
+    for seed in range(120):
+        rng = np.random.default_rng(seed)
+        factor = float(np.exp(rng.normal(0.0, 0.15)))
+        tests = [timed(cat, like, d, factor, 1000 * seed + k) for k, d in enumerate((3.0, 2.0, 4.0))]
+        half = replace(like, rig=replace(like.rig, head_oz=0.1875))
+        wrong = timed(cat, half, 3.0, factor, 1000 * seed + 7).times_s
+        asked += odd_drops(cat, [*tests, replace(like, times_s=wrong)])[3] is not None
+        good += any(odd_drops(cat, [*tests, timed(cat, like, 3.0, factor, 1000 * seed + 8)]))
+    assert asked >= 108
+    assert good <= 8
+
+
 def test_a_test_alone_or_of_another_rig_contradicts_nothing(cat: Catalog, like: DropTest) -> None:
     slow = replace(like, times_s=(12.0, 12.2))
     other = replace(like, rig=rig_by_name(cat, "spinnerbait", 0.5, "twin-tail"), times_s=(3.0,))

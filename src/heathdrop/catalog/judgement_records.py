@@ -241,6 +241,7 @@ class LearningNumbers:
     spoilt: float
     freedom: float
     outlier_sigma: float
+    other_head: float
     least_error: float
     depth_share: float
     depth_least_m: float

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import learn_lift, ran_at_m
@@ -41,32 +42,44 @@ WORTH_ASKING = 0.08
 
 @dataclass(frozen=True)
 class Odd:
-    """A test that the others contradict: what they expect (low and high, s or m) and what was seen."""
+    """A test that the others contradict: what they expect (low and high, s or m), what was seen, the listed
+    head (oz) that would explain it where there is one."""
 
     low: float
     high: float
     seen: float
+    head_oz: float | None = None
 
 
 def odd_drops(catalog: Catalog, tests: Sequence[DropTest]) -> list[Odd | None]:
-    """For each test, what the others of its trailer or body expect where it lies outside; None where it
-    agrees or stands alone."""
-    return [_odd_drop(catalog, test, _akin(tests, k)) for k, test in enumerate(tests)]
+    """For each test, what the others of its trailer or body expect where it lies outside, or where another
+    head than the one that was typed explains it far better; None where it agrees or stands alone. Of tests
+    that contradict each other only for their heads the one furthest off is asked about."""
+    akin = [_akin(tests, k) for k in range(len(tests))]
+    found = [
+        _odd_drop(catalog, test, [tests[n] for n in some]) for test, some in zip(tests, akin, strict=True)
+    ]
+    odds: list[Odd | None] = []
+    for k, (odd, off) in enumerate(found):
+        alone = all(found[n][1] < off for n in akin[k] if found[n][0] is not None)
+        odds.append(odd if off > catalog.judgement.learning.outlier_sigma or alone else None)
+    return odds
 
 
-def _akin(tests: Sequence[DropTest], k: int) -> list[DropTest]:
-    """The other tests that share an unknown of the rig with test ``k``."""
+def _akin(tests: Sequence[DropTest], k: int) -> list[int]:
+    """The places of the other tests that share an unknown of the rig with test ``k``."""
     mine = tests[k]
     return [
-        t
+        n
         for n, t in enumerate(tests)
         if n != k and (trailer_key(t.rig) == trailer_key(mine.rig) or body_key(t.rig) == body_key(mine.rig))
     ][-COMPARED:]
 
 
-def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> Odd | None:
+def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> tuple[Odd | None, float]:
+    """What the others expect of a test where they contradict it, and how far off it is (sigmas)."""
     if not others:
-        return None
+        return None, 0.0
     numbers, known = catalog.judgement.learning, learn_drops(catalog, others)
     names, priors = unknowns_of(test), priors_of(catalog, test)
     places = [known.index(n) for n in names]
@@ -82,10 +95,25 @@ def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> O
     slope = slopes[0][: len(names)]
     sigma = math.sqrt(float(slope @ cov @ slope) + own)
     expected, seen = float(np.exp(logs[0])), float(np.median(test.times_s))
-    if abs(math.log(seen / expected)) <= numbers.outlier_sigma * sigma:
-        return None
+    off = abs(math.log(seen / expected)) / sigma
+    head, better = _other_head(catalog, test, mean, seen=seen, sigma=sigma, off=off)
+    if off <= numbers.outlier_sigma and better <= math.log(numbers.other_head):
+        return None, off
     wide = math.exp(NINETY * sigma)
-    return Odd(expected / wide, expected * wide, seen)
+    return Odd(expected / wide, expected * wide, seen, head if better > 0.0 else None), off
+
+
+def _other_head(
+    catalog: Catalog, test: DropTest, mean: NDArray[np.float64], seen: float, sigma: float, off: float
+) -> tuple[float, float]:
+    """The family's listed head that explains a time best, and by how much better than the one that was typed
+    (log of the likelihoods' ratio)."""
+    heads = [oz for oz in test.rig.family.weights_oz if oz != test.rig.head_oz]
+    others = [replace(test, rig=replace(test.rig, head_oz=oz)) for oz in heads]
+    logs, _ = slopes_of(falls_of(catalog, others), [mean] * len(others))
+    offs = np.abs(math.log(seen) - logs) / sigma
+    best = int(np.argmin(offs))
+    return heads[best], 0.5 * (off**2 - float(offs[best]) ** 2)
 
 
 def odd_depths(catalog: Catalog, checks: Sequence[DepthCheck]) -> list[Odd | None]:

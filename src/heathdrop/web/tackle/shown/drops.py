@@ -13,7 +13,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import OneFactor
 from heathdrop.learning.learned import NINETY, Learned, before_after
 from heathdrop.learning.observations import DepthCheck, DropTest
-from heathdrop.learning.worth import another_worth, odd_depths, odd_drops
+from heathdrop.learning.worth import Odd, another_worth, odd_depths, odd_drops
 from heathdrop.physics.rig import spread_of
 from heathdrop.physics.rig_name import USUAL
 from heathdrop.store.models import Observation
@@ -159,6 +159,13 @@ def _counting(rows: Sequence[Observation]) -> list[DropRecord | DepthRecord | Ma
     return [record_of(row) for row in rows if row.gone_at is None]
 
 
+def _asked(odd: Odd) -> str:
+    """What is asked of a drop that the others contradict: whether another head was on that falls so."""
+    if odd.head_oz is None:
+        return ASK
+    return f"{ounces_as_written(odd.head_oz)} oz falls so: was that the head? {ASK}"
+
+
 def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
     """What is said beside each observation that the others contradict, by its id."""
     kept = [(row.id, record_of(row)) for row in rows if row.gone_at is None]
@@ -167,7 +174,7 @@ def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
     said = {}
     for (k, _), odd in zip(drops, odd_drops(catalog, [t for _, t in drops]), strict=True):
         if odd is not None:
-            said[k] = f"Your other tests expect {odd.low:.1f} to {odd.high:.1f} s here. {ASK}"
+            said[k] = f"Your other tests expect {odd.low:.1f} to {odd.high:.1f} s here. {_asked(odd)}"
     for (k, _), odd in zip(depths, odd_depths(catalog, [c for _, c in depths]), strict=True):
         if odd is not None:
             said[k] = f"Your other checks expect {feet(odd.low):.1f} to {feet(odd.high):.1f} ft here. {ASK}"
