@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -20,8 +21,10 @@ from heathdrop.learning.drops import (
     suspicion,
     times_of,
 )
+from heathdrop.learning.observations import DropTest, body_key
 from heathdrop.physics.fall import time_to_depth_s
-from heathdrop.physics.rig import UNMEASURED, lure_of
+from heathdrop.physics.line import line_by_test
+from heathdrop.physics.rig import UNMEASURED, lure_of, rig_by_name
 from heathdrop.physics.water import water_at
 from tests.golden_file import holds_to
 from tests.learning.seen import drops
@@ -36,6 +39,12 @@ def test_the_times_are_those_of_the_closed_form_fall(cat: Catalog) -> None:
         assert predicted_s(cat, test, 1.0, 1.0, 1.0) == pytest.approx(alone, rel=1e-9)
 
 
+def told(known: Factors, shared: np.ndarray) -> dict[str, object]:
+    """A posterior without the catalogue's own numbers, which stand in its table."""
+    said = ("names", "mean", "cov", "error", "outliers")
+    return {name: getattr(known, name) for name in said} | {"shared": shared}
+
+
 def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
     seen = drops(cat)
     falls, learned = falls_of(cat, seen), learn_drops(cat, seen)
@@ -46,8 +55,8 @@ def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
             "falls": falls,
             "times": times_of(falls, odd, odd[::-1], 1.3),
             "priors": [prior_spreads(cat, t) for t in seen],
-            "posterior": replace(learned, shared=learned.shared[:1]),
-            "one": replace(learn_drops(cat, seen[:1]), shared=np.zeros(0)),
+            "posterior": told(learned, learned.shared[:1]),
+            "one": told(learn_drops(cat, seen[:1]), np.zeros(0)),
         },
     )
 
@@ -135,3 +144,29 @@ def test_a_hand_that_is_known_weighs_the_drops(cat: Catalog) -> None:
     assert spreads[0] < spreads[2]
     same = learn_drops(cat, tests, cat.model.count_error)
     assert same.error == assumed.error
+
+
+def test_a_length_teaches_the_others_of_its_shape(cat: Catalog) -> None:
+    """By Gauss: a craw of 3 in is moved by .7 of what one of 4 in was, and stays as doubtful as the rest of
+    its prior leaves it; another shape learns nothing."""
+    rig = rig_by_name(cat, "swim-jig", 0.375, "craw", trailer_length_in=4.0)
+    like = DropTest(rig, line_by_test(cat, "fluorocarbon", 15), "fluorocarbon", 3.0, (5.0,))
+    seconds = predicted_s(cat, like, 1.0, 1.6, 1.0)
+    known = learn_drops(
+        cat, [replace(like, depth_m=d, times_s=(seconds * d / 3.0,) * 3) for d in (3.0, 3.3, 2.7)]
+    )
+    body, prior = body_key(rig), cat.spread("trailers", "fall_drag_area_cm2")
+    alike = cat.judgement.learning.lengths_alike
+    timed, short, other = (measured_fall(known, body, t, UNMEASURED) for t in ("craw/4", "craw/3", "chunk/4"))
+    assert timed.trailer_fall > 1.05
+    assert math.log(short.trailer_fall) == pytest.approx(alike * math.log(timed.trailer_fall))
+    assert timed.trailer_fall_spread is not None
+    wanted = math.hypot(alike * timed.trailer_fall_spread, math.sqrt(1.0 - alike**2) * prior)
+    assert short.trailer_fall_spread == pytest.approx(wanted)
+    assert timed.trailer_fall_spread < wanted < prior
+    assert short.fall_joint == pytest.approx(alike * timed.fall_joint)
+    assert (other.trailer_fall, other.trailer_fall_spread) == (1.0, None)
+    both = replace(like, rig=replace(rig, trailer_length_in=3.0))
+    slow = predicted_s(cat, both, 1.0, 1.6, 1.0)
+    joined = learn_drops(cat, [like, replace(both, times_s=(slow, slow, slow))])
+    assert joined.joint("trailer:craw/4", "trailer:craw/3") > 0.0

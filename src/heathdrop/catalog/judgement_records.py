@@ -236,6 +236,7 @@ class LearningNumbers:
     read_sigma: float
     dragged_sigma_m: float
     place_sigma: float
+    lengths_alike: float
     starting_tries: float
     suspect: float
     spoilt: float

@@ -38,7 +38,8 @@ LATE = "late"
 @dataclass(frozen=True)
 class Factors:
     """Learned log factors: means and covariance over ``names`` (``body:…``, ``trailer:…``, ``line:…``);
-    ``shared`` is the part of the covariance that comes of what is wrong in all tests alike."""
+    ``shared`` is the part of the covariance that comes of what is wrong in all tests alike; ``lengths_alike``
+    the correlation of a shape's lengths and ``prior`` a trailer's spread before any test."""
 
     names: tuple[str, ...] = ()
     mean: NDArray[np.float64] = field(default_factory=lambda: np.zeros(0))
@@ -46,6 +47,14 @@ class Factors:
     error: float = 0.0
     outliers: tuple[tuple[bool, ...], ...] = ()
     shared: NDArray[np.float64] = field(default_factory=lambda: np.zeros((0, 0)))
+    lengths_alike: float = 0.0
+    prior: float = 0.0
+
+    def nearest_length(self, trailer: str) -> str:
+        """The timed trailer of the same shape (by its unknown's name) that is nearest in length to one that
+        was not timed; empty where none was."""
+        kin = [n for n in self.names if shape_of(n) and shape_of(n) == shape_of(trailer)]
+        return min(kin, key=lambda n: abs(_length(n) - _length(trailer)), default="")
 
     def index(self, name: str) -> int | None:
         """Where a name stands, None when nothing was learned of it."""
@@ -162,7 +171,7 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     for test in tests:
         for n, s in zip(unknowns_of(test), priors_of(catalog, test), strict=True):
             sigma[where[n]] = max(sigma[where[n]], s, 1e-3)
-    precision = np.diag(1.0 / sigma**2)
+    precision = np.linalg.inv(np.outer(sigma, sigma) * _alike(names, numbers.lengths_alike))
     mean: NDArray[np.float64] = np.zeros(len(names))
     start = error = catalog.model.count_error if hand is None else hand
     logs = [np.log(np.array(t.times_s)) for t in tests]
@@ -194,7 +203,27 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     known = np.asarray(np.linalg.inv(curve), dtype=np.float64)
     off = known @ pull * np.array([numbers.read_sigma, numbers.dragged_sigma_m])
     shared = np.asarray(off @ off.T, dtype=np.float64)
-    return Factors(names, mean, known + shared, error, outliers, shared)
+    prior = catalog.spread("trailers", "fall_drag_area_cm2")
+    return Factors(names, mean, known + shared, error, outliers, shared, numbers.lengths_alike, prior)
+
+
+def _length(name: str) -> float:
+    """The length (in) of a trailer's unknown."""
+    return float(name.rpartition("/")[2])
+
+
+def shape_of(name: str) -> str:
+    """The shape of a trailer's unknown; empty for any other unknown."""
+    return name.rpartition("/")[0] if name.startswith("trailer:") else ""
+
+
+def _alike(names: Sequence[str], lengths: float) -> NDArray[np.float64]:
+    """Correlation of the unknowns before any test: one shape's lengths are poured of one mould's kind."""
+    shapes = [shape_of(name) for name in names]
+    same = [[lengths if a and a == b else 0.0 for b in shapes] for a in shapes]
+    found: NDArray[np.float64] = np.array(same)
+    np.fill_diagonal(found, 1.0)
+    return found
 
 
 def slopes_of(
@@ -263,11 +292,18 @@ def _timing_error(catalog: Catalog, rest: Sequence[NDArray[np.float64]], start: 
 def measured_fall(factors: Factors, body: str, trailer: str, own: Measured) -> Measured:
     """``own`` with what was learned of a body and a trailer."""
     b, t = f"body:{body}", f"trailer:{trailer}"
+    kin = t if factors.index(t) is not None else factors.nearest_length(t)
+    share = 1.0 if kin == t else factors.lengths_alike
+    spread = factors.spread(kin) if kin else None
+    if spread is not None and kin != t:
+        # Gauss: what one length tells of another, by how alike they are before any test.
+        spread = math.sqrt((share * spread) ** 2 + (1.0 - share**2) * factors.prior**2)
     return replace(
         own,
         body_fall=factors.factor(b),
-        trailer_fall=factors.factor(t),
+        trailer_fall=factors.factor(kin) ** share,
         body_fall_spread=factors.spread(b),
-        trailer_fall_spread=factors.spread(t),
-        fall_joint=factors.joint(b, t),
+        trailer_fall_spread=spread,
+        timed=factors.index(b) is not None or factors.index(t) is not None,
+        fall_joint=share * factors.joint(b, kin),
     )

@@ -24,7 +24,7 @@ from heathdrop.learning.drops import (
     unknowns_of,
 )
 from heathdrop.learning.observations import DepthCheck, DropTest, body_key, lift_key, trailer_key
-from heathdrop.physics.rig import UNMEASURED, spread_of
+from heathdrop.physics.rig import UNMEASURED, Rig, spread_of
 
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
@@ -174,7 +174,8 @@ def another_worth(
     best = Worth(now, now, like.depth_m)
     for share in shares:
         imagined = replace(like, depth_m=min(MOST_M, max(LEAST_M, share * like.depth_m)))
-        factors = [known.factor(n) for n in names_of(like)]
+        own = measured_fall(known, body_key(like.rig), trailer_key(like.rig), UNMEASURED)
+        factors = own.body_fall, own.trailer_fall, known.factor(names_of(like)[2])
         at = known.index(LATE)
         late = 0.0 if at is None else float(known.mean[at])
         seconds = predicted_s(catalog, imagined, *factors) + late
@@ -191,5 +192,9 @@ def another_worth(
 def _half_band(catalog: Catalog, known: Factors, test: DropTest) -> float:
     """Half of the 90 % band of a rig's fall rate, as a share."""
     own = measured_fall(known, body_key(test.rig), trailer_key(test.rig), UNMEASURED)
-    spread = spread_of(catalog, replace(test.rig, measured=own), test.temperature_f).fall
-    return math.exp(NINETY * 0.5 * spread) - 1.0
+    return half_band(catalog, replace(test.rig, measured=own), test.temperature_f)
+
+
+def half_band(catalog: Catalog, rig: Rig, temperature_f: float) -> float:
+    """Half of the 90 % band of a rig's fall rate as it is known, as a share."""
+    return math.exp(NINETY * 0.5 * spread_of(catalog, rig, temperature_f).fall) - 1.0

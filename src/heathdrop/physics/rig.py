@@ -59,6 +59,7 @@ class Measured:
     lift: float = 1.0
     body_fall_spread: float | None = None
     trailer_fall_spread: float | None = None
+    timed: bool = False
     fall_joint: float = 0.0
     lift_spread: float | None = None
 

@@ -14,7 +14,7 @@ from heathdrop.answers.cast import worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest
-from heathdrop.learning.worth import another_worth
+from heathdrop.learning.worth import another_worth, half_band
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
@@ -225,7 +225,7 @@ def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
 
 def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) -> str:
     """What a timed drop would make of a fall that was never timed; nothing once it was."""
-    if rated.rig.measured.body_fall_spread is not None or rated.rig.measured.trailer_fall_spread is not None:
+    if rated.rig.measured.timed:
         return ""
     line, c = sizing.scenario.gear.line, sizing.scenario.conditions
     depth = metres(min(c.bottom_depth_ft, TIMED_FT))
@@ -238,7 +238,9 @@ def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) 
         temperature_f=c.water_temp_f,
     )
     worth = another_worth(catalog, (), like, (1.0,))
-    return f"fall known to ±{100 * worth.now:.0f} %, then ±{100 * worth.then:.0f} %"
+    # What another length of its trailer taught is known already.
+    now = half_band(catalog, rated.rig, c.water_temp_f)
+    return f"fall known to ±{100 * now:.0f} %, then ±{100 * now * worth.then / worth.now:.0f} %"
 
 
 def _owned(tackle: Tackle, chosen: Rated) -> str:
