@@ -25,3 +25,13 @@ def test_conditions_that_make_no_water_stop_no_page() -> None:
     assert "58 °F" in stop.water
     (bare,) = stops_of_day([cast(0, conditions=None, trailer="toad")])
     assert (bare.drawing, bare.water, bare.rigs[0].rig) == (None, "", "3/8 oz swim jig")
+
+
+def test_a_stop_says_its_hours_its_fish_and_its_notes() -> None:
+    made = [cast(0, note="mist"), cast(45, "fish", fish={"length_in": 15.5}), cast(61, "bump", stop="Point")]
+    bay, point = stops_of_day(made)
+    assert (bay.name, bay.hours, bay.bites, bay.notes) == ("Bay", "06:00 to 06:45", 1, ("06:00 mist",))
+    assert len(bay.fish) == 1
+    assert "15.5 in" in bay.fish[0]
+    assert (point.hours, point.bites, point.fish) == ("07:01", 1, ())
+    assert stops_of_day([cast(0, stop="")])[0].name == "No stop named"

@@ -8,8 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from heathdrop.conditions.cover import EDGED
 from heathdrop.conditions.quantity import value_at
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import ROWS
 from heathdrop.errors import BadInput
 from heathdrop.web.shell.fields import (
     ANSWERS,
@@ -155,3 +157,21 @@ def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> 
         assert bool(value_at(body, control.path)) is (word == "yes" and control.shown(values))
     elif word and control.shown(values):
         assert value_at(body, control.path) in (word, float(word) if word.isdigit() else word)
+
+
+def test_controls_are_made_of_their_rows() -> None:
+    """Their words, what stands in them first, flags, words for numbers, the kinds of cover they belong to."""
+    wood = BY_NAME["wood"]
+    assert (wood.default, wood.cover, [w for w, _ in wood.options]) == (
+        "laydown",
+        ("wood",),
+        ["laydown", "brush", "standing-timber"],
+    )
+    edge = BY_NAME["edge"]
+    assert (edge.flag, edge.default, edge.options[-1]) == (True, "", ("yes", "along it"))
+    assert set(EDGED) == set(edge.cover)
+    assert dict(BY_NAME["clarity_ft"].spoken) == dict(
+        next(row for row in ROWS if row.name == "clarity_ft").quantity.spoken
+    )
+    assert BY_NAME["clarity_ft"].spoken
+    assert not BY_NAME["wind_mph"].flag

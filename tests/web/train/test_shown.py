@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import uuid
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
 
 from heathdrop.answers.drill import Named, mark_of, question_of
 from heathdrop.api.drilling import HandAnswer
+from heathdrop.conditions.cover import OPEN, Cover
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.errors import BadInput
 from heathdrop.training.spacing import Due
@@ -21,6 +23,7 @@ from heathdrop.web.train.shown import (
     refused,
     water_rows,
 )
+from tests.waters import GRASS
 
 NOW = datetime(2026, 11, 29, tzinfo=UTC)
 
@@ -86,3 +89,14 @@ def test_boards_waters_choices_and_refusals() -> None:
     assert water["Bottom"].endswith(" ft")
     assert ("0.375", "3/8 oz") in choices()["head_oz"]
     assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
+
+
+def test_a_water_in_words() -> None:
+    """Each line with its unit; what is known of the cover, and nothing of what it has not."""
+    mat = Cover(kind="matted-grass", texture="hydrilla", thickness_in=4.0, density=None)
+    rows = dict(water_rows(replace(GRASS, cover=mat)))
+    assert rows["Cover"] == "matted grass, hydrilla, 4 in thick"
+    assert rows["Water"] == f"{GRASS.water_temp_f:g} °F, {GRASS.trend}"
+    assert rows["Visibility"] == f"{GRASS.clarity_ft:g} ft"
+    assert dict(water_rows(GRASS))["Cover"] == "submerged grass, moderate, tops at 7 ft"
+    assert dict(water_rows(replace(GRASS, cover=OPEN)))["Cover"] == "open"

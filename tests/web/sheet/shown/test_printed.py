@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 
 from heathdrop.advice.change import COMPLAINTS, likely
@@ -50,3 +51,11 @@ def test_conditions_are_said_with_their_units_and_words(cat: Catalog) -> None:
     assert "Tops at" not in said
     assert all(value and value != "None" for value in said.values())
     assert dict(said_of(sizing.scenario, "gear"))["Rod tip"] == "2 ft up"
+
+
+def test_a_depth_that_is_not_known_is_said_so(cat: Catalog) -> None:
+    sizing, _ = rated("winter rock")
+    c = sizing.scenario.conditions
+    for span, words in (((0.0, c.bottom_depth_ft), "not known"), ((4.0, 10.5), "4 to 10.5 ft")):
+        water = replace(sizing.scenario, conditions=replace(c, fish_span_ft=span))
+        assert dict(said_of(water, "conditions"))["Fish at"] == words
