@@ -47,6 +47,12 @@ def test_only_rods_to_hand_are_thrown(cat: Catalog) -> None:
     assert found.mend is None
 
 
+def test_four_casts_are_said_where_nobody_says_how_many(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
+    assert len(next_up(DAY, STRANGER, rods).search.steps) == 4
+    assert len(next_up(DAY, STRANGER, rods, limit=2).search.steps) == 2
+
+
 def test_what_is_in_the_hand_counts_as_a_rod(cat: Catalog) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
     other = rig_by_name(cat, "underspin", 0.375, "paddle-tail")

@@ -286,3 +286,19 @@ def test_fish_on_the_floor_are_worked_for_while_the_floor_rod_suits_best(cat: Ca
     assert "is untried, and" in found.steps[0].why  # it is worked: no pace is said
     swum = search_water(Scenario(GRASS), STRANGER, [rig_by_name(cat, "swim-jig", 0.375, "craw")], limit=1)
     assert " pace, and " in swum.steps[0].why
+
+
+@pytest.mark.parametrize(
+    ("more", "said"),
+    [
+        ({"count_s": 121.0}, "casts[0].countdown_s was 121; it must be from 0 to 120 s."),
+        ({"pace_ft_s": 0.05}, "casts[0].pace_ft_s was 0.05; it must be from 0.1 to 15 ft/s."),
+        ({"outcome": "eaten"}, "casts[0].outcome was “eaten”; it must be one of nothing, bump, fish"),
+        ({"outcome": "found-bottom", "at_s": 601.0}, "casts[0].at_s was 601; it must be from 0 to 600 s."),
+    ],
+)
+def test_a_cast_that_cannot_be_is_named(cat: Catalog, more: dict[str, Any], said: str) -> None:
+    told = replace(Told(rig_by_name(cat, "swim-jig", 0.375, "craw"), 3.0, 2.2, "nothing"), **more)
+    with pytest.raises(BadInput) as refusal:
+        search_water(Scenario(GRASS), STRANGER, [], [told])
+    assert str(refusal.value).startswith(said)
