@@ -112,7 +112,9 @@ def plan_day(
     lost = adds(weighed, chosen)
     tied = [_tied(n, candidates[k], lost[n]) for n, k in enumerate(chosen)]
     tell(0.8, "the stops one by one")
-    days = [_stop_plan(j, stop, table, chosen, own, closely) for j, stop in enumerate(stops)]
+    days = [
+        _stop_plan(j, stop, table, chosen=chosen, own=own, closely=closely) for j, stop in enumerate(stops)
+    ]
     return Plan(
         rods=tuple(tied),
         stops=tuple(days),
