@@ -67,6 +67,11 @@ def test_another_head_than_the_one_typed_is_asked_about(cat: Catalog, like: Drop
     assert found[:3] == [None] * 3
     assert found[3] is not None
     assert found[3].head_oz == 0.1875
+    # A head that was weighed is another one's no less.
+    weighed = replace(like.rig, measured=replace(like.rig.measured, head_g=10.6))
+    found = odd_drops(cat, [replace(t, rig=weighed) for t in (*good, wrong)])
+    assert found[3] is not None
+    assert found[3].head_oz == 0.1875
     right = timed(cat, like, 3.5, 1.1, 9)
     assert odd_drops(cat, [*good, right]) == [None] * 4
 

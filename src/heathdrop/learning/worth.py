@@ -109,7 +109,9 @@ def _other_head(
     """The family's listed head that explains a time best, and by how much better than the one that was typed
     (log of the likelihoods' ratio)."""
     heads = [oz for oz in test.rig.family.weights_oz if oz != test.rig.head_oz]
-    others = [replace(test, rig=replace(test.rig, head_oz=oz)) for oz in heads]
+    # What the typed head weighed says nothing of another one.
+    bare = replace(test.rig, measured=replace(test.rig.measured, head_g=None))
+    others = [replace(test, rig=replace(bare, head_oz=oz)) for oz in heads]
     logs, _ = slopes_of(falls_of(catalog, others), [mean] * len(others))
     offs = np.abs(math.log(seen) - logs) / sigma
     best = int(np.argmin(offs))

@@ -163,7 +163,7 @@ def _asked(odd: Odd) -> str:
     """What is asked of a drop that the others contradict: whether another head was on that falls so."""
     if odd.head_oz is None:
         return ASK
-    return f"{ounces_as_written(odd.head_oz)} oz falls so: was that the head? {ASK}"
+    return f"A {ounces_as_written(odd.head_oz)} oz head would take that long: was it on? {ASK}"
 
 
 def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
