@@ -58,9 +58,11 @@ mutate: setup-dev
 soak: setup-dev
 	@.venv/bin/python -m bench.soak
 
-# How far the judgement agrees with worked waters, and how steady it is over random ones (about three minutes).
+# How far the judgement agrees with worked waters and with pieces of the work, how steady it is (about four minutes).
 agree: setup-dev
 	@.venv/bin/python -m bench.agree
+	@.venv/bin/python -m bench.questions
+	@.venv/bin/python -m bench.pieces
 	@.venv/bin/python -m bench.steady
 
 # Does the first rig come near the fish? Its cast played again over random waters, and over thin line.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heathdrop.advice.change import COMPLAINTS, MEASURED, changes_for
+from heathdrop.advice.change import COMPLAINTS, MEASURED, Change, changes_for
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from tests.advice.cases import CASES, SHOWN, rated
@@ -23,7 +23,13 @@ def test_changes(cat: Catalog, complaint: str) -> None:
     }
     assert all(all(c.what and c.effect for c in changes) for changes in found.values())
     shown = [f"{SHOWN[0]}, missed by 2.5", *(f"{name}, unmeasured" for name in SHOWN)]
-    holds_to(f"advice.change.{complaint}", {k: found[k] for k in shown if k in found})
+    holds_to(f"advice.change.{complaint}", {k: [_said(c) for c in found[k]] for k in shown if k in found})
+
+
+def _said(change: Change) -> dict[str, str]:
+    """A change as a line: what and its effect; then by whom, whether it mends, and how it is tried."""
+    tries = " ".join(f"{name}={value}" for name, value in change.tries)
+    return {f"{change.what}: {change.effect}": f"{change.by}{', mends' if change.mends else ''}; {tries}"}
 
 
 @pytest.mark.parametrize("missed", [0.05, 30.1])

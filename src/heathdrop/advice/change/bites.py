@@ -17,6 +17,7 @@ from heathdrop.advice.change.hand import (
 )
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig
+from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
 from heathdrop.sizing.tackle import BRAID
@@ -144,7 +145,25 @@ def nothing(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
                 False,
             )
         )
-    return found
+    return found + (_quieter(setting, hand) if setting.family.work != "drop" else [])
+
+
+def _quieter(setting: Setting, hand: Hand) -> list[Change]:
+    """The next slimmer trailer that moves less, on the same head, and what that does to its depth."""
+    rig = hand.rig
+    slim_first = [setting.catalog.trailers[id_] for id_ in standard_trailers(setting.catalog)]
+    slimmer = [t for t in slim_first if t.run_drag_area_cm2 < rig.trailer.run_drag_area_cm2]
+    quieter = [t for t in slimmer if t.action < rig.trailer.action]
+    if rig.trailer.bare or not quieter:
+        return []
+    trailer = quieter[-1]
+    other = with_part(setting, rig, trailer=trailer.id)
+    says = "a fish that follows and turns away has seen enough of the other"
+    if setting.family.work == "swim":
+        off = mean_depth_ft(setting, replace(hand, rig=other)) - mean_depth_ft(setting, hand)
+        if abs(off) >= SAME_DEPTH_FT:
+            says += f"; runs {abs(off):.1f} ft {'deeper' if off > 0.0 else 'higher'}"
+    return [Change(f"A quieter trailer: {trailer.name}", says, "model", False, pick(other))]
 
 
 def _elsewhere(setting: Setting, hand: Hand) -> list[Change]:

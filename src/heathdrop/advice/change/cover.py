@@ -28,8 +28,10 @@ from heathdrop.units import ounces_as_written
 
 #: How much higher is clear of more of it, ft.
 CLEAR_FT = 0.6
-#: A chance that moves by less than this is no change worth showing.
+#: Worth showing is a chance that moves by so much, or by a tenth of itself and half a cast in a hundred.
 WORTH_SHOWING = 0.015
+WORTH_SHARE = 0.1
+LEAST_SHOWN = 0.005
 #: Cover that fouls a lure.
 STEMS = tuple(kind.id for kind in KINDS if kind.does in ("stems", "mat"))
 
@@ -68,7 +70,8 @@ def _higher(setting: Setting, hand: Hand) -> list[Change]:
 def _less(setting: Setting, rated: Rated, other: Rig, what: str, verb: str) -> list[Change]:
     """Another rig that fouls or hangs less; nothing when it does not."""
     before, after = (getattr(odds_of(setting, rated, r), verb) for r in (rated.rig, other))
-    if before - after < WORTH_SHOWING:
+    least = max(LEAST_SHOWN, min(WORTH_SHOWING, WORTH_SHARE * before))
+    if before - after < least or percent(after) == percent(before):
         return []
     effect = f"{verb} on {percent(after)} casts instead of {percent(before)}"
     return [Change(what, effect, "model", after < 0.85 * before, pick(other))]
@@ -121,10 +124,8 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     if rig.family.two_right < 1.0 and rig.trailer.appendages < 2:
         arms = with_part(setting, rig, trailer="small-craw")
         found += _less(setting, rated, arms, "Two arms behind it: small craw", "hangs")
-    oz = neighbour_head(rig, -1)
-    if oz is not None and setting.stand.row.does == "stone":
-        light = with_part(setting, rig, oz=oz)
-        found += _less(setting, rated, light, f"One head down: {ounces_as_written(oz)} oz", "hangs")
+    if setting.stand.row.does == "stone":
+        found += _narrower(setting, rated)
         if rig.head_material.id == USUAL["head_material"]:
             small = replace(rig, head_material=_slimmest(setting))
             what = f"The same weight in {small.head_material.name}: a slimmer head"
@@ -132,6 +133,19 @@ def hung(setting: Setting, rated: Rated, hand: Hand) -> list[Change]:
     if setting.stand.kind in SNAGS:
         found += other_family(setting, rated, "hangs")
     return found
+
+
+def _narrower(setting: Setting, rated: Rated) -> list[Change]:
+    """The first of the next heads down that wedges less among stones."""
+    for down, words in enumerate(("One head", "Two heads", "Three heads"), start=1):
+        oz = neighbour_head(rated.rig, -down)
+        if oz is None:
+            break
+        light = with_part(setting, rated.rig, oz=oz)
+        found = _less(setting, rated, light, f"{words} down: {ounces_as_written(oz)} oz", "hangs")
+        if found:
+            return found
+    return []
 
 
 def _slimmest(setting: Setting) -> Material:
