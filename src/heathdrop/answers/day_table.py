@@ -190,28 +190,36 @@ def _with_changes(straight: Table, stops: Sequence[Stop]) -> Table:
     best, values = alone.copy(), straight.values.copy()
     changed: dict[tuple[int, int], tuple[str, int]] = {}
     rods = _numbered([(c.group, c.rod.line, c.rod.reel, c.rod.rated) for c in straight.candidates])
-    heads = _numbered([(c.rig.family.id, c.rig.head_oz) for c in straight.candidates])
-    for k in range(len(straight.candidates)):
-        mine = rods == rods[k]
-        alike = mine & (heads == heads[k])
-        for change, takes_min, put_off, same in (
-            ("trailer", minutes.trailer_min, numbers.trailer_put_off, np.flatnonzero(alike)),
-            ("retie", minutes.retie_min, numbers.retie_put_off, np.flatnonzero(mine)),
-        ):
-            left = 1.0 - np.minimum(1.0, takes_min / at_stop)
-            other = same[alone[same].argmax(axis=0)]
-            worth = alone[other, range(len(stops))] * left - put_off
-            for j in np.flatnonzero(worth > best[k] + LEAST_GAIN).tolist():
-                at, to = straight.columns[j], int(other[j])
-                best[k, j], changed[k, j] = worth[j], (change, to)
-                values[k, at] = straight.values[to, at] * left[j] - put_off
+    heads = _numbered(
+        [(rod, c.rig.family.id, c.rig.head_oz) for rod, c in zip(rods, straight.candidates, strict=True)]
+    )
+    for change, takes_min, put_off, same in (
+        ("trailer", minutes.trailer_min, numbers.trailer_put_off, heads),
+        ("retie", minutes.retie_min, numbers.retie_put_off, rods),
+    ):
+        left = 1.0 - np.minimum(1.0, takes_min / at_stop)
+        others = _best_of_each(alone, same)
+        worth = np.take_along_axis(alone, others, axis=0) * left - put_off
+        for k, j in np.argwhere(worth > best + LEAST_GAIN).tolist():
+            at, to = straight.columns[j], int(others[k, j])
+            best[k, j], changed[k, j] = worth[k, j], (change, to)
+            values[k, at] = straight.values[to, at] * left[j] - put_off
     return replace(straight, values=values, changed=changed)
 
 
-def _numbered(values: Sequence[Hashable]) -> NDArray[np.intp]:
+def _best_of_each(alone: Values, group: Sequence[int]) -> NDArray[np.intp]:
+    """For each row and column the row of its group that is worth most there."""
+    found = np.empty(alone.shape, dtype=np.intp)
+    for number in set(group):
+        rows = np.flatnonzero(np.asarray(group) == number)
+        found[rows] = rows[alone[rows].argmax(axis=0)]
+    return found
+
+
+def _numbered(values: Sequence[Hashable]) -> list[int]:
     """Equal values by the same number."""
     numbers: dict[Hashable, int] = {}
-    return np.array([numbers.setdefault(value, len(numbers)) for value in values], dtype=np.intp)
+    return [numbers.setdefault(value, len(numbers)) for value in values]
 
 
 def rated_closely(table: Table, rows: Sequence[int], stops: Sequence[Stop], own: Own) -> Table:

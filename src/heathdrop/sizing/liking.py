@@ -40,10 +40,14 @@ def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
 
 
 def liking_of(
-    catalog: Catalog, facts: Facts, family: Family, leaning: Leaning, leans: Mapping[str, float]
+    catalog: Catalog,
+    pulls: Mapping[str, float],
+    family: Family,
+    leaning: Leaning,
+    leans: Mapping[str, float],
 ) -> Liking:
-    """How well each trailer suits a family here. ``facts`` hold the family, ``leans`` are the day's."""
-    pulls = pulls_of(catalog, facts)
+    """How well each trailer suits a family here. ``pulls`` are the rules' (:func:`pulls_of`), ``leans`` the
+    day's."""
     least = catalog.judgement.schools.least_liking
     more = catalog.fitted.suits.get(family.id, {})
     worth = {

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field, replace
+from typing import TypeVar
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.cover import ROOFS
@@ -31,7 +32,7 @@ from heathdrop.sizing.dress import Dress, dresses_of
 from heathdrop.sizing.fit import near_floor, seconds_worth
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
-from heathdrop.sizing.liking import Liking, liking_of
+from heathdrop.sizing.liking import Liking, liking_of, pulls_of
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import LURE_OVER_HEAD, Holding, TackleFit, holding_of
@@ -40,6 +41,7 @@ from heathdrop.sizing.tune import Limits, Tuned
 from heathdrop.sizing.usual import Weights, weights_for
 from heathdrop.units import KG_PER_OZ, feet, metres
 
+V = TypeVar("V")
 #: No band of paces is narrower than this, ft/s.
 NARROWEST_FT_S = 0.05
 #: No cast is reckoned shorter, m.
@@ -75,7 +77,8 @@ class Setting:
     thrown: Thrown | None = None
     launch: Launch | None = None
     _touch: dict[Line, Touch] = field(default_factory=dict, compare=False, repr=False)
-    _lures: dict[int, tuple[Rig, Areas, Lure, Cast]] = field(default_factory=dict, compare=False, repr=False)
+    _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, compare=False, repr=False)
+    _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -119,21 +122,24 @@ class Setting:
 
     def cast_for(self, rig: Rig) -> Cast:
         """The cast as far as this rig flies; a pitch is a pitch."""
-        return self._worked_out(rig)[3]
+        if self.thrown is None or self.launch is None:
+            return self.cast
+        kept = self._casts.get(id(rig))
+        if kept is None or kept[0] is not rig:
+            lure = self.lure(rig)
+            drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
+            away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
+            kept = rig, replace(self.cast, distance_m=max(LEAST_CAST_M, away))
+            _keep(self._casts, rig, kept)
+        return kept[1]
 
-    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure, Cast]:
+    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure]:
         kept = self._lures.get(id(rig))
         if kept is None or kept[0] is not rig:
             areas = areas_of(self.catalog, rig, self.temperature_f)
             lure = lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas)
-            cast = self.cast
-            if self.thrown is not None and self.launch is not None:
-                drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
-                away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
-                cast = replace(cast, distance_m=max(LEAST_CAST_M, away))
-            if len(self._lures) >= LURES_KEPT:
-                self._lures.clear()
-            kept = self._lures[id(rig)] = rig, areas, lure, cast
+            kept = rig, areas, lure
+            _keep(self._lures, rig, kept)
         return kept
 
     def odds(
@@ -209,7 +215,31 @@ class Setting:
         return touch.felt(net_weight_n)
 
 
+def _keep(table: dict[int, V], rig: Rig, value: V) -> None:
+    """Keep what was worked out of a rig; a full table begins anew."""
+    if len(table) >= LURES_KEPT:
+        table.clear()
+    table[id(rig)] = value
+
+
+@dataclass(frozen=True)
+class _Wanted:
+    """What a family's setting at a water has whatever it is fished with: one for all lines and rods. The
+    catalogue sees to it that no rule or school behind it asks about the line."""
+
+    catalog: Catalog
+    activity: float
+    leaning: Leaning
+    held: bool
+    stand: Stand
+    targets: Targets
+    pulls: dict[str, float]
+    dresses: dict[str, Dress]
+    lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict)
+
+
 SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
+WANTED: Memory[_Wanted] = Memory(SETTINGS_KEPT)
 
 
 def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
@@ -223,30 +253,49 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
     return SETTINGS.all_of([key], lambda _: [_setting_of(catalog, scenario, known)])[0]
 
 
+def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: Family) -> _Wanted:
+    c = scenario.conditions
+    key = id(catalog), c, scenario.schools, scenario.depth_band_ft, family.id, known
+
+    def find(_: list[int]) -> list[_Wanted]:
+        activity = judge(catalog, c)
+        facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
+        leaning = leaning_of(catalog, scenario.schools, facts)
+        usual = leaning_of(catalog, (), facts) if scenario.schools else leaning
+        own = known.own_fish()
+        targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
+        slow, fast = targets.pace_ft_s
+        return [
+            _Wanted(
+                catalog,
+                activity=activity.value,
+                leaning=leaning,
+                held=leaning.band(family.id) != usual.band(family.id),
+                stand=Stand(
+                    kind=c.cover.kind,
+                    density=c.cover.stands,
+                    texture=c.cover.texture,
+                    thickness_in=c.cover.thickness_in,
+                    detail=c.cover.detail,
+                    lobbed=leaning.lobbed,
+                ),
+                targets=replace(targets, pace_ft_s=(slow * own.pace, fast * own.pace)),
+                pulls=pulls_of(catalog, facts),
+                dresses=dresses_of(catalog, facts, family, leaning),
+            )
+        ]
+
+    return WANTED.all_of([key], find)[0]
+
+
 def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setting:
     c, gear = scenario.conditions, scenario.gear
     family = catalog.pick(catalog.families, "families", scenario.families[0])
-    activity = judge(catalog, c)
-    facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
     chosen(catalog, scenario.schools)
-    leaning = leaning_of(catalog, scenario.schools, facts)
-    stand = Stand(
-        kind=c.cover.kind,
-        density=c.cover.stands,
-        texture=c.cover.texture,
-        thickness_in=c.cover.thickness_in,
-        detail=c.cover.detail,
-        lobbed=leaning.lobbed,
-    )
-    own = known.own_fish()
-    targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
-    slow, fast = targets.pace_ft_s
-    targets = replace(targets, pace_ft_s=(slow * own.pace, fast * own.pace))
+    wanted = _wanted_of(catalog, scenario, known, family)
+    stand, leaning, targets = wanted.stand, wanted.leaning, wanted.targets
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
-    leans = leans_of(c, activity.value, gear.line, works_at)
-    held = bool(scenario.schools) and leaning.band(family.id) != leaning_of(catalog, (), facts).band(
-        family.id
-    )
+    leans = leans_of(c, wanted.activity, gear.line, works_at)
     line = line_of(catalog, gear.line, known)
     thrown, launch = _launched(catalog, scenario, line, family.work == "drop")
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
@@ -268,18 +317,19 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
             stand=stand,
             leaning=leaning,
             mat_factor=mat_factor,
-            shift=weight_shift(catalog, family, leans) + math.log(own.head),
-            held=held,
+            shift=weight_shift(catalog, family, leans) + math.log(known.own_fish().head),
+            held=wanted.held,
         ),
-        liking=liking_of(catalog, facts, family, leaning, leans),
+        liking=liking_of(catalog, wanted.pulls, family, leaning, leans),
         leans=leans,
         holding=holding_of(catalog, family, c, gear),
-        dresses=dresses_of(catalog, facts, family, leaning),
-        facts=facts,
+        dresses=wanted.dresses,
+        facts={**facts_of(scenario, wanted.activity), "family": family.id, "work": family.work},
         mat_factor=mat_factor,
         known=known,
         thrown=thrown,
         launch=launch,
+        _lures=wanted.lures,
     )
 
 
