@@ -251,9 +251,12 @@ def test_what_does_not_hang_on_the_line_is_shared_by_all_lines(cat: Catalog) -> 
     one = of(cat, BAIT, "finesse-jig", gear=Gear(line=Line(test_lb=6.0)))
     other = of(cat, BAIT, "finesse-jig", gear=Gear(line=Line(material="braid", test_lb=50.0)))
     rig = rig_by_name(cat, "finesse-jig", 0.25, "craw")
-    assert one.lure(rig) is other.lure(rig) and one.dresses is other.dresses and one.targets is other.targets
+    assert one.lure(rig) is other.lure(rig)
+    assert one.dresses is other.dresses
+    assert one.targets is other.targets
     assert one.cast_for(rig).distance_m > other.cast_for(rig).distance_m
-    assert one.facts["test_lb"] == 6.0 and other.facts["line"] == "braid"
+    assert one.facts["test_lb"] == 6.0
+    assert other.facts["line"] == "braid"
     elsewhere = of(cat, replace(BAIT, water_temp_f=BAIT.water_temp_f + 1.0), "finesse-jig")
     assert elsewhere.lure(rig) is not one.lure(rig)
 
