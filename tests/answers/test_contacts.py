@@ -15,9 +15,10 @@ from heathdrop.answers.contacts import MOST, MOST_CHECKS, contact_of, contacts_o
 from heathdrop.answers.thrown import rig_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
+from heathdrop.learning.checks import learn_lift, ran_at_m
 from heathdrop.learning.drops import predicted_s
 from heathdrop.learning.learned import NINETY, fall_area_cm2, learn
-from heathdrop.learning.observations import DepthCheck, DropTest
+from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
 from heathdrop.physics.rig import spread_of
 
 BEGUN = datetime(2027, 4, 3, 6, 12, tzinfo=UTC)
@@ -60,9 +61,21 @@ def test_a_top_ticked_on_the_way_home_is_a_depth_check() -> None:
     assert found.depth_m == pytest.approx(6.0 * 0.3048)
 
 
+@pytest.mark.parametrize(("outcome", "off_ft"), [("ran-high", -1.0), ("ran-low", 1.0)])
+def test_what_ran_off_is_a_depth_check_against_what_was_said(outcome: str, off_ft: float) -> None:
+    found = contact_of(cast(outcome=outcome, at_s=None, countdown_s=3.0))
+    assert isinstance(found, DepthCheck)
+    assert found.off_m == pytest.approx(off_ft * 0.3048)
+    assert (found.count_s, found.pace_m_s, found.depth_m) == (3.0, pytest.approx(2.0 * 0.3048), 0.0)
+
+
 @pytest.mark.parametrize(
     "more",
     [
+        {"outcome": "ran-high", "work": "yo-yo"},
+        {"outcome": "ran-low", "pace_ft_s": 0.0},
+        {"outcome": "ran-low", "family": "football-jig"},
+        {"outcome": "ran-high", "line": None},
         {"at_s": None},
         {"at_s": 1.0},
         {"line": None},
@@ -117,4 +130,32 @@ def test_bottoms_found_at_several_stops_teach_the_fall_and_the_band_holds(cat: C
         after.append(abs(off))
         held.append(abs(off) <= NINETY * spread_of(cat, own, 60.0).fall)
     assert float(np.median(after)) < 0.6 * float(np.median(before))
+    assert sum(held) >= 34
+
+
+@pytest.mark.slow
+def test_what_ran_high_or_low_teaches_the_lift_and_the_band_holds(cat: Catalog) -> None:
+    """Forty anglers whose rig lifts otherwise than assumed, a dozen casts at counts by turns; one who sees it
+    run a foot or more off what was then said says so, three times of four."""
+    before, after, held, said = [], [], [], 0
+    start = contact_of(cast(outcome="ran-high", at_s=None, pace_ft_s=2.6))
+    assert isinstance(start, DepthCheck)
+    for seed in range(40):
+        rng = np.random.default_rng(seed)
+        prior = spread_of(cat, start.rig, start.temperature_f).lift
+        true = math.exp(prior * float(rng.standard_normal()))
+        checks: list[DepthCheck] = []
+        for k in range(12):
+            thrown = replace(start, count_s=(2.0, 4.0, 6.0)[k % 3])
+            known = learn_lift(cat, checks)[lift_key(start.rig)].factor if checks else 1.0
+            off = ran_at_m(cat, thrown, true) - ran_at_m(cat, thrown, known)
+            if abs(off) > 0.3 and rng.random() < 0.75:
+                checks.append(replace(thrown, off_m=math.copysign(0.3048, off)))
+        said += len(checks)
+        found = learn_lift(cat, checks)[lift_key(start.rig)] if checks else None
+        before.append(abs(math.log(true)))
+        after.append(abs(math.log(true / (found.factor if found else 1.0))))
+        held.append(after[-1] <= NINETY * (found.spread if found else prior))
+    assert said >= 25
+    assert float(np.mean(after)) < 0.7 * float(np.mean(before))
     assert sum(held) >= 34

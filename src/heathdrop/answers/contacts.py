@@ -1,8 +1,9 @@
 """What the lure touched while it was fished, as the learning takes it.
 
 A bottom that was found while the lure still fell is a drop test from the water; cover whose top was ticked on
-the way home is a depth check. The depth of the place is a chart's or the angler's: an unknown of its own,
-shared by all that was found at a stop on a day.
+the way home is a depth check, and so is a lure that was seen to run higher or lower than it was said to. The
+depth of the place is a chart's or the angler's: an unknown of its own, shared by all that was found at a stop
+on a day.
 """
 
 from __future__ import annotations
@@ -46,14 +47,21 @@ def contacts_of(made: Sequence[MadeCast]) -> list[Contact]:
 def contact_of(cast: MadeCast) -> Contact | None:
     """What a cast's contact teaches; None where it says nothing sure: no second, no line, no depth, a floor
     that is not level, or a time far from any fall to that depth."""
-    known, at_s = cast.conditions or {}, cast.at_s
-    if at_s is None or not isinstance(cast.line, Line) or at_s < LEAST_S:
+    known, at_s, row = cast.conditions or {}, cast.at_s, OUTCOME[cast.outcome]
+    shows, count = row.shows, cast.countdown_s if cast.count_s is None else cast.count_s
+    if not isinstance(cast.line, Line):
         return None
-    shows, count = OUTCOME[cast.outcome].shows, cast.countdown_s if cast.count_s is None else cast.count_s
+    if row.ran_off and cast.pace_ft_s > 0.0:
+        off = metres(row.ran_off * catalogue.load().search.reach.ran_off_ft)
+        return _ran(cast, cast.line, known, count_s=count, off_m=off)
+    if at_s is None or at_s < LEAST_S:
+        return None
     if shows == "bottom" and at_s <= count + TAP_S and not known.get("bottom_ft"):
         return _fall(cast, cast.line, known, at_s)
     if shows == "top" and at_s >= count + UNDER_WAY_S and cast.pace_ft_s > 0.0:
-        return _ticked(cast, cast.line, known, count)
+        cover = known.get("cover")
+        top = _number(cover.get("top_depth_ft")) if isinstance(cover, dict) else 0.0
+        return _ran(cast, cast.line, known, count_s=count, depth_m=metres(top)) if top >= 1.0 else None
     return None
 
 
@@ -82,21 +90,30 @@ def _fall(cast: MadeCast, line: Line, known: dict[str, Any], at_s: float) -> Dro
     return test if 1.0 / APART < ratio < APART else None
 
 
-def _ticked(cast: MadeCast, line: Line, known: dict[str, Any], count_s: float) -> DepthCheck | None:
-    cover = known.get("cover")
-    top = _number(cover.get("top_depth_ft")) if isinstance(cover, dict) else 0.0
-    if top < 1.0 or cast.work in catalogue.load().cadences:
+def _ran(
+    cast: MadeCast,
+    line: Line,
+    known: dict[str, Any],
+    *,
+    count_s: float,
+    depth_m: float = 0.0,
+    off_m: float = 0.0,
+) -> DepthCheck | None:
+    """A swum lure that ran at a depth, or off the one that was said; None where it was not reeled evenly."""
+    catalog = catalogue.load()
+    if cast.work in catalog.cadences or catalog.families[cast.family].work != "swim":
         return None
     try:
         return DepthCheck(
             rig=rig_of(cast),
-            line=line_of(catalogue.load(), line),
+            line=line_of(catalog, line),
             pace_m_s=metres(cast.pace_ft_s),
             count_s=count_s,
             cast_m=metres(USUAL_CAST_FT),
-            depth_m=metres(top),
+            depth_m=depth_m,
             rod_tip_m=metres(cast.rod_tip_height_ft if cast.rod_tip_height_ft is not None else 2.0),
             temperature_f=_number(known.get("water_temp_f")) or 60.0,
+            off_m=off_m,
         )
     except BadInput:
         return None

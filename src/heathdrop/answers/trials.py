@@ -27,7 +27,7 @@ Vector = NDArray[np.float64]
 POWERS = np.array([0.0, 0.25, 0.5, 0.75, 1.0])
 #: A shift of one's own fish (log): how wide their taste may be, each as likely as the next (the last: they
 #: do not mind), how far the prior stands about none, how far is looked.
-TASTES, PRIOR, GRID = np.array([0.25, 0.35, 0.5, 0.8, math.inf]), 0.25, 1.0
+TASTES, PRIOR, GRID = np.array([0.25, 0.35, 0.5, math.inf]), 0.225, 1.0
 #: The chance that a shift has the other sign, below which it is said: two are looked at in every log.
 DOUBT = 0.0125
 #: Bayes factors (natural log) from which a log leans, and speaks strongly: 3 and 20 to one (Kass and Raftery

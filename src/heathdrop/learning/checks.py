@@ -69,7 +69,8 @@ def _ran(catalog: Catalog, check: DepthCheck, logs: tuple[float, ...]) -> NDArra
 
 
 def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneFactor]:
-    """Lift factors by :func:`lift_key`, each from its own depth checks."""
+    """Lift factors by :func:`lift_key`, each from its own depth checks in the order of time: what ran off ran
+    off the depth that was then said, by what had been learned till then, give or take as much again."""
     numbers = catalog.judgement.learning
     by_key: dict[str, list[DepthCheck]] = defaultdict(list)
     for check in checks:
@@ -81,8 +82,11 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
         logs = -0.5 * (scale / prior) ** 2
         for check in some:
             ran = _ran(catalog, check, tuple(scale.tolist()))
-            sigma = max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
-            logs = logs - 0.5 * ((ran - check.depth_m) / sigma) ** 2
+            depth, sigma = check.depth_m, max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
+            if check.off_m:
+                then = math.log(_summary(scale, logs, 0).factor)
+                depth, sigma = float(np.interp(then, scale, ran)) + check.off_m, abs(check.off_m)
+            logs = logs - 0.5 * ((ran - depth) / sigma) ** 2
         found[key] = _summary(scale, logs, len(some))
     return found
 

@@ -26,7 +26,8 @@ class DropTest:
 @dataclass(frozen=True)
 class DepthCheck:
     """A rig ran at about this depth (m) at this pace (m/s), counted down ``count_s``, from a cast of
-    ``cast_m``."""
+    ``cast_m``. With ``off_m`` it was only seen to run off what was said of it, about so much deeper
+    (negative: higher), and ``depth_m`` says nothing."""
 
     rig: Rig
     line: Line
@@ -36,6 +37,7 @@ class DepthCheck:
     depth_m: float
     rod_tip_m: float = 0.6
     temperature_f: float = 60.0
+    off_m: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -106,13 +106,15 @@ CONTACTS = 200
 
 
 def contacts(session: Session) -> tuple[Text, ...]:
-    """The latest casts that touched the bottom or the top of the cover at a second that is on record, in the
-    order they were kept."""
+    """The latest casts that touched the bottom or the top of the cover at a second that is on record, or ran
+    high or low, in the order they were kept."""
     session.flush()
     shows = ", ".join(f"'{row.id}'" for row in ROWS if row.shows)
+    ran = ", ".join(f"'{row.id}'" for row in ROWS if row.ran_off)
     query = (
         "select uid, version, cast(body as text) from cast_made where gone_at is null "
-        f"and json_extract(body, '$.outcome') in ({shows}) and json_extract(body, '$.at_s') is not null "
+        f"and (json_extract(body, '$.outcome') in ({ran}) or json_extract(body, '$.outcome') in ({shows}) "
+        "and json_extract(body, '$.at_s') is not null) "
         f"order by id desc limit {CONTACTS}"
     )
     found = session.execute(text(query)).all()[::-1]

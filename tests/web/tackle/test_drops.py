@@ -130,6 +130,11 @@ def test_a_bottom_found_on_the_water_teaches_and_its_place_is_told(client: TestC
     told = re.search(r"2027-04-03 Mill &lt;bay&gt;:\s+14\.0 ft on record, (\d+\.\d) ft ± \d\.\d ft by", shown)
     assert told
     assert 14.0 < float(told[1]) < 16.0
-    for id_ in ids:
+    ran = "00000000-0000-4000-8000-000000000009"
+    high = {**made, "id": ran, "outcome": "ran-high", "at_s": None}
+    assert client.post("/api/v1/casts", json=high).status_code < 300
+    shown = client.get("/drops").text
+    assert "On the water: 3 bottoms found and 1 run high or low teach too" in shown
+    for id_ in [*ids, ran]:
         client.delete(f"/api/v1/casts/{id_}")
     assert "On the water" not in client.get("/drops").text

@@ -189,7 +189,8 @@ def touched_said(learned: Learned, contacts: Sequence[DropTest | DepthCheck]) ->
     """What was touched in fishing, as places (none for all) and sentences: how much of it counts, and how
     deep each place was found."""
     falls = [c for c in contacts if isinstance(c, DropTest)]
-    ticks = len(contacts) - len(falls)
+    ran = sum(isinstance(c, DepthCheck) and c.off_m != 0.0 for c in contacts)
+    ticks = len(contacts) - len(falls) - ran
     if not contacts:
         return []
     what = [
@@ -197,12 +198,13 @@ def touched_said(learned: Learned, contacts: Sequence[DropTest | DepthCheck]) ->
         for n, one, many in (
             (len(falls), "bottom found", "bottoms found"),
             (ticks, "top ticked", "tops ticked"),
+            (ran, "run high or low", "runs high or low"),
         )
         if n
     ]
-    said = [
-        ("", f"On the water: {' and '.join(what)} teach too, less surely than a drop in a measured depth.")
-    ]
+    whole = f"{', '.join(what[:-1])} and {what[-1]}" if len(what) > 1 else what[0]
+    verb = "teaches" if len(contacts) == 1 else "teach"
+    said = [("", f"On the water: {whole} {verb} too, less surely than a drop in a measured depth.")]
     for place in list(dict.fromkeys(c.place for c in reversed(falls)))[:PLACES]:
         mine = [c for c in falls if c.place == place]
         told, name = feet(mine[0].depth_m), f"at:{place}"
