@@ -13,6 +13,12 @@ from tests.answers.logged import WATER, cast
 
 SWIM, PUNCH = Piece("head", "swim-jig", 0.375, 3), Piece("head", "punch-rig", 1.25, 1)
 CRAW, CHUNK = Piece("trailer", "craw", 4.0, 1), Piece("trailer", "chunk", 3.0, 6)
+MATTED = {
+    **WATER,
+    "water_temp_f": 80,
+    "cover": {"kind": "matted-grass", "thickness_in": 4},
+    "season": "summer",
+}
 
 
 def test_a_year_counted_by_hand() -> None:
@@ -66,13 +72,7 @@ def test_prey_is_what_notes_name_before_what_the_water_was_set_to() -> None:
 
 
 def test_what_the_waters_wanted_and_the_box_answers_less_well() -> None:
-    mat = {
-        **WATER,
-        "water_temp_f": 80,
-        "cover": {"kind": "matted-grass", "thickness_in": 4},
-        "season": "summer",
-    }
-    made = [*(cast(k, conditions=mat, stop="Mats") for k in range(9)), cast(20, conditions={"light": 3})]
+    made = [*(cast(k, conditions=MATTED, stop="Mats") for k in range(9)), cast(20, conditions={"light": 3})]
     head, tail = OwnedHead("underspin", 0.25), OwnedTrailer("pin-tail", 4.0)
     (missed,) = missed_of(made, Own(tackle=tackle_of([head], [tail])))
     assert (missed.stops, missed.casts) == (("Mats",), 9)
@@ -80,3 +80,14 @@ def test_what_the_waters_wanted_and_the_box_answers_less_well() -> None:
     assert "underspin" not in missed.rig
     assert missed.stands < 100 * NEARLY
     assert missed_of(made, STRANGER) == []
+
+
+def test_a_rig_that_two_waters_wanted_is_named_once() -> None:
+    near = {**MATTED, "wind_mph": 6}
+    made = [
+        *(cast(k, conditions=MATTED, stop="Mats") for k in range(4)),
+        *(cast(30 + k, conditions=near, stop="Pocket") for k in range(3)),
+    ]
+    own = Own(tackle=tackle_of([OwnedHead("underspin", 0.25)], [OwnedTrailer("pin-tail", 4.0)]))
+    (missed,) = missed_of(made, own)
+    assert (missed.stops, missed.casts) == (("Mats", "Pocket"), 7)

@@ -226,14 +226,15 @@ def _worn(made: Sequence[MadeCast], box: Sequence[Piece]) -> list[Worn]:
 
 def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
     """The best rigs for the waters that were fished most where the box's own best is :data:`NEARLY` of
-    them or less, the most casts first; nothing while the box holds no head or no trailer."""
+    them or less, the most casts first, each rig once for all its waters (the box's best as at the first of
+    them); nothing while the box holds no head or no trailer."""
     if not own.tackle.heads or not own.tackle.trailers:
         return []
     waters: dict[str, list[MadeCast]] = {}
     for cast in made:
         if cast.conditions:
             waters.setdefault(json.dumps(cast.conditions, sort_keys=True), []).append(cast)
-    found: list[Missed] = []
+    found: dict[str, Missed] = {}
     for water, mine in sorted(waters.items(), key=lambda w: -len(w[1]))[:ASKED]:
         try:
             scenario = water_of(json.loads(water), 80.0, 2.0, dict(own.schools), "standard")
@@ -245,16 +246,14 @@ def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
             continue
         share = boxed.standing / best.standing if best.standing > 0.0 else 1.0
         if share < NEARLY:
-            found.append(
-                Missed(
-                    rig=rig_said(best.best.rig),
-                    stops=tuple(dict.fromkeys(c.stop for c in mine if c.stop)),
-                    casts=len(mine),
-                    instead=rig_said(boxed.best.rig),
-                    stands=round(100.0 * share),
-                )
-            )
-    return found
+            rig, stops = rig_said(best.best.rig), tuple(dict.fromkeys(c.stop for c in mine if c.stop))
+            one = Missed(rig, stops, len(mine), rig_said(boxed.best.rig), round(100.0 * share))
+            before = found.get(rig)
+            if before is not None:
+                stops = tuple(dict.fromkeys((*before.stops, *stops)))
+                one = replace(before, stops=stops, casts=before.casts + len(mine))
+            found[rig] = one
+    return sorted(found.values(), key=lambda m: -m.casts)
 
 
 __all__ = ["Missed", "Month", "Piece", "Place", "Worn", "Year", "missed_of", "prey_of", "year_of"]
