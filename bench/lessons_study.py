@@ -188,10 +188,8 @@ def nothing_there(casts: int, seed: int) -> Claimed:
 def one_school(job: tuple[str, str, int]) -> tuple[str, str, float, str]:
     """A log of 150 casts at fish that follow a school: topic, school, its ratio and words."""
     topic, school, seed = job
-    where = speaks(topic, school)
-    if not where:
-        return topic, school, 0.0, ""
-    made = log_of(np.random.default_rng(seed), 150, partial(of_school, topic, school), where)
+    likes = partial(of_school, topic, school)
+    made = log_of(np.random.default_rng(seed), 150, likes, speaks(topic, school))
     hours = hours_among([run_of(c) for c in made]) or [1.0] * len(made)
     found = [t for t in trials_of(made, hours) if (t.topic, t.school) == (topic, school)]
     return (topic, school, found[0].ratio, found[0].words) if found else (topic, school, 0.0, "")
@@ -214,15 +212,15 @@ def share(flags: Sequence[bool]) -> str:
 def main() -> None:
     anglers = int(sys.argv[1]) if len(sys.argv) > 1 else 200
     topics = catalogue.load().topics
-    moving = [(t.id, s) for t in topics.values() for s in t.schools if s != t.default]
+    moving = [(t.id, s) for t in topics.values() for s in t.schools if s != t.default and speaks(t.id, s)]
     with ProcessPoolExecutor() as pool:
         none = list(pool.map(partial(nothing_there, 250), range(anglers)))
         print(f"nothing makes a difference, 250 casts: a rate differs in {share([c.differs for c in none])}")
         print(f"  a shift of one's own fish is said in {share([c.shift for c in none])}")
         for word in ("leans", "strongly"):
             print(f"  a school {word} in {share([any(word in w for w in c.words) for c in none])}")
-        jobs = [(*moving[k % len(moving)], k) for k in range(max(anglers, len(moving)))]
-        found = [f for f in pool.map(one_school, jobs, chunksize=4) if f[3]]
+        jobs = [(*moving[k % len(moving)], k) for k in range(anglers)]
+        found = list(pool.map(one_school, jobs, chunksize=4))
         print(f"fish follow one school, 150 casts: it is ahead in {share([f[2] > 0.0 for f in found])}")
         print(f"  it is said so in {share(['for it' in f[3] for f in found])}")
         print(

@@ -78,7 +78,8 @@ def test_axe_finds_nothing(browser: webdriver.Chrome, site: str, name: str, widt
 
 
 def test_every_page_is_narrow_enough_and_big_enough_for_a_thumb(browser: webdriver.Chrome, site: str) -> None:
-    """320 px without a sideways scroll; at 390 px nothing to press is lower than 44 px, no text below 14."""
+    """320 px without a sideways scroll; at 390 px nothing to press is lower than 44 px, no text below 14, no
+    lettering of a drawing below 11 as it stands there."""
     for state in STATES:
         screen(browser, 320, 700)
         browser.get(site + state)
@@ -103,6 +104,12 @@ def test_every_page_is_narrow_enough_and_big_enough_for_a_thumb(browser: webdriv
             ".map(e => e.tagName + '.' + e.className + ' ' + e.textContent.trim().slice(0, 20))"
         )
         assert tiny == [], state
+        lettered = browser.execute_script(
+            "return [...document.querySelectorAll('svg text')].filter(e => e.checkVisibility())"
+            ".map(e => [parseFloat(getComputedStyle(e).fontSize) * Math.hypot(e.getScreenCTM().a,"
+            " e.getScreenCTM().b), e.textContent.trim()]).filter(([px, t]) => t && px < 11)"
+        )
+        assert lettered == [], state
 
 
 def test_text_at_twice_its_size_is_not_cut(browser: webdriver.Chrome, site: str) -> None:

@@ -16,6 +16,8 @@ from heathdrop.units import KG_PER_OZ, inches_said, ounces_as_written
 #: Rows shown at once; the filter finds the rest.
 MOST_ROWS = 120
 SHELF_HEIGHT, SHELF_GAP, SHELF_MOST = 118.0, 12.0, 40
+#: Width of a letter of a label, as drawn.
+LETTER = 6.4
 PER_IN = 19.0
 
 
@@ -139,14 +141,16 @@ def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
         ordered = [ordered[round(k * (len(ordered) - 1) / (SHELF_MOST - 1))] for k in range(SHELF_MOST)]
     if not ordered:
         return None
-    x, pieces = 30.0, []
+    x, pieces = SHELF_GAP, []
     for b in ordered:
         shape = catalog.trailers[b.shape]
         long = b.length_in * PER_IN
         deep = (b.width_in or shape.deep * b.length_in) * PER_IN
-        at = f"translate({x + 0.5 * deep:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
         label = f"{catalog.trailers[b.shape].name} {inches_said(b.length_in)}"
-        pieces.append(ShelfPiece(shape.outline, at, x + 0.5 * deep, label, f"{bulk_cm2(catalog, b):.1f}"))
-        x += max(deep, 58.0) + SHELF_GAP
+        wide = max(deep, LETTER * len(label))
+        middle = x + 0.5 * wide
+        at = f"translate({middle:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
+        pieces.append(ShelfPiece(shape.outline, at, middle, label, f"{bulk_cm2(catalog, b):.1f}"))
+        x += wide + SHELF_GAP
     said = "Trailers slim to bulky: " + "; ".join(f"{p.label} in, {p.bulk} cm²" for p in pieces) + "."
     return Shelf(max(x, 300.0), SHELF_HEIGHT + 42.0, tuple(pieces), said)
