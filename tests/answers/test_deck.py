@@ -53,6 +53,20 @@ def test_four_casts_are_said_where_nobody_says_how_many(cat: Catalog) -> None:
     assert len(next_up(DAY, STRANGER, rods, limit=2).search.steps) == 2
 
 
+@pytest.mark.parametrize("outcome", ["fish", "bump", "short", "nothing"])
+def test_the_rod_that_was_picked_is_thrown_whatever_bit_on_another(cat: Catalog, outcome: str) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw"), tied(cat, "B", "bladed-jig", 0.5, "paddle-tail")]
+    told = [Told(rods[0].rig, 3.0, 2.0, outcome, None)]
+    found = next_up(DAY, STRANGER, rods, told, only=rods[1])
+    first = found.search.steps[0].next
+    tied_on = found.rod_of(first.cast.rig)
+    assert tied_on is not None
+    assert tied_on.rod.name == "B"
+    assert first.change != "same"
+    again = next_up(DAY, STRANGER, rods, told, only=rods[0]).search.steps[0].next
+    assert again.cast.rig == name_of(rods[0].rig).text()
+
+
 def test_what_is_in_the_hand_counts_as_a_rod(cat: Catalog) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
     other = rig_by_name(cat, "underspin", 0.375, "paddle-tail")

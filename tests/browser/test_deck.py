@@ -161,6 +161,35 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     reads(browser, ".dayofstop h2", "1 cast")  # the day at a glance
 
 
+def test_a_rod_that_is_picked_is_the_one_on_record(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    """Right after a fish on another rod, and with no line to the laptop at all."""
+    begin(browser)
+    wait(browser, lambda: text(browser, "#rig").startswith("Rod A"))
+    press(browser, "[data-outcome=bump]")
+    press(browser, "#rig")
+    press(browser, "#inside > button:nth-child(2)")
+    wait(browser, lambda: text(browser, "#rig").startswith("Rod B"))
+    reads(browser, "#kept", "1 cast, all on the laptop")
+    assert text(browser, "#rig").startswith("Rod B")
+    offline(browser, True)
+    for letter, child in (("C", 3), ("B", 2)):
+        press(browser, "#rig")
+        press(browser, f"#inside > button:nth-child({child})")
+        wait(browser, lambda letter=letter: text(browser, "#rig").startswith(f"Rod {letter}"))  # type: ignore[misc]
+        jump(browser)
+        press(browser, "[data-outcome=nothing]")
+        wait(browser, lambda letter=letter: text(browser, "#rig").startswith(f"Rod {letter}"))  # type: ignore[misc]
+    offline(browser, False)
+    browser.execute_script("window.dispatchEvent(new Event('online'))")
+    wait(browser, lambda: len(laptop.casts()) == 3)
+    rods = browser.execute_script(
+        "return JSON.parse(document.getElementById('deck').textContent).rods"
+        ".map(r => r.rig.split(':').slice(0, 3).join(':'))"
+    )
+    thrown = [f"{c['family']}:{c['head_oz']:g}:{c['trailer']}" for c in laptop.casts()]
+    assert thrown == [rods[0], rods[2], rods[1]]
+
+
 def test_it_installs_to_the_home_screen(browser: webdriver.Chrome, laptop: Laptop) -> None:
     browser.get(laptop.address + "/deck")
     found = browser.execute_cdp_cmd("Page.getAppManifest", {})

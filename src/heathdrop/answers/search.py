@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 
@@ -62,7 +63,8 @@ class Step:
 @dataclass(frozen=True)
 class Search:
     """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
-    about the water on the way, the chance that nobody is here, the word to move on (None: stay)."""
+    about the water on the way, the chance that nobody is here, the word to move on (None: stay); ``each`` is
+    the first cast of every rig to hand, for who picks another rod."""
 
     scenario: Scenario
     belief: Belief
@@ -71,6 +73,7 @@ class Search:
     learned: tuple[str, ...]
     nobody: float = 0.0
     move_on: str | None = None
+    each: tuple[Step, ...] = ()
 
 
 def search_water(
@@ -121,45 +124,34 @@ def search_water(
         # Two of its last three casts came back fouled: another rod first.
         casts = [c for c in casts if c.rig != before.rig]
         keys = [k for k in keys if k != before.rig]
-    # The same again is a choice only while its rig is to hand.
-    if before is not None and before.rig in keys:
-        casts = [before, *casts]
     bitten = bool(answered) and OUTCOME[answered[-1].outcome].bitten
-    order = order_of(
+    # The same again is a choice only while its rig is to hand.
+    again = before is not None and before.rig in keys
+    if before is not None and again:
+        casts = [before, *casts]
+    ordered = partial(
+        order_of,
         catalog,
         belief,
         per_s=per_s,
-        casts=casts,
         before=before,
         to_hand=keys,
-        limit=limit,
-        bitten=bitten,
         place=place,
         thrown=thrown,
         nobody=nobody,
-        opens=opens,
     )
-    covered = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
+    covered = made = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
-    for k, one_next in enumerate(order):
-        why = _why(one_next, last, covered, per_s, bitten and k == 0)
-        passed = tuple(float(v) for v in bench.passed(one_next.cast))
-        turns = bench.gear_of(one_next.cast.rig).turns_per_s(one_next.cast.pace_ft_s)
-        runs = bench.runs_ft(one_next.cast)
-        way = bench.rated(one_next.cast.rig).way
-        lane = "another" if one_next.change == "direction" else "the same"
+    for k, one_next in enumerate(ordered(casts=casts, limit=limit, bitten=bitten and again, opens=opens)):
         steps.append(
-            Step(
-                next=one_next,
-                seconds=passed,
-                turns_per_s=turns,
-                why=why,
-                runs_ft=runs,
-                way=way,
-                direction=lane,
-            )
+            _step(bench, one_next, _why(one_next, last, covered, per_s, bitten and again and k == 0))
         )
         covered, last = covered + one_next.cast.seconds, one_next.cast
+    each = []
+    for key in keys if len(keys) > 1 else ():
+        mine = [c for c in casts if c.rig == key]
+        one_next = ordered(casts=mine, limit=1, opens=key)[0]
+        each.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
     seen = tried(first, per_s, answered, place)
     opened = order_of(
         catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
@@ -173,6 +165,21 @@ def search_water(
         learned=tuple(learned),
         nobody=nobody,
         move_on=leave,
+        each=tuple(each),
+    )
+
+
+def _step(bench: Bench, one: Next, why: str) -> Step:
+    """A cast of the order with what is said of it."""
+    cast = one.cast
+    return Step(
+        next=one,
+        seconds=tuple(float(v) for v in bench.passed(cast)),
+        turns_per_s=bench.gear_of(cast.rig).turns_per_s(cast.pace_ft_s),
+        why=why,
+        runs_ft=bench.runs_ft(cast),
+        way=bench.rated(cast.rig).way,
+        direction="another" if one.change == "direction" else "the same",
     )
 
 

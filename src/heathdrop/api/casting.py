@@ -11,7 +11,7 @@ from heathdrop.answers.own import Own
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.thrown import rig_of
 from heathdrop.api.planning import IfAnswer, RigFields
-from heathdrop.api.searching import CastAnswer, SearchAnswer, written
+from heathdrop.api.searching import CastAnswer, SearchAnswer, casts_written, written
 from heathdrop.conditions.gear import Line
 from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
@@ -57,10 +57,12 @@ class NextCast(CastAnswer):
 
 
 class NextAnswer(SearchAnswer):
-    """The next casts at a stop; the smallest change when the last cast went wrong; cautions that apply."""
+    """The next casts at a stop; the first cast of each rod to hand, for who picks another one than the order
+    names; the smallest change when the last cast went wrong; cautions that apply."""
 
     stop: str
     casts: list[NextCast]  # type: ignore[assignment]
+    each_rod: list[NextCast]
     mend: IfAnswer | None
     left: str
     cautions: list[str]
@@ -85,6 +87,10 @@ def _written(here: Here, found: NextUp) -> NextAnswer:
         **fields,
         stop=here.name,
         casts=[_cast(here, found, c) for c in answer.casts],
+        each_rod=[
+            _cast(here, found, c)
+            for c in casts_written(found.search.each, found.search.scenario.gear.rod_tip_height_ft)
+        ],
         mend=None
         if found.mend is None
         else IfAnswer(

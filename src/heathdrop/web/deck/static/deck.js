@@ -25,7 +25,18 @@ let asked = 0;
 
 const stop = () => data.stops[state.stop];
 const following = () => stop().next;
-const cast = () => following().casts[Math.min(state.at, following().casts.length - 1)];
+// The order; a rod that was picked keeps it to its own casts, before the laptop has said more as well.
+function ordered() {
+  const { casts: all, each_rod: each } = following();
+  const mine = (some) => some.filter((c) => c.name === state.rig);
+  return [mine(all), mine(each), all].find((some) => some.length);
+}
+// Who asked for one rod alone keeps what was known of the others.
+function follow(at, found) {
+  const { each_rod: before } = data.stops[at].next;
+  data.stops[at].next = found.each_rod.length ? found : { ...found, each_rod: before };
+}
+const cast = () => ordered()[Math.min(state.at, ordered().length - 1)];
 const passed = () => (Date.now() - state.begun) / 1000;
 
 function keepState() {
@@ -88,7 +99,7 @@ function show() {
 
 // On a wide screen there is room for what comes after, for the day so far and for the cautions.
 function beside() {
-  const order = following().casts.slice(state.at + 1).map((c) => element("li", c.said.why));
+  const order = ordered().slice(state.at + 1).map((c) => element("li", c.said.why));
   const day = casts.slice(-12).reverse().map((c) => element("li",
     `${c.time.slice(11, 16)} ${c.stop}: ${said[c.outcome] || c.outcome}, count ${counted(c)}`));
   const part = (title, list, rows) => {
@@ -207,7 +218,7 @@ async function after(all) {
     const found = await reply.json();
     gather();
     if (state.begun || stop().name !== name) { return; }
-    stop().next = found;
+    follow(state.stop, found);
     state.at = 0;
     keepState();
     show();
@@ -224,9 +235,7 @@ function move(to) {
 }
 
 function hold(rig) {
-  state.rig = rig;
-  const known = following().casts.findIndex((c) => c.name === rig);
-  if (rig && known >= 0) { state.at = known; }
+  Object.assign(state, { rig, at: 0 });
   keepState();
   show();
   return flush().then(after);
@@ -248,7 +257,10 @@ onChange((outbox) => {
   by("kept").textContent = notes.filter(Boolean).join(" ");
   if (outbox.answer) {
     const at = data.stops.findIndex((s) => s.name === outbox.answer.name);
-    if (at >= 0) { data.stops[at] = outbox.answer; }
+    if (at >= 0) {
+      follow(at, outbox.answer.next);
+      data.stops[at] = { ...outbox.answer, next: data.stops[at].next };
+    }
     if (at === state.stop && !state.begun) { state.at = 0; keepState(); show(); }
     onPanels({ stop: stop() });
   }
