@@ -14,7 +14,7 @@ from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.sizing.candidates import promise
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.presentation import presented
-from heathdrop.sizing.schools import leaning_of
+from heathdrop.sizing.schools import Leaning, leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
 
@@ -101,22 +101,23 @@ def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:
 
 def _promised(catalog: Catalog, setting: Setting) -> float:
     """The standing that no rig of the setting's family can pass."""
-    weighed, school = points_of(catalog, setting.facts, setting.scenario, setting.family)
+    weighed, school = points_of(catalog, setting.facts, setting.scenario, setting.family, setting.leaning)
     return promise(setting) * math.exp(sum(p for _, p in weighed) + school)
 
 
 def points_of(
-    catalog: Catalog, water: Facts, scenario: Scenario, family: Family
+    catalog: Catalog, water: Facts, scenario: Scenario, family: Family, leaning: Leaning | None = None
 ) -> tuple[list[tuple[Rule, float]], float]:
     """The rules that weigh for or against a family here with their log points, each as far as it is true;
-    and the points of the schools."""
+    and the points of the schools, whose ``leaning`` may be known already."""
     facts = family_facts(water, family)
     weighed = [
         (rule, degree(rule.when, facts) * rule.favours[family.id])
         for rule in catalog.rules.values()
         if rule.favours.get(family.id)
     ]
-    school = leaning_of(catalog, scenario.schools, facts).favours.get(family.id, 0.0)
+    leaning = leaning or leaning_of(catalog, scenario.schools, facts)
+    school = leaning.favours.get(family.id, 0.0)
     return [(rule, points) for rule, points in weighed if points], school
 
 

@@ -55,15 +55,21 @@ class Told:
 
 
 class Bench:
-    """Casts of the rigs to hand, simulated once each."""
+    """Casts of the rigs to hand, simulated once each; ``called`` are sizings of this water that stand
+    already, whose first rigs need not be sized again."""
 
     def __init__(
-        self, scenario: Scenario, own: Own, belief: Belief, gears: Mapping[str, Gear] | None = None
+        self,
+        scenario: Scenario,
+        own: Own,
+        belief: Belief,
+        gears: Mapping[str, Gear] | None = None,
+        called: Sequence[Sizing] = (),
     ) -> None:
         self.scenario, self.own, self.belief = scenario, own, belief
         self.gears = gears or {}
         self.catalog = catalogue.load()
-        self._sized: dict[str, tuple[Sizing, Rated]] = {}
+        self._sized = {s.rigs[0].key: (s, s.rigs[0]) for s in called if s.rigs[0].key not in self.gears}
         self._flown: dict[tuple[str, float, float, str], CastResult] = {}
         self._of: dict[int, CastResult] = {}
         self._off_ft: dict[str, float] = {}

@@ -12,7 +12,7 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.rods_to_hand import Bench, Told
-from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.answers.water import call_of, first_belief, placed, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
@@ -34,7 +34,7 @@ from heathdrop.search.order import (
 )
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import size
+from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
 from heathdrop.units import count_said, feet, ounces_as_written
 
@@ -95,10 +95,11 @@ def search_water(
     scenario, learned = _corrected(placed(scenario), own, told, gears)
     mood = judge(catalog, scenario.conditions).value
     per_s, first = bite_per_s(catalog, mood), first_belief(scenario)
-    bench = Bench(scenario, own, first, gears)
+    called = [] if rods else _best_sized(scenario, own, catalog.search.grid.rods)
+    bench = Bench(scenario, own, first, gears, called)
     for one in told:
         bench.shift(one)
-    hand = list(rods) or best_few(scenario, own, catalog.search.grid.rods)
+    hand = list(rods) or [sizing.rigs[0].rig for sizing in called]
     if told and not rods:
         hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
     bench.learn(told, hand)
@@ -204,13 +205,14 @@ def _move_on(catalog: Catalog, step: Step, opened: Next) -> str | None:
 
 def best_few(scenario: Scenario, own: Own, count: int) -> list[Rig]:
     """The best rig of each of the families that stand first."""
+    return [sizing.rigs[0].rig for sizing in _best_sized(scenario, own, count)]
+
+
+def _best_sized(scenario: Scenario, own: Own, count: int) -> list[Sizing]:
+    """The sizings of the families that stand first, or of those that are named."""
     if scenario.families:
-        found = [
-            size(catalogue.load(), replace(scenario, families=(f,)), known=own.learned, tackle=own.tackle)
-            for f in scenario.families[:count]
-        ]
-        return [s.rigs[0].rig for s in found]
-    return [s.best.rig for s in call_of(scenario, own, places=count).standings[:count]]
+        return [sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families[:count]]
+    return [s.sizing for s in call_of(scenario, own, places=count).standings[:count]]
 
 
 def _corrected(

@@ -162,6 +162,8 @@ def hopeless_at(stop: Stop, family: str, own: Own) -> Values | None:
 def _behind(water: Scenario, family: str, own: Own) -> float:
     """How far (log) the rules put a family behind the one that stands first in this water (remembered)."""
     setting = setting_of(catalogue.load(), replace(water, families=(family,)), own.learned)
-    weighed, school = points_of(catalogue.load(), setting.facts, setting.scenario, setting.family)
+    weighed, school = points_of(
+        catalogue.load(), setting.facts, setting.scenario, setting.family, setting.leaning
+    )
     most = call_of(replace(water, families=()), own, places=FAMILIES).standings[0].points
     return min(0.0, sum(p for _, p in weighed) + school - most)

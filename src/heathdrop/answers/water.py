@@ -69,9 +69,10 @@ def call_of(scenario: Scenario, own: Own = STRANGER, places: int | None = None) 
     return _called(replace(placed(scenario), families=families), own, places)
 
 
-def family_called(scenario: Scenario, own: Own = STRANGER) -> str:
-    """The family that stands first. Raises BadInput for an empty box."""
-    return call_of(scenario, own, places=1).family
+def family_called(scenario: Scenario, own: Own = STRANGER, places: int = 1) -> str:
+    """The family that stands first. Raises BadInput for an empty box. Who goes on to ask for more ``places``
+    of the same water asks for them here, so that the water is called once."""
+    return call_of(scenario, own, places=places).family
 
 
 @dataclass(frozen=True)

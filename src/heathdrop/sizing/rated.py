@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
@@ -60,7 +61,7 @@ class Rated:
         """Whether it is worked along the floor: dragged or hopped, or swum so that it keeps touching."""
         return self.rig.family.work == "bottom" or (self.cadence is not None and self.cadence.cadence.floor)
 
-    @property
+    @cached_property
     def key(self) -> str:
         """The rig's one name as text, for addresses."""
         return self.name.text()

@@ -63,7 +63,8 @@ def _sheet_for(values: dict[str, str], own: Own) -> Sheet:
     """Size the state and make it ready to show. Raises BadInput."""
     if values["view"] not in VIEW_IDS:
         raise BadInput("view", values["view"], "one of " + ", ".join(VIEW_IDS))
-    scenario = scenario_from(values, own)
+    places = {"water": SHOWN, "search": catalogue.load().search.grid.rods}.get(values["view"], 1)
+    scenario = scenario_from(values, own, places)
     call = call_of(scenario, own, places=SHOWN) if values["view"] == "water" else None
 
     def link(**changed: str) -> str:
@@ -93,7 +94,7 @@ def _search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
     BadInput."""
     catalog = catalogue.load()
     told = told_in(catalog, values["tried"])
-    scenario = scenario_from(values, own)
+    scenario = scenario_from(values, own, catalog.search.grid.rods)
     if values["family"] == CALLED:
         scenario = replace(scenario, families=())
     rods = [RigName.parse(values["pick"]).rig(catalog)] if values["pick"] else []

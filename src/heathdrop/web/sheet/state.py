@@ -35,8 +35,9 @@ def schools_for(values: dict[str, str], own: Own) -> dict[str, str]:
     return {**dict(own.schools), **schools_in(values)}
 
 
-def scenario_from(values: dict[str, str], own: Own) -> Scenario:
-    """The scenario of a state, its family called when left to us. Raises BadInput.
+def scenario_from(values: dict[str, str], own: Own, places: int = 1) -> Scenario:
+    """The scenario of a state, its family called when left to us; ``places`` are those of the call that will
+    be asked for besides. Raises BadInput.
 
     The schools that the angler holds to apply unless the state names others.
     """
@@ -46,7 +47,7 @@ def scenario_from(values: dict[str, str], own: Own) -> Scenario:
         raise bad_input(error.errors()) from error
     if values["family"] != CALLED:
         return scenario
-    return replace(scenario, families=(family_called(scenario, own),))
+    return replace(scenario, families=(family_called(scenario, own, places),))
 
 
 def _said_in(values: dict[str, str], own: Own) -> Scenario:
