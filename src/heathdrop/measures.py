@@ -70,7 +70,7 @@ _JOIN = r"\s?[–-]\s?|\sto\s|\sor\s|\sand\s"
 _NO_INCH = r"(?!\s(?:the|an?|its?|your|this|these|that|\d|all|front|one|each)\b)"
 _UNITS = r"°F|ft/s|ft a second|in/s|in/turn|in a turn|in per turn|ft|oz|mph|lb|in" + _NO_INCH
 _MEASURED = re.compile(
-    rf"(?<![\w/.])(?P<numbers>(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))*)\s?(?P<unit>{_UNITS})(?![\w/])"
+    rf"(?<![\w/.])(?P<article>\b[Aa]n?\s)?(?P<numbers>(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))*)\s?(?P<unit>{_UNITS})(?![\w/])"
 )
 _FOOT = re.compile(r"a foot(?P<between>(?: of sweep)? in about )(?P<seconds>[\d.]+) s")
 _BARE = re.compile(rf"(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))?")
@@ -104,9 +104,17 @@ def in_metric(sentence: str) -> str:
         unit = _SPELT.get(found["unit"], found["unit"])
         turn = TURNS[unit]
         numbers = re.sub(_NUMBER, lambda n: _one(turn, n[0]), found["numbers"])
-        return f"{numbers} {turn.unit}"
+        return f"{_article(found['article'], numbers)}{numbers} {turn.unit}"
 
     return _FOOT.sub(_a_metre, _MEASURED.sub(turned, sentence))
+
+
+def _article(article: str | None, numbers: str) -> str:
+    """The article before a figure, as the figure sounds: ``an 8``, ``a 24``, ``an 11``, ``a 10``."""
+    if not article:
+        return ""
+    sounds = numbers.startswith("8") or re.match(r"(11|18)(?!\d)", numbers) is not None
+    return f"{article[0]}{'n' if sounds else ''} "
 
 
 def _a_metre(found: re.Match[str]) -> str:
