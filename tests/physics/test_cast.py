@@ -202,3 +202,17 @@ def test_programmes_that_cannot_be_played() -> None:
         fly(lure, line, WATER, deep(20), [])
     with pytest.raises(BadInput, match=r"speed_ft_s was not given"):
         fly(lure, line, WATER, deep(20), [Phase("retrieve")])
+
+
+def test_tension_is_told_without_the_impulse_of_a_step(cat: Catalog) -> None:
+    """A spinnerbait dragged on a level floor: one sample above 5 N where the hand holds a third of one."""
+    water, line = water_at(60.0), line_by_test(cat, "fluorocarbon", 15.0)
+    lure = lure_of(cat, rig_by_name(cat, "spinnerbait", 1.0, "paddle-tail"), water.density_kg_m3, 60.0)
+    level = Cast(80 * 0.3048, 0.61, ((0.0, 12 * 0.3048), (300.0, 12 * 0.3048)))
+    drag = [Phase("fall", slack=True), Phase("drag", lift_m=0.61, times=6)]
+    found = fly(lure, line, water, level, drag)
+    assert found.samples.tension.max() > 3.0
+    assert found.tension_n.max() < 0.6
+    assert float(np.median(found.tension_n)) == pytest.approx(
+        float(np.median(found.samples.tension)), abs=0.05
+    )

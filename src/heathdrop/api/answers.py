@@ -60,7 +60,7 @@ def _pair(band: tuple[float, float]) -> out.Pair:
 
 
 def _samples(result: CastResult) -> list[out.Sample]:
-    s = result.samples
+    s, tensions = result.samples, result.tension_n
     return [
         out.Sample(
             t_s=_r(t),
@@ -70,7 +70,7 @@ def _samples(result: CastResult) -> list[out.Sample]:
             phase=int(phase),
             on_bottom=bool(bottom > 0.5),
         )
-        for t, x, z, tension, phase, bottom in zip(s.t, s.x, s.z, s.tension, s.phase, s.bottom, strict=True)
+        for t, x, z, tension, phase, bottom in zip(s.t, s.x, s.z, tensions, s.phase, s.bottom, strict=True)
     ]
 
 

@@ -35,6 +35,9 @@ from heathdrop.physics.program import LONGEST_CAST_S, TAKING_UP, Phase, Scene, l
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
+#: Tension is told over so many seconds either way.
+FELT_S = 0.3
+
 
 @lru_cache(maxsize=64)
 def mesh(segments: int, grading: float) -> NDArray[np.float64]:
@@ -124,6 +127,14 @@ class CastResult:
     @property
     def on_bottom(self) -> NDArray[np.bool_]:
         return self.samples.bottom > 0.5
+
+    @property
+    def tension_n(self) -> NDArray[np.float64]:
+        """Tension at the tip (N) as a hand feels it: the median of :data:`FELT_S` either way. A step that
+        takes length back at once answers with an impulse that is the step's and not the water's."""
+        t, raw = self.samples.t, self.samples.tension
+        begin, end = np.searchsorted(t, t - FELT_S), np.searchsorted(t, t + FELT_S, side="right")
+        return np.array([np.median(raw[a:b]) for a, b in zip(begin, end, strict=True)])
 
     @property
     def bottom_s(self) -> float:
