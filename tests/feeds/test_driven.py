@@ -28,7 +28,7 @@ from heathdrop.feeds.driven import (
 )
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.simulated import BOTTOM_FT, Boat
-from heathdrop.sizing.setting import cast_of
+from heathdrop.sizing.cast import cast_of
 from heathdrop.sizing.size import size
 from heathdrop.units import feet
 from heathdrop.web.shell.fields import body_from, profile_text, values_from, values_of

@@ -1,4 +1,4 @@
-"""What rating a rig needs besides the rig: cast and bottom, paces, the line as set and as learned."""
+"""What rating a rig needs besides the rig: where its cover begins, paces, odds, what is kept."""
 
 from __future__ import annotations
 
@@ -9,51 +9,28 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Gear, Leader, Line, Reel
+from heathdrop.conditions.gear import Gear, Line, Reel
 from heathdrop.conditions.scenario import Scenario
-from heathdrop.errors import BadInput
-from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.known import AS_TABLED, OwnFish, Untaught
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
-    cast_of,
     limits_for,
-    line_of,
     mood_paces,
     reachable_paces,
     setting_of,
 )
 from heathdrop.sizing.size import rate
-from heathdrop.units import feet, metres
+from heathdrop.units import feet
 from tests.advice.cases import rated
 from tests.golden_file import holds_to
+from tests.sizing.test_cast import Slick
 from tests.waters import BAIT, GRASS, MAT, PADS, WOOD
 
 
 def of(cat: Catalog, water, family: str, **more: object):  # type: ignore[no-untyped-def]
     return setting_of(cat, Scenario(water, families=(family,), **more))  # type: ignore[arg-type]
-
-
-@pytest.mark.parametrize(
-    ("shape", "depths_ft"),
-    [("level", (9.0, 9.0, 9.0)), ("slope", (2.7, 5.85, 9.0)), ("steps", (3.15, 5.85, 9.0))],
-)
-def test_the_bottom_under_the_cast(cat: Catalog, shape: str, depths_ft: tuple[float, ...]) -> None:
-    cast = cast_of(cat, Scenario(replace(GRASS, bottom_shape=shape), families=("swim-jig",)))
-    assert feet(cast.distance_m) == pytest.approx(80.0)
-    assert feet(cast.rod_tip_m) == pytest.approx(2.0)
-    found = [feet(cast.bottom_at(metres(at))) for at in (0.0, 40.0, 80.0)]
-    assert found == pytest.approx(depths_ft, abs=0.01)
-
-
-def test_a_driven_bottom_is_level_before_and_after(cat: Catalog) -> None:
-    water = replace(GRASS, bottom_ft=((10.0, 4.0), (60.0, 9.0)))
-    cast = cast_of(cat, Scenario(water, families=("swim-jig",)))
-    assert [feet(cast.bottom_at(metres(x))) for x in (0.0, 10.0, 35.0, 60.0, 500.0)] == pytest.approx(
-        [4.0, 4.0, 6.5, 9.0, 9.0]
-    )
 
 
 def test_a_pitch_goes_no_further_than_a_pitch(cat: Catalog) -> None:
@@ -184,31 +161,6 @@ def test_paces_are_those_of_mood_reel_and_blade(cat: Catalog) -> None:
     assert feet(bladed.slowest_m_s) == pytest.approx(cat.families["bladed-jig"].least_pace_ft_s)
     slow_reel = of(cat, GRASS, "swim-jig", gear=Gear(reel=Reel(inches_per_turn=12.0)))
     assert mood_paces(slow_reel)[1] <= fast + 0.06
-
-
-@dataclass(frozen=True, eq=False)
-class Slick(Untaught):
-    """A line whose friction was learned to be half, a mat that needs twice."""
-
-    def line(self, line: Chain, material: str) -> Chain:
-        return replace(line, friction=0.5 * line.friction)
-
-    def mat_factor(self, texture: str) -> float:
-        return 2.0 if texture == "hydrilla" else 1.0
-
-
-def test_line_and_leader_as_set_and_as_learned(cat: Catalog) -> None:
-    tied = Line(material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=15, length_ft=8))
-    plain, taught = line_of(cat, tied), line_of(cat, tied, Slick())
-    assert plain.leader is not None
-    assert taught.leader is not None
-    assert plain.leader_m == pytest.approx(metres(8.0))
-    assert taught.friction == 0.5 * plain.friction
-    assert taught.leader.friction == 0.5 * plain.leader.friction
-    with pytest.raises(BadInput, match=r"gear\.line\.leader"):
-        line_of(
-            cat, Line(material="braid", test_lb=30, leader=Leader(material="nylon", test_lb=90, length_ft=3))
-        )
 
 
 def test_what_was_learned_of_the_mat_is_in_the_odds(cat: Catalog) -> None:

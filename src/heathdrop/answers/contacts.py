@@ -19,7 +19,7 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.learning.drops import predicted_s
 from heathdrop.learning.observations import DepthCheck, DropTest
-from heathdrop.sizing.setting import line_of
+from heathdrop.sizing.cast import line_of
 from heathdrop.units import metres
 
 #: A tap comes so late (s) at most; from so long after the count on the lure was under way.

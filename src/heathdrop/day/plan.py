@@ -15,7 +15,7 @@ from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.validation import stops_of
 from heathdrop.errors import BadInput, require_between
-from heathdrop.sizing.setting import line_of
+from heathdrop.sizing.cast import line_of
 
 #: Plans being worked out, or worked out lately.
 JOBS: Jobs[Plan] = Jobs()

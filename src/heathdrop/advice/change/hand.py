@@ -13,7 +13,8 @@ from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import standard_trailers
-from heathdrop.sizing.setting import Setting, line_of
+from heathdrop.sizing.cast import line_of
+from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
 from heathdrop.sizing.tune import BOARD
 from heathdrop.units import feet

@@ -15,8 +15,9 @@ from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.cast import line_of
 from heathdrop.sizing.rated import Rated
-from heathdrop.sizing.setting import line_of, setting_of
+from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Sizing, rated_at
 from heathdrop.sizing.ways import programme
 from heathdrop.training.waters import random_water
