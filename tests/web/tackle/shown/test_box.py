@@ -82,4 +82,4 @@ def test_a_crowded_shelf_keeps_its_ends(cat: Catalog) -> None:
     shelf = shelf_of(cat, many)
     assert shelf is not None
     assert len(shelf.pieces) == SHELF_MOST
-    assert (shelf.pieces[0].label, shelf.pieces[-1].label) == ("craw 2", "craw 6.45")
+    assert (shelf.pieces[0].label, shelf.pieces[-1].label) == ("craw 2 in", "craw 6.45 in")

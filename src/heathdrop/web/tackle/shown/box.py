@@ -146,11 +146,11 @@ def shelf_of(catalog: Catalog, rows: Sequence[Kept]) -> Shelf | None:
         shape = catalog.trailers[b.shape]
         long = b.length_in * PER_IN
         deep = (b.width_in or shape.deep * b.length_in) * PER_IN
-        label = f"{catalog.trailers[b.shape].name} {inches_said(b.length_in)}"
+        label = f"{catalog.trailers[b.shape].name} {inches_said(b.length_in)} in"
         wide = max(deep, LETTER * len(label))
         middle = x + 0.5 * wide
         at = f"translate({middle:.1f} 8) rotate(90) scale({long:.1f} {deep:.1f})"
         pieces.append(ShelfPiece(shape.outline, at, middle, label, f"{bulk_cm2(catalog, b):.1f}"))
         x += wide + SHELF_GAP
-    said = "Trailers slim to bulky: " + "; ".join(f"{p.label} in, {p.bulk} cm²" for p in pieces) + "."
+    said = "Trailers slim to bulky: " + "; ".join(f"{p.label}, {p.bulk} cm²" for p in pieces) + "."
     return Shelf(max(x, 300.0), SHELF_HEIGHT + 42.0, tuple(pieces), said)
