@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import random
 from dataclasses import replace
 from typing import Any
 
@@ -14,7 +15,7 @@ from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import search_water
 from heathdrop.answers.stop import Stop, suited, worth_at
-from heathdrop.answers.water import placed
+from heathdrop.answers.water import call_of, placed
 from heathdrop.api.searching import SearchRequest, search_answer
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Reel
@@ -24,6 +25,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.reading import span_of
+from heathdrop.training.waters import random_water
 from tests.waters import BAIT, GRASS
 
 BODY: dict[str, Any] = {
@@ -302,3 +304,26 @@ def test_a_cast_that_cannot_be_is_named(cat: Catalog, more: dict[str, Any], said
     with pytest.raises(BadInput) as refusal:
         search_water(Scenario(GRASS), STRANGER, [], [told])
     assert str(refusal.value).startswith(said)
+
+
+@pytest.mark.filterwarnings("error")
+@pytest.mark.parametrize(
+    "more", [{"bottom_depth_ft": 0.0}, {"fish_depth_ft": 1e300}, {"bottom_depth_ft": -5.0}]
+)
+def test_water_that_cannot_be_is_refused_before_it_is_searched(more: dict[str, float]) -> None:
+    with pytest.raises(BadInput, match="it must be"):
+        search_water(Scenario(replace(BAIT, **more)))
+
+
+@pytest.mark.slow
+def test_search_opens_as_the_sheet_calls_it_where_the_depth_is_known() -> None:
+    """Sheet and search name one rig first over twenty random waters; after a blank the order is its own."""
+    rng, other = random.Random(23), 0
+    for _ in range(20):
+        scenario = SizeRequest.model_validate(random_water(rng)).scenario()
+        called = call_of(scenario, places=1).standings[0].best
+        first = search_water(scenario, limit=2).steps
+        assert first[0].next.cast.rig == called.key
+        assert first[0].next.change == "none"
+        other += first[1].next.cast.rig != called.key
+    assert other > 0

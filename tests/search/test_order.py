@@ -14,6 +14,7 @@ from heathdrop.search.belief import Belief
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import (
     Answered,
+    Opening,
     Place,
     change_between,
     minutes_of,
@@ -250,8 +251,10 @@ def test_the_plans_cast_opens_and_stays_until_another_earns_clearly_more(cat: Ca
     assert next_cast(cat, belief, PER_S, [best, far], None, hand)[0] is best
     named = replace(other, rig="bladed-jig:0.5:craw", sized=True)
     both = [best, named]
-    opened = next_cast(cat, belief, PER_S, both, None, [*hand, named.rig], opens=named.rig)[0]
+    opened = next_cast(cat, belief, PER_S, both, None, [*hand, named.rig], opens=Opening(named.rig))[0]
     assert opened is (named if enough else best)
+    always = Opening(named.rig, 0.0)
+    assert next_cast(cat, belief, PER_S, both, None, [*hand, named.rig], opens=always)[0] is named
 
 
 def test_what_a_tired_cast_adds_by_hand(cat: Catalog) -> None:

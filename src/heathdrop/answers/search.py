@@ -16,7 +16,7 @@ from heathdrop.answers.water import call_of, first_belief, placed, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.rig import Rig
@@ -26,6 +26,7 @@ from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import (
     Answered,
     Next,
+    Opening,
     Place,
     nobody_after,
     order_of,
@@ -87,11 +88,12 @@ def search_water(
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
     none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
-    on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with. Raises
-    BadInput."""
+    on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with (the called one
+    where no rods are given). Raises BadInput."""
     catalog = catalogue.load()
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
+    check(scenario)
     scenario, learned = _corrected(placed(scenario), own, told, gears)
     mood = judge(catalog, scenario.conditions).value
     per_s, first = bite_per_s(catalog, mood), first_belief(scenario)
@@ -100,6 +102,11 @@ def search_water(
     for one in told:
         bench.shift(one)
     hand = list(rods) or [sizing.rigs[0].rig for sizing in called]
+    opening = Opening(opens)
+    if called and not opens:
+        # With nothing tied on yet it is opened as the sheet calls it, while it is known how deep they are.
+        share = None if scenario.conditions.fish_span_ft is not None else 0.0
+        opening = Opening(called[0].rigs[0].key, share)
     if told and not rods:
         hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
     bench.learn(told, hand)
@@ -143,7 +150,7 @@ def search_water(
     )
     covered = made = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
     steps, last = [], before
-    for k, one_next in enumerate(ordered(casts=casts, limit=limit, bitten=bitten and again, opens=opens)):
+    for k, one_next in enumerate(ordered(casts=casts, limit=limit, bitten=bitten and again, opens=opening)):
         steps.append(
             _step(bench, one_next, _why(one_next, last, covered, per_s, bitten and again and k == 0))
         )
@@ -151,7 +158,7 @@ def search_water(
     each = []
     for key in keys if len(keys) > 1 else ():
         mine = [c for c in casts if c.rig == key]
-        one_next = ordered(casts=mine, limit=1, opens=key)[0]
+        one_next = ordered(casts=mine, limit=1, opens=Opening(key))[0]
         each.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
     seen = tried(first, per_s, answered, place)
     opened = order_of(

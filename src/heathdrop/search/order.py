@@ -10,6 +10,7 @@ from collections import Counter
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, field
 from types import MappingProxyType
+from typing import NamedTuple
 
 import numpy as np
 
@@ -127,6 +128,17 @@ def minutes_of(catalog: Catalog, change: str) -> float:
     return takes.get(change, m.setting_min if change in ("count", "pace", "way") else 0.0)
 
 
+class Opening(NamedTuple):
+    """The rig (by its name) that a water is opened with as long as it earns this share of the best cast's
+    rate (None: as the search's numbers have it)."""
+
+    rig: str
+    share: float | None = None
+
+
+NO_OPENING = Opening("")
+
+
 def next_cast(
     catalog: Catalog,
     belief: Belief,
@@ -136,11 +148,12 @@ def next_cast(
     to_hand: Sequence[str],
     place: Place = ONE_LANE,
     thrown: Mapping[Hashable, int] = NEVER,
-    opens: str = "",
+    opens: Opening = NO_OPENING,
 ) -> tuple[Candidate, str, float, float]:
     """The cast with most chance of a bite for a minute: itself, the change, its minutes, the chance. Equal
     ones: the smaller change, the shorter count. A rig is thrown as it was sized while nothing else earns
-    clearly more; before the first cast the rig ``opens`` is. ``thrown`` counts the casts made, by setting."""
+    clearly more; before the first cast the rig that ``opens`` is. ``thrown`` counts the casts made, by
+    setting."""
     found, first = [], catalog.search.grid.sized_first
     for k, cast in enumerate(casts):
         change = change_between(before, cast, to_hand, place.lanes)
@@ -152,8 +165,9 @@ def next_cast(
     best = min(found)
     if before is None:
         # A stop is opened with the rig, count and pace that plan and sheet name, unless clearly the worse.
-        enough = catalog.search.grid.opens_from * best[0]
-        for rig in (opens, casts[best[3]].rig):
+        usual = catalog.search.grid.opens_from
+        for rig, share in ((opens.rig, opens.share), (casts[best[3]].rig, None)):
+            enough = (usual if share is None else share) * best[0]
             mine = [f for f in found if casts[f[3]].sized and casts[f[3]].rig == rig and f[0] <= enough]
             if mine:
                 best = mine[0]
@@ -174,7 +188,7 @@ def order_of(
     place: Place = ONE_LANE,
     thrown: Mapping[Hashable, int] = NEVER,
     nobody: float = 0.0,
-    opens: str = "",
+    opens: Opening = NO_OPENING,
 ) -> tuple[Next, ...]:
     """The next ``limit`` casts if none of them is bitten; ``so_far`` is the chance of a bite by then,
     ``nobody`` the chance that no biting fish is here, ``opens`` the rig that the first cast is for as the
