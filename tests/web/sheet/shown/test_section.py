@@ -15,7 +15,10 @@ from heathdrop.sizing.program import play
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import feet, metres
 from heathdrop.web.sheet.shown.section import STEPS, section_of
-from heathdrop.web.shell.frame import NARROW, WIDE, Scale
+from heathdrop.web.shell.frame import NARROW, WIDE, Frame, Scale
+from tests.advice.cases import rated
+from tests.golden_file import holds_to
+from tests.web.drawn import by_class, figures
 from tests.web.shown import DAY
 
 
@@ -54,3 +57,41 @@ def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
     for fish in drawn.fish:
         distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
         assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0
+
+
+#: Every kind of cover, swum, worked and dropped, wide and narrow.
+SHOWN = {
+    WIDE: ("right over grass", "winter rock", "mat too light", "wood", "pads", "docks"),
+    NARROW: ("pads",),
+}
+PATHS = ("fall", "path", "slack", "spread", "line", "rod", "floor", "glide")
+
+
+@pytest.mark.parametrize("frame", [WIDE, NARROW], ids=["wide", "narrow"])
+def test_what_is_drawn_of_a_cast(cat: Catalog, frame: Frame) -> None:
+    found = {}
+    for name in SHOWN[frame]:
+        sizing, best = rated(name)
+        cast = play(sizing, best)
+        bands = bands_for(cat, sizing, [best])[0]
+        s = section_of(sizing, best, cast, bands, frame, rivals=[("a", cast)] if name == "pads" else [])
+        marks_ = {
+            "depths": s.depth_ticks,
+            "ways": s.distance_ticks,
+            "fish": s.fish,
+            "seconds": s.seconds,
+            "others": (s.lure, s.count, *([s.grass_top] if s.grass_top else []), *(r[2] for r in s.rivals)),
+        }
+        found[name] = {
+            **{path: figures(getattr(s, path)) for path in PATHS},
+            **by_class(s.things),
+            **{
+                kind: f"{figures(*(f'{m.x} {m.y}' for m in some))}: {' '.join(m.text for m in some)}"
+                for kind, some in marks_.items()
+            },
+            "grass": figures(*s.grass),
+            "rivals": figures(*(r[0] + r[1] for r in s.rivals)),
+            "band": f"{s.band_text}, {s.band[0]:.0f} to {s.band[1]:.0f}, said at {s.band_text_y:.0f}",
+            "frame": f"{s.left:.0f} {s.right:.0f} {s.surface_y:.0f} {s.bottom_y:.0f}",
+        }
+    holds_to(f"web.section-{frame.name}", found)
