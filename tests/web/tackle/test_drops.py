@@ -8,6 +8,9 @@ from urllib.parse import parse_qsl
 import pytest
 from fastapi.testclient import TestClient
 
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.store.observations import DropRecord
+from heathdrop.web.tackle.drops import weighed
 from tests.web.shown import HX
 from tests.web.shown import token as token_of
 
@@ -138,3 +141,19 @@ def test_a_bottom_found_on_the_water_teaches_and_its_place_is_told(client: TestC
     for id_ in [*ids, ran]:
         client.delete(f"/api/v1/casts/{id_}")
     assert "On the water" not in client.get("/drops").text
+
+
+def test_masses_are_those_of_the_box_where_none_were_given() -> None:
+    """By family and weight of the head, by shape and length of the trailer; what was weighed here stays."""
+    record = DropRecord(
+        family="swim-jig", head_oz=0.375, trailer="craw", trailer_length_in=4.0, depth_ft=9.0, times_s=[4.0]
+    )
+    heads = [OwnedHead("bladed-jig", 0.375, "lead", 12.0), OwnedHead("swim-jig", 0.5, "lead", 15.0)]
+    mine = [*heads, OwnedHead("swim-jig", 0.375, "lead", 11.1)]
+    tails = [OwnedTrailer("chunk", 4.0, 9.0), OwnedTrailer("craw", 3.0, 7.0), OwnedTrailer("craw", 4.0, 9.9)]
+    known = weighed(record, tackle_of(mine, tails))
+    assert (known.head_g, known.trailer_g) == (11.1, 9.9)
+    other = weighed(record, tackle_of(heads, tails[:2]))
+    assert (other.head_g, other.trailer_g) == (None, None)
+    given = record.model_copy(update={"head_g": 10.0, "trailer_g": 8.0})
+    assert weighed(given, tackle_of(mine, tails)) == given

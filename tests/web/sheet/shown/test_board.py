@@ -43,3 +43,12 @@ def test_every_mark_has_its_picture(client: TestClient) -> None:
     assert all(f'<symbol id="m-{mark}"' in page for mark in MARKS)
     assert "of 4)" in page
     assert not re.search(r"\d\.\d\d+ of 4", page)
+
+
+def test_rows_are_named_by_shape_and_a_joined_one_so(cat: Catalog, sizing: Sizing) -> None:
+    labels = [label for label, _ in shown(cat, sizing, view="size").rows]
+    assert len(set(labels)) == len(labels)
+    assert "small craw" in labels
+    assert not any(", joined" in label for label in labels)
+    joined = shown(cat, sizing, view="size", pick="bladed-jig:0.5:craw:fused=yes")
+    assert sum(label == "craw, joined" for label, _ in joined.rows) == 1
