@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import sqlite3
+import time
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.errors import BadInput
-from heathdrop.web.app import create_app
+from heathdrop.web.app import AT_ONCE, create_app
 from tests.web.shown import HX
 
 
@@ -87,3 +89,22 @@ def test_hosts_that_were_named_are_answered(tmp_path: Path) -> None:
 def test_instruments_that_are_no_address_are_refused_at_once(tmp_path: Path) -> None:
     with pytest.raises(BadInput, match="nmea was “udp://x”"):
         create_app(tmp_path / "a.sqlite", nmea="udp://x")
+
+
+def test_answers_wait_in_one_line_for_a_few_places(tmp_path: Path) -> None:
+    """Of twenty asked at once no more than so many are at work, and all are answered."""
+    at_work, most, count = [], [0], 20
+    app = create_app(tmp_path / "line.sqlite")
+
+    def slow() -> str:
+        at_work.append(1)
+        most[0] = max(most[0], len(at_work))
+        time.sleep(0.02)
+        at_work.pop()
+        return "done"
+
+    app.add_api_route("/slow", slow)
+    with TestClient(app, base_url="http://127.0.0.1") as client, ThreadPoolExecutor(count) as crowd:
+        answers = list(crowd.map(lambda _: client.get("/slow").json(), range(count)))
+    assert answers == ["done"] * count
+    assert most[0] <= AT_ONCE

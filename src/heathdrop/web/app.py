@@ -8,6 +8,7 @@ from contextlib import asynccontextmanager
 from pathlib import Path
 from typing import Any
 
+from anyio.to_thread import current_default_thread_limiter
 from fastapi import FastAPI, Request
 from fastapi.exception_handlers import http_exception_handler
 from fastapi.exceptions import RequestValidationError
@@ -103,9 +104,18 @@ def create_app(
     return app
 
 
+#: Answers that are worked on at once; the others wait in the order in which they came.
+AT_ONCE = 4
+
+
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
-    """The instruments are read while the app runs; the data file is given back whole on every stop."""
+    """The instruments are read while the app runs; the data file is given back whole on every stop.
+
+    Answers wait in one line for :data:`AT_ONCE` places: with as many at work as come, each of twenty clients
+    gets a twentieth of the processor, and the unlucky ones wait for all the others.
+    """
+    current_default_thread_limiter().total_tokens = AT_ONCE
     if app.state.reader is not None:
         app.state.reader.start()
     yield
