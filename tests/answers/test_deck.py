@@ -67,6 +67,18 @@ def test_the_rod_that_was_picked_is_thrown_whatever_bit_on_another(cat: Catalog,
     assert again.cast.rig == name_of(rods[0].rig).text()
 
 
+def test_every_rod_has_its_own_first_cast_also_one_that_fouled(cat: Catalog) -> None:
+    rods = [tied(cat, "A", "swim-jig", 0.375, "craw"), tied(cat, "B", "bladed-jig", 0.5, "paddle-tail")]
+    names = [name_of(r.rig).text() for r in rods]
+    fouled = [Told(rods[0].rig, 3.0, 2.0, "fouled", None)] * 2
+    for told in ([], fouled):
+        found = next_up(DAY, STRANGER, rods, told).search
+        assert [s.next.cast.rig for s in found.each] == names
+        assert all(s.next.cast.sized for s in found.each) or told
+    assert {s.next.cast.rig for s in found.steps} == {names[1]}
+    assert next_up(DAY, STRANGER, rods, fouled, only=rods[0]).search.each == ()
+
+
 def test_what_is_in_the_hand_counts_as_a_rod(cat: Catalog) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
     other = rig_by_name(cat, "underspin", 0.375, "paddle-tail")

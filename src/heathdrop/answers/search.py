@@ -127,7 +127,8 @@ def search_water(
         thrown[one_answer.cast.setting] += 1
     nobody = nobody_after(catalog, first, per_s, answered, place)
     before = answered[-1].cast if answered else None
-    keys = [bench.key(r) for r in hand]
+    keys = tied = [bench.key(r) for r in hand]
+    every = casts
     if before is not None and bench.fouls(before.rig) and any(c.rig != before.rig for c in casts):
         # Two of its last three casts came back fouled: another rod first.
         casts = [c for c in casts if c.rig != before.rig]
@@ -156,8 +157,8 @@ def search_water(
         )
         covered, last = covered + one_next.cast.seconds, one_next.cast
     each = []
-    for key in keys if len(keys) > 1 else ():
-        mine = [c for c in casts if c.rig == key]
+    for key in tied if len(tied) > 1 else ():
+        mine = [c for c in every if c.rig == key]
         one_next = ordered(casts=mine, limit=1, opens=Opening(key))[0]
         each.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
     seen = tried(first, per_s, answered, place)
