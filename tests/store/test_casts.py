@@ -10,7 +10,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.conditions.made import OUTCOMES, MadeCast
-from heathdrop.store import casts
+from heathdrop.conditions.trip import TripBody
+from heathdrop.store import casts, trips
 from tests.web.shown import token
 
 STOP = "Mill bay milfoil"
@@ -136,3 +137,22 @@ def test_a_deck_record_comes_in_once(client: TestClient) -> None:
     bad = record.replace('"swim-jig"', '"toad"')
     refused = client.post("/import", data=sent, files={"file": ("deck-record.json", bad.encode())})
     assert "deck-record.json, casts[0]: The lure" in refused.text
+
+
+def test_what_ran_off_on_the_trip_under_way_is_the_searchs_and_teaches_once_it_is_over(
+    client: TestClient,
+) -> None:
+    stop = {"name": STOP, "conditions": {"water_temp_f": 60, "bottom_depth_ft": 9, "fish_depth_ft": 6}}
+    rod = {"name": "A", "line": {"material": "fluorocarbon", "test_lb": 15}, "rig": "swim-jig:0.375:craw"}
+    body = TripBody.model_validate({"date": "2027-09-25", "stops": [stop], "rods": [rod]})
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        row = trips.begin(session, "Today", body)
+        for k, (trip, outcome) in enumerate(
+            [("Today", "ran-high"), ("Before", "ran-low"), ("", "ran-high"), ("Today", "found-bottom")]
+        ):
+            one = made(k, trip=trip, outcome=outcome, at_s=6.0)
+            casts.keep(session, [MadeCast.model_validate(one)])
+        shown = [(c.trip, c.outcome) for c in casts.read(casts.contacts(session))]
+        assert shown == [("Before", "ran-low"), ("", "ran-high"), ("Today", "found-bottom")]
+        trips.write(row, body.model_copy(update={"ended": True}))
+        assert len(casts.contacts(session)) == 4

@@ -103,18 +103,25 @@ AT_ONCE = 500
 Text = tuple[str, int, str]
 #: Contacts that are looked at, the latest.
 CONTACTS = 200
+#: The name of the trip under way, the newest that has not ended; null when there is none.
+UNDER_WAY = (
+    "select name from trip where gone_at is null and not coalesce(json_extract(body, '$.ended'), 0) "
+    "order by id desc limit 1"
+)
 
 
 def contacts(session: Session) -> tuple[Text, ...]:
     """The latest casts that touched the bottom or the top of the cover at a second that is on record, or ran
-    high or low, in the order they were kept."""
+    high or low, in the order they were kept. What ran off on the trip under way is not among them: there the
+    search takes it to run so already, and it is not to count twice."""
     session.flush()
     shows = ", ".join(f"'{row.id}'" for row in ROWS if row.shows)
     ran = ", ".join(f"'{row.id}'" for row in ROWS if row.ran_off)
     query = (
         "select uid, version, cast(body as text) from cast_made where gone_at is null "
-        f"and (json_extract(body, '$.outcome') in ({ran}) or json_extract(body, '$.outcome') in ({shows}) "
-        "and json_extract(body, '$.at_s') is not null) "
+        f"and (json_extract(body, '$.outcome') in ({ran}) "
+        f"and coalesce(json_extract(body, '$.trip'), '') is not ({UNDER_WAY}) "
+        f"or json_extract(body, '$.outcome') in ({shows}) and json_extract(body, '$.at_s') is not null) "
         f"order by id desc limit {CONTACTS}"
     )
     found = session.execute(text(query)).all()[::-1]
