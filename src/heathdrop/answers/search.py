@@ -193,12 +193,14 @@ def _step(bench: Bench, one: Next, why: str) -> Step:
 
 
 def _place_of(catalog: Catalog, scenario: Scenario) -> Place:
-    """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen."""
+    """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen. Where it
+    is not known how deep the fish are a rig is held to its own count and pace for a few casts only."""
     numbers, c = catalog.search.place, scenario.conditions
     low, high = numbers.half_lane_ft
     half = min(high, max(low, numbers.half_lane * c.clarity_ft))
     lanes = round(numbers.arc_rad * numbers.middle * scenario.gear.cast_ft / (2.0 * half))
-    return Place(min(numbers.most_lanes, max(1, lanes)), numbers.tires, numbers.holds)
+    stays = catalog.search.grid.stays if c.fish_span_ft is not None else None
+    return Place(min(numbers.most_lanes, max(1, lanes)), numbers.tires, numbers.holds, stays)
 
 
 def _move_on(catalog: Catalog, step: Step, opened: Next) -> str | None:

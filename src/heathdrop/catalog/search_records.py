@@ -19,6 +19,7 @@ class SearchGrid:
     casts: int
     rods: int
     sized_first: float
+    stays: int
     opens_from: float
 
 

@@ -54,17 +54,23 @@ def missed(per_s: float, seconds: Cells) -> Cells:
 @dataclass(frozen=True)
 class Place:
     """A stop as it is thrown at: how many lanes its casts lie in, how much less the same cast in the same
-    lane is worth each time (``tires``), and how often a lane holds fish where the stop does (``holds``)."""
+    lane is worth each time (``tires``), how often a lane holds fish where the stop does (``holds``), and for
+    how many casts a rig is held to what it was sized for (``stays``; None: for as long as it pays)."""
 
     lanes: int = 1
     tires: float = 1.0
     holds: float = 0.0
+    stays: int | None = None
 
     @property
     def share(self) -> float:
         """The share of a stop's fish that one lane speaks for: its own, and as far as fish stand in several
         lanes at one depth those too."""
         return max(1.0 / self.lanes, self.holds)
+
+    def held(self, cast: Candidate, before: int) -> bool:
+        """Whether a cast that was made so often is one that its rig is held to."""
+        return cast.sized and (self.stays is None or before < self.stays)
 
     def fresh(self, before: int) -> float:
         """How fresh a cast is that was made so often before, each time in another direction while there is
@@ -158,9 +164,9 @@ def next_cast(
     for k, cast in enumerate(casts):
         change = change_between(before, cast, to_hand, place.lanes)
         minutes = cast.minutes + minutes_of(catalog, change)
-        passes = place.passes(cast, per_s, thrown.get(cast.setting, 0))
-        adds = float((belief.cells * (1.0 - passes)).sum())
-        rate = adds / minutes * (first if cast.sized else 1.0)
+        made = thrown.get(cast.setting, 0)
+        adds = float((belief.cells * (1.0 - place.passes(cast, per_s, made))).sum())
+        rate = adds / minutes * (first if place.held(cast, made) else 1.0)
         found.append((-round(rate, 9), minutes, cast.count_s, k, change, adds))
     best = min(found)
     if before is None:
