@@ -104,8 +104,8 @@ def create_app(
     return app
 
 
-#: Answers that are worked on at once, as many as plans and quick questions have places for together; the others
-#: wait in the order in which they came.
+#: Answers that are worked on at once, as many as plans and quick questions have places for together; the
+#: others wait in the order in which they came.
 AT_ONCE = 6
 
 
