@@ -70,7 +70,8 @@ _JOIN = r"\s?[–-]\s?|\sto\s|\sor\s|\sand\s"
 _NO_INCH = r"(?!\s(?:the|an?|its?|your|this|these|that|\d|all|front|one|each)\b)"
 _UNITS = r"°F|ft/s|ft a second|in/s|in/turn|in a turn|in per turn|ft|oz|mph|lb|in" + _NO_INCH
 _MEASURED = re.compile(
-    rf"(?<![\w/.])(?P<article>\b[Aa]n?\s)?(?P<numbers>(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))*)\s?(?P<unit>{_UNITS})(?![\w/])"
+    r"(?<![\w/.])(?P<article>\b[Aa]n?\s)?"
+    rf"(?P<numbers>(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))*)\s?(?P<unit>{_UNITS})(?![\w/])"
 )
 _FOOT = re.compile(r"a foot(?P<between>(?: of sweep)? in about )(?P<seconds>[\d.]+) s")
 _BARE = re.compile(rf"(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))?")

@@ -46,7 +46,7 @@ from heathdrop.catalog.rule_records import Cadence, Effect, Rule, School, Topic
 from heathdrop.catalog.search_records import SearchNumbers
 from heathdrop.catalog.vocabulary import ANY, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
 from heathdrop.conditions.cover import KINDS
-from heathdrop.conditions.facts import OF_LINE, PRESENTATIONS, When
+from heathdrop.conditions.facts import OF_GEAR, PRESENTATIONS, When
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
@@ -171,17 +171,17 @@ def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
         known("rules", f"{key}.finish", rule.finish, SLOTS)
         _known_dress("rules", key, rule.dress, ids)
         if rule.trailers or rule.dress:
-            _whatever_the_line("rules", f"{key}.when", rule.when)
+            _whatever_the_gear("rules", f"{key}.when", rule.when)
         found[id_] = rule
     return found
 
 
-def _whatever_the_line(file: str, key: str, when: When) -> None:
-    """Trailers, dress and schools are settled once for all lines at a water. Raises BadCatalog for a clause
-    on the line."""
+def _whatever_the_gear(file: str, key: str, when: When) -> None:
+    """Trailers, dress and schools are settled once for all gear at a water. Raises BadCatalog for a clause
+    on the gear."""
     for clause in when:
-        if clause.fact in OF_LINE:
-            raise BadCatalog(file, f"{key}.{clause.fact}", "what it settles may not hang on the line")
+        if clause.fact in OF_GEAR:
+            raise BadCatalog(file, f"{key}.{clause.fact}", "what it settles may not hang on the gear")
 
 
 def _cadences(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Cadence]:
@@ -243,7 +243,7 @@ def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic
         key = f"topics.{id_}"
         applies = clauses("schools", f"{key}.applies", row.get("applies", {}), ids)
         schools = _table(School, "schools", f"{key}.schools", row.get("schools", {}))
-        _whatever_the_line("schools", f"{key}.applies", applies)
+        _whatever_the_gear("schools", f"{key}.applies", applies)
         topic: Topic = _checked(Topic, "schools", key, {"id": id_, **row, "applies": applies, "schools": {}})
         topic = replace(topic, schools=schools)
         known("schools", f"{key}.default", [topic.default], schools)

@@ -77,10 +77,8 @@ OF_RIG: dict[str, Fact] = {
     },
 }
 FACTS = OF_WATER | OF_RIG
-#: The facts that the line gives.
-OF_LINE = frozenset(
-    row.quantity.fact for row in ROWS if row.path.startswith("gear.line") and row.quantity.fact
-)
+#: The facts that the gear gives.
+OF_GEAR = frozenset(row.quantity.fact for row in ROWS if row.path.startswith("gear.") and row.quantity.fact)
 
 
 def facts_of(scenario: Scenario, activity: float) -> Facts:

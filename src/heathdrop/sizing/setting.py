@@ -221,7 +221,7 @@ def _keep(table: dict[int, V], rig: Rig, value: V) -> None:
 @dataclass(frozen=True)
 class _Wanted:
     """What a family's setting at a water has whatever it is fished with: one for all lines and rods. The
-    catalogue sees to it that no rule or school behind it asks about the line."""
+    catalogue sees to it that no rule or school behind it asks about the gear."""
 
     catalog: Catalog
     activity: float
