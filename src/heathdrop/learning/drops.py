@@ -204,7 +204,16 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     off = known @ pull * np.array([numbers.read_sigma, numbers.dragged_sigma_m])
     shared = np.asarray(off @ off.T, dtype=np.float64)
     prior = catalog.spread("trailers", "fall_drag_area_cm2")
-    return Factors(names, mean, known + shared, error, outliers, shared, numbers.lengths_alike, prior)
+    return Factors(
+        names=names,
+        mean=mean,
+        cov=known + shared,
+        error=error,
+        outliers=outliers,
+        shared=shared,
+        lengths_alike=numbers.lengths_alike,
+        prior=prior,
+    )
 
 
 def _length(name: str) -> float:

@@ -61,7 +61,15 @@ def flown_m(launch: Launch, thrown: Thrown, mass_kg: float, drag_kg_m: float) ->
     speed = speed_for(launch, mass_kg, thrown.rated_kg)
     line = launch.line_factor * thrown.line_kg_m
     return float(
-        distance_flown(mass_kg, drag_kg_m, line, speed, launch.angle_rad, thrown.height_m, thrown.wind_m_s)
+        distance_flown(
+            mass=mass_kg,
+            drag=drag_kg_m,
+            line=line,
+            speed=speed,
+            angle=launch.angle_rad,
+            height=thrown.height_m,
+            wind=thrown.wind_m_s,
+        )
     )
 
 

@@ -128,7 +128,15 @@ def _played(
     pace = mean if cadence.floor else pace_m_s
     worth = comfort(mean, limits_for(setting))
     own = scene._replace(distance=thrown.distance_m)
-    found = measure(samples, len(samples.t), own, pace, cast.start_depth_m, worth, haze_m)
+    found = measure(
+        out=samples,
+        k=len(samples.t),
+        scene=own,
+        pace=pace,
+        start=cast.start_depth_m,
+        worth=worth,
+        haze=haze_m,
+    )
     if cadence.floor:
         met = setting.near_floor
         c = setting.scenario.conditions

@@ -95,10 +95,12 @@ def scene_of(
     )
 
 
-def _shared_out(job: Callable[..., None], count: int, *packed: object) -> None:
-    """Run ``job(*packed, first, last)`` over ``count`` rows, two threads at a time."""
+def _shared_out(job: Callable[..., None], count: int, **packed: object) -> None:
+    """Run ``job`` over ``count`` rows, a ``first`` and a ``last`` at a time, in two threads."""
     cuts = np.linspace(0, count, min(8 * _WORKERS, count) + 1).astype(int)
-    jobs = [_pool.threads.submit(job, *packed, a, b) for a, b in zip(cuts, cuts[1:], strict=False)]
+    jobs = [
+        _pool.threads.submit(job, **packed, first=a, last=b) for a, b in zip(cuts, cuts[1:], strict=False)
+    ]
     for one in jobs:
         one.result()
 
@@ -128,8 +130,20 @@ def tune(
         results = np.zeros((len(which), len(Tuned._fields)))
         start = np.array([begun[k] for k in which if begun], dtype=np.float64)
         start = start.reshape(-1, len(Tuned._fields))
-        grids = SEARCH.grid(), BOARD.grid()
-        _shared_out(search, len(which), rows, NO_LINES, bounds, scene, *grids, rounds, refine, start, results)
+        _shared_out(
+            search,
+            len(which),
+            lures=rows,
+            lines=NO_LINES,
+            limits=bounds,
+            scene=scene,
+            coarse=SEARCH.grid(),
+            fine=BOARD.grid(),
+            rounds=rounds,
+            refine=refine,
+            begun=start,
+            results=results,
+        )
         return [Tuned(*row) for row in results.tolist()]
 
     # What the rounds begin from follows from the rest of the key.
@@ -158,8 +172,20 @@ def _played(
     """Rows of lures cast once at their settings, nothing searched."""
     begun, results = np.zeros((2, len(settings), len(Tuned._fields)))
     begun[:, :2] = settings
-    grid = SEARCH.grid()
-    _shared_out(search, len(settings), lures, lines, limits, scene, grid, grid, 0, True, begun, results)
+    _shared_out(
+        search,
+        len(settings),
+        lures=lures,
+        lines=lines,
+        limits=limits,
+        scene=scene,
+        coarse=SEARCH.grid(),
+        fine=SEARCH.grid(),
+        rounds=0,
+        refine=True,
+        begun=begun,
+        results=results,
+    )
     return [Tuned(*row) for row in results.tolist()]
 
 
@@ -176,7 +202,20 @@ def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m:
     """What a lure does at a pace and a starting depth that are given, at the board's fidelity."""
     begun = np.array([[pace_m_s, start_m, *[0.0] * (len(Tuned._fields) - 2)]])
     rows, bounds, results = rows_of([lure_params(lure)]), rows_of([limits]), np.zeros((1, len(Tuned._fields)))
-    search(rows, NO_LINES, bounds, scene, SEARCH.grid(), BOARD.grid(), 0, True, begun, results, 0, 1)
+    search(
+        lures=rows,
+        lines=NO_LINES,
+        limits=bounds,
+        scene=scene,
+        coarse=SEARCH.grid(),
+        fine=BOARD.grid(),
+        rounds=0,
+        refine=True,
+        begun=begun,
+        results=results,
+        first=0,
+        last=1,
+    )
     return Tuned(*results[0].tolist())
 
 

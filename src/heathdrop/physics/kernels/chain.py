@@ -128,18 +128,18 @@ def _mixed(line: LineParams, near: float, far: float) -> LineParams:
     area = f * line.leader_area + g * line.area
     normal = f * line.leader_normal + g * line.normal
     return LineParams(
-        area,
-        (f * line.leader_area * line.leader_density + g * line.area * line.density) / area,
-        normal,
-        (f * line.leader_normal * line.leader_viscous + g * line.normal * line.viscous) / normal,
-        f * line.leader_tangent + g * line.tangent,
-        line.water,
-        line.leader_m,
-        line.leader_area,
-        line.leader_density,
-        line.leader_normal,
-        line.leader_viscous,
-        line.leader_tangent,
+        area=area,
+        density=(f * line.leader_area * line.leader_density + g * line.area * line.density) / area,
+        normal=normal,
+        viscous=(f * line.leader_normal * line.leader_viscous + g * line.normal * line.viscous) / normal,
+        tangent=f * line.leader_tangent + g * line.tangent,
+        water=line.water,
+        leader_m=line.leader_m,
+        leader_area=line.leader_area,
+        leader_density=line.leader_density,
+        leader_normal=line.leader_normal,
+        leader_viscous=line.leader_viscous,
+        leader_tangent=line.leader_tangent,
     )
 
 

@@ -155,12 +155,12 @@ def round_lips(s: Floats, n: int, ledges: Floats) -> bool:
         k = j + 1
         left = (s[row.X, k] - lip_x) * s[row.DX, j] + (s[row.Z, k] - lip_z) * s[row.DZ, j]
         if left < AT_LIP_M:
-            _turned(s, k, lip_x, lip_z, -s[row.NX, j], -s[row.NZ, j])
+            _turned(s=s, i=k, lip_x=lip_x, lip_z=lip_z, way_x=-s[row.NX, j], way_z=-s[row.NZ, j])
             lure = lure or k == n
             continue
         left = (lip_x - s[row.X, j]) * s[row.NX, j] + (lip_z - s[row.Z, j]) * s[row.NZ, j]
         if j > 0 and left < AT_LIP_M:
-            _turned(s, j, lip_x, lip_z, s[row.DX, j], s[row.DZ, j])
+            _turned(s=s, i=j, lip_x=lip_x, lip_z=lip_z, way_x=s[row.DX, j], way_z=s[row.DZ, j])
     return lure
 
 

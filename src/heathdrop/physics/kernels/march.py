@@ -98,7 +98,7 @@ def run_chain(
     for i in range(n + 1):
         mesh[i] = grid.mesh[i]
     s = row.state_room(n + 1)
-    length = lay(s, mesh, start.x, start.z, 0.0, -start.tip)
+    length = lay(s=s, mesh=mesh, x0=start.x, z0=start.z, tip_x=0.0, tip_z=-start.tip)
     ledges = ledges_of(bottom)
     directions(s, n, ledges)
     t = start.t
@@ -122,7 +122,17 @@ def run_chain(
             if t >= due - 1e-9:
                 if k >= out.t.shape[0] - 1:
                     return k
-                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
+                _record(
+                    out=out,
+                    shapes=shapes,
+                    k=k,
+                    t=t,
+                    s=s,
+                    n=n,
+                    phase=phase,
+                    grounded=ground.touching,
+                    length=length,
+                )
                 k += 1
                 due += sample_s
             # A light lure jerked along the surface snatches at its line: finer steps keep it from flying.
@@ -139,13 +149,27 @@ def run_chain(
                     rising = True
                 reel = leg.reel if rising else EASING * leg.reel
             if length - reel * h < HOME_M - s[row.Z, 0]:
-                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
+                _record(
+                    out=out,
+                    shapes=shapes,
+                    k=k,
+                    t=t,
+                    s=s,
+                    n=n,
+                    phase=phase,
+                    grounded=ground.touching,
+                    length=length,
+                )
                 return k + 1
             length -= reel * h
             s[row.FREE_U, 0], s[row.FREE_W, 0] = leg.tip_x, leg.tip_z
-            line_nodes(s, mesh, n, length, reel, line, h)
-            held_x, held_z = lure_node(s, mesh, n, length, lure, line, h, ground)
-            assemble(s, mesh, n, length, h, grid.relax, grid.relax_most * moving)
+            line_nodes(s=s, mesh=mesh, n=n, length=length, reel=reel, line=line, dt=h)
+            held_x, held_z = lure_node(
+                s=s, mesh=mesh, n=n, length=length, lure=lure, line=line, dt=h, ground=ground
+            )
+            assemble(
+                s=s, mesh=mesh, n=n, length=length, dt=h, relax=grid.relax, most=grid.relax_most * moving
+            )
             tensions(s, n)
             s[row.X, 0] += h * s[row.FREE_U, 0]
             s[row.Z, 0] += h * s[row.FREE_W, 0]
@@ -156,7 +180,9 @@ def run_chain(
             if ground.touching or s[row.Z, n] >= shallowest - TOUCH_M:
                 pull_x = -held_x - s[row.TENSION, n - 1] * s[row.DX, n - 1]
                 pull_z = lure.weight - held_z - s[row.TENSION, n - 1] * s[row.DZ, n - 1]
-                ground = stand(s, n, bottom, ledges, ground, pull_x, pull_z)
+                ground = stand(
+                    s=s, n=n, bottom=bottom, ledges=ledges, before=ground, pull_x=pull_x, pull_z=pull_z
+                )
             directions(s, n, ledges)
             if s[row.Z, n] >= leg.depth or s[row.Z, n] <= leg.rise:
                 break
@@ -166,9 +192,19 @@ def run_chain(
             if leg.tight > 0.0 and (straight >= leg.tight * length or felt):
                 break
             if s[row.X, n] <= leg.near:
-                _record(out, shapes, k, t, s, n, phase, ground.touching, length)
+                _record(
+                    out=out,
+                    shapes=shapes,
+                    k=k,
+                    t=t,
+                    s=s,
+                    n=n,
+                    phase=phase,
+                    grounded=ground.touching,
+                    length=length,
+                )
                 return k + 1
             if leg.bottom > 0.5 and ground.touching:
                 break
-    _record(out, shapes, k, t, s, n, phase, ground.touching, length)
+    _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, grounded=ground.touching, length=length)
     return k + 1

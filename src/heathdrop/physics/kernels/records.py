@@ -185,25 +185,33 @@ def samples_room(count: int) -> Samples:
 @compiled
 def lure_at(rows: Floats, i: int) -> LureParams:
     """Row ``i`` of a batch of lures."""
-    return LureParams(rows[i, 0], rows[i, 1], rows[i, 2], rows[i, 3], rows[i, 4], rows[i, 5], rows[i, 6])
+    return LureParams(
+        mass=rows[i, 0],
+        weight=rows[i, 1],
+        run=rows[i, 2],
+        fall=rows[i, 3],
+        lift=rows[i, 4],
+        fades=rows[i, 5],
+        grip=rows[i, 6],
+    )
 
 
 @compiled
 def line_at(rows: Floats, i: int) -> LineParams:
     """Row ``i`` of a batch of lines."""
     return LineParams(
-        rows[i, 0],
-        rows[i, 1],
-        rows[i, 2],
-        rows[i, 3],
-        rows[i, 4],
-        rows[i, 5],
-        rows[i, 6],
-        rows[i, 7],
-        rows[i, 8],
-        rows[i, 9],
-        rows[i, 10],
-        rows[i, 11],
+        area=rows[i, 0],
+        density=rows[i, 1],
+        normal=rows[i, 2],
+        viscous=rows[i, 3],
+        tangent=rows[i, 4],
+        water=rows[i, 5],
+        leader_m=rows[i, 6],
+        leader_area=rows[i, 7],
+        leader_density=rows[i, 8],
+        leader_normal=rows[i, 9],
+        leader_viscous=rows[i, 10],
+        leader_tangent=rows[i, 11],
     )
 
 
@@ -211,17 +219,17 @@ def line_at(rows: Floats, i: int) -> LineParams:
 def leg_at(rows: Floats, i: int) -> Leg:
     """Row ``i`` of a programme."""
     return Leg(
-        rows[i, 0],
-        rows[i, 1],
-        rows[i, 2],
-        rows[i, 3],
-        rows[i, 4],
-        rows[i, 5],
-        rows[i, 6],
-        rows[i, 7],
-        rows[i, 8],
-        rows[i, 9],
-        rows[i, 10],
+        time=rows[i, 0],
+        reel=rows[i, 1],
+        tip_x=rows[i, 2],
+        tip_z=rows[i, 3],
+        depth=rows[i, 4],
+        rise=rows[i, 5],
+        near=rows[i, 6],
+        bottom=rows[i, 7],
+        phase=rows[i, 8],
+        clear=rows[i, 9],
+        tight=rows[i, 10],
     )
 
 
@@ -229,15 +237,15 @@ def leg_at(rows: Floats, i: int) -> Leg:
 def limits_at(rows: Floats, i: int) -> Limits:
     """Row ``i`` of a batch of limits."""
     return Limits(
-        rows[i, 0],
-        rows[i, 1],
-        rows[i, 2],
-        rows[i, 3],
-        rows[i, 4],
-        rows[i, 5],
-        rows[i, 6],
-        rows[i, 7],
-        rows[i, 8],
+        slowest_m_s=rows[i, 0],
+        fastest_m_s=rows[i, 1],
+        deepest_start_m=rows[i, 2],
+        haze_m=rows[i, 3],
+        liked_slow_m_s=rows[i, 4],
+        liked_fast_m_s=rows[i, 5],
+        slower=rows[i, 6],
+        quicker=rows[i, 7],
+        distance_m=rows[i, 8],
     )
 
 
@@ -245,15 +253,15 @@ def limits_at(rows: Floats, i: int) -> Limits:
 def tuned_from(rows: Floats, i: int) -> Tuned:
     """Row ``i`` of settings found."""
     return Tuned(
-        rows[i, 0],
-        rows[i, 1],
-        rows[i, 2],
-        rows[i, 3],
-        rows[i, 4],
-        rows[i, 5],
-        rows[i, 6],
-        rows[i, 7],
-        rows[i, 8],
-        rows[i, 9],
-        rows[i, 10],
+        pace_m_s=rows[i, 0],
+        start_depth_m=rows[i, 1],
+        soft_share=rows[i, 2],
+        in_band=rows[i, 3],
+        mean_m=rows[i, 4],
+        shallowest_m=rows[i, 5],
+        deepest_m=rows[i, 6],
+        in_cover=rows[i, 7],
+        comfort=rows[i, 8],
+        near_band=rows[i, 9],
+        useful_s=rows[i, 10],
     )

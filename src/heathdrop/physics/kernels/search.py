@@ -119,19 +119,31 @@ def measure(
         deep = max(deep, z)
         count += 1
     if count == 0:
-        return Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, worth, 0.0, 0.0)
+        return Tuned(
+            pace_m_s=pace,
+            start_depth_m=start,
+            soft_share=0.0,
+            in_band=0.0,
+            mean_m=0.0,
+            shallowest_m=0.0,
+            deepest_m=0.0,
+            in_cover=0.0,
+            comfort=worth,
+            near_band=0.0,
+            useful_s=0.0,
+        )
     return Tuned(
-        pace,
-        start,
-        soft / count,
-        inside / count,
-        total / count,
-        high,
-        deep,
-        covered / count,
-        worth,
-        near / count,
-        count * TRIAL_SAMPLE_S,
+        pace_m_s=pace,
+        start_depth_m=start,
+        soft_share=soft / count,
+        in_band=inside / count,
+        mean_m=total / count,
+        shallowest_m=high,
+        deepest_m=deep,
+        in_cover=covered / count,
+        comfort=worth,
+        near_band=near / count,
+        useful_s=count * TRIAL_SAMPLE_S,
     )
 
 
@@ -140,15 +152,15 @@ def trial_room(distance: float, slowest: float) -> tuple[Samples, Floats, Floats
     """Scratch for one cast: samples, shapes (none), and its legs: the slack taken up, then the pace."""
     samples = int((LONGEST_WAYS * distance / slowest + LONGEST_MORE_S) / TRIAL_SAMPLE_S) + 8
     out = Samples(
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
-        np.zeros(samples),
+        t=np.zeros(samples),
+        x=np.zeros(samples),
+        z=np.zeros(samples),
+        tension=np.zeros(samples),
+        phase=np.zeros(samples),
+        bottom=np.zeros(samples),
+        tip_x=np.zeros(samples),
+        tip_z=np.zeros(samples),
+        line=np.zeros(samples),
     )
     legs = np.zeros((2, 11))
     for k in range(2):
@@ -176,8 +188,20 @@ def try_one(
     legs[1, 0] = LONGEST_WAYS * scene.distance / pace + LONGEST_MORE_S
     legs[1, 1] = pace
     begin = Start(scene.distance, start, scene.tip, 0.0)
-    k = run_chain(lure, scene.line, scene.bottom, legs, grid, begin, TRIAL_SAMPLE_S, out, shapes)
-    return measure(out, k, scene, pace, start, comfort(pace, limits), limits.haze_m)
+    k = run_chain(
+        lure=lure,
+        line=scene.line,
+        bottom=scene.bottom,
+        legs=legs,
+        grid=grid,
+        start=begin,
+        sample_s=TRIAL_SAMPLE_S,
+        out=out,
+        shapes=shapes,
+    )
+    return measure(
+        out=out, k=k, scene=scene, pace=pace, start=start, worth=comfort(pace, limits), haze=limits.haze_m
+    )
 
 
 @written_in
@@ -246,12 +270,24 @@ def _first_trials(
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)
     pace = _paced(limits, math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s))
-    best = Tuned(pace, start, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+    best = Tuned(
+        pace_m_s=pace,
+        start_depth_m=start,
+        soft_share=0.0,
+        in_band=0.0,
+        mean_m=0.0,
+        shallowest_m=0.0,
+        deepest_m=0.0,
+        in_cover=0.0,
+        comfort=0.0,
+        near_band=0.0,
+        useful_s=0.0,
+    )
     # The slowest pace that ran too high and the quickest that ran too deep, with their mean depths (m).
     high_pace, high_mean, deep_pace, deep_mean = FAR, 0.0, 0.0, 0.0
     last = False
     for k in range(PACES_TRIED + 1):
-        trial = try_one(lure, scene, grid, limits, pace, start, room)
+        trial = try_one(lure=lure, scene=scene, grid=grid, limits=limits, pace=pace, start=start, room=room)
         best = trial if k == 0 else _better(trial, best, target, limits, scene)
         if rounds < 0 or (k == 0 and _worth(best, scene) >= GOOD_ENOUGH):
             break
@@ -319,7 +355,7 @@ def _closer(
                 # The count goes with it, or the pace alone would take it out of the band.
                 start = counted(limits, start, (factor * factor - 1.0) * start)
             step, shift = 0.5 * step, 0.5 * shift
-        trial = try_one(lure, scene, grid, limits, pace, start, room)
+        trial = try_one(lure=lure, scene=scene, grid=grid, limits=limits, pace=pace, start=start, room=room)
         best = _better(trial, best, target, limits, scene)
     return best
 
@@ -375,8 +411,16 @@ def search(
         if begun.shape[0] > 0:
             found = tuned_from(begun, i)
         else:
-            found = _first_trials(lure, own, coarse, mine, rounds, room)
-        found = _closer(found, lure, own, coarse, mine, rounds, room)
+            found = _first_trials(lure=lure, scene=own, grid=coarse, limits=mine, rounds=rounds, room=room)
+        found = _closer(best=found, lure=lure, scene=own, grid=coarse, limits=mine, rounds=rounds, room=room)
         if refine:
-            found = try_one(lure, own, fine, mine, found.pace_m_s, found.start_depth_m, room)
+            found = try_one(
+                lure=lure,
+                scene=own,
+                grid=fine,
+                limits=mine,
+                pace=found.pace_m_s,
+                start=found.start_depth_m,
+                room=room,
+            )
         _put(results, i, found)

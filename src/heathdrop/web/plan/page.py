@@ -227,7 +227,7 @@ def change(request: Request, id_: int, form: OwnForm, database: Db, own: Mine) -
             refused = refusal
         else:
             return RedirectResponse(f"/plan/{id_}", 303)
-    return _not_changed(request, database, own, id_, refused, form)
+    return _not_changed(request=request, database=database, own=own, id_=id_, refusal=refused, typed=form)
 
 
 def _copied(session: Any, name: str, body: dict[str, Any]) -> int:

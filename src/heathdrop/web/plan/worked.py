@@ -53,14 +53,38 @@ def hands_of(served: WithAnswer) -> Hands:
         turns = f"{10 * served.turns_per_s:.0f}"
         way = f", {WAY[served.cadence].name}" if served.cadence else ""
         said = f"count {count} s, {turns} turns in 10 s{way}, runs at {runs}"
-        return Hands("Count, s", count, "Turns in 10 s", turns, "Runs at", runs, said)
+        return Hands(
+            count_label="Count, s",
+            count=count,
+            hand_label="Turns in 10 s",
+            hand=turns,
+            runs_label="Runs at",
+            runs=runs,
+            said=said,
+        )
     lands = f"lands in {count} s"
     if work == "drop":
         said = f"{lands}, hop it where it lands, works at {runs}"
-        return Hands("Lands in, s", count, "Then", "hop it", "Works at", runs, said)
+        return Hands(
+            count_label="Lands in, s",
+            count=count,
+            hand_label="Then",
+            hand="hop it",
+            runs_label="Works at",
+            runs=runs,
+            said=said,
+        )
     sweep = 1.0 / max(served.pace_ft_s, SLOWEST_FT_S)
     said = f"{lands}, sweep a foot in about {sweep:.0f} s, works at {runs}"
-    return Hands("Lands in, s", count, "Sweep at", f"{served.pace_ft_s:.1f} ft/s", "Works at", runs, said)
+    return Hands(
+        count_label="Lands in, s",
+        count=count,
+        hand_label="Sweep at",
+        hand=f"{served.pace_ft_s:.1f} ft/s",
+        runs_label="Works at",
+        runs=runs,
+        said=said,
+    )
 
 
 def runs_of(order: Sequence[CastAnswer]) -> Iterator[tuple[CastAnswer, int]]:
