@@ -21,13 +21,14 @@ from bench.reference import reference_cast
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.physics.cast import DISPLAY, Cast, fly
+from heathdrop.physics.kernels.records import Limits
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.water import water_at
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.tune import TUNED, Limits, scene_of, tune
+from heathdrop.sizing.tune import TUNED, scene_of, tune
 from heathdrop.sizing.warmth import warm_up
 
 PORT = 8653

@@ -1,7 +1,7 @@
 """`python -m bench.house`: figures of the tree that docs/house.md is written from.
 
 Lines of modules and functions (median, 95th, longest), parameters, calls with six and more arguments by
-position, docstrings, public names, and how much of the tree is tests.
+position, docstrings, names offered, and how much of the tree is tests.
 """
 
 from __future__ import annotations
@@ -51,11 +51,12 @@ def main() -> None:
             for n in ast.walk(tree)
             if isinstance(n, ast.Call)
         )
-    top = sum(
-        isinstance(n, Function | ast.ClassDef) and not n.name.startswith("_")
-        for _, _, tree in trees(SOURCE)
-        for n in tree.body
-    )
+    top, offers = 0, 0
+    for _, _, tree in trees(SOURCE):
+        names = {n.name for n in tree.body if isinstance(n, Function | ast.ClassDef)}
+        said = [n for n in tree.body if isinstance(n, ast.Assign) and ast.unparse(n.targets[0]) == "__all__"]
+        top += sum(not name.startswith("_") for name in names)
+        offers += sum(name in names for n in said for name in ast.literal_eval(n.value))
     code, tests = lines_of(SOURCE, ".py"), lines_of(TESTS, ".py")
     every = lines_of(SOURCE, ".py", ".js", ".css", ".html", ".toml")
     golden = lines_of(GOLDEN, ".json")
@@ -63,7 +64,8 @@ def main() -> None:
     print(f"module lines {spread(modules)}, function lines {spread(functions)} (median/95 %/longest)")
     print(f"parameters {np.percentile(parameters, 95):.0f}/{max(parameters)} (95 %/most)")
     print(f"calls with {MANY} and more by position: {1000 * by_place / sum(modules):.1f} per 1,000 lines")
-    print(f"public functions with a docstring {100 * told / named:.0f} %, public top-level names {top}")
+    print(f"public functions with a docstring {100 * told / named:.0f} %")
+    print(f"functions and classes without an underscore {top}, offered to other rooms (`__all__`) {offers}")
     print(
         f"tests : Python {tests / code:.2f}; tests and golden files {golden + tests} lines of "
         f"{every + tests + golden} in all, {100 * (golden + tests) / (every + tests + golden):.0f} %"

@@ -107,6 +107,60 @@ def test_a_wing_uses_the_shell_and_wings_before_it() -> None:
     assert {p.name for p in web.iterdir() if p.is_dir() and p.name != "__pycache__"} == set(WINGS)
 
 
+@cache
+def modules() -> dict[str, Path]:
+    """Every module of the program by its dotted name, migrations aside."""
+    source = ROOT / "src"
+    parts = {f: [*f.relative_to(source).with_suffix("").parts] for f in parsed() if "versions" not in f.parts}
+    return {".".join(p[:-1] if p[-1] == "__init__" else p): f for f, p in parts.items()}
+
+
+def room_of(file: Path) -> str:
+    """The room of a module: its folder under the package; in the web, its wing."""
+    parts = file.relative_to(ROOT / "src" / "heathdrop").parts
+    return "/".join(parts[:2]) if parts[0] == "web" and len(parts) > 2 else parts[0].removesuffix(".py")
+
+
+def offered(module: str) -> list[str]:
+    """What a module names in ``__all__``; one without it offers its own room alone."""
+    for node in parsed()[modules()[module]]:
+        if isinstance(node, ast.Assign) and [ast.unparse(t) for t in node.targets] == ["__all__"]:
+            return list(ast.literal_eval(node.value))
+    return []
+
+
+def taken(nodes: list[ast.AST]) -> set[tuple[str, str]]:
+    """What a module takes of others: of which module, which name (``module.name`` reads too)."""
+    names: set[tuple[str, str]] = set()
+    known: dict[str, str] = {}
+    for node in nodes:
+        if isinstance(node, ast.ImportFrom) and (node.module or "").startswith("heathdrop"):
+            for alias in node.names:
+                whole = f"{node.module}.{alias.name}"
+                if whole in modules():
+                    known[alias.asname or alias.name] = whole
+                else:
+                    names.add((str(node.module), alias.name))
+    for node in nodes:
+        if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in known:
+            names.add((known[node.value.id], node.attr))
+    return {(m, n) for m, n in names if not n.startswith("__")}
+
+
+def test_a_room_takes_only_what_another_offers() -> None:
+    """``__all__`` says what other rooms may use, and each name there is used by one."""
+    across = {
+        (module, name)
+        for file, nodes in parsed().items()
+        for module, name in taken(nodes)
+        if room_of(modules()[module]) != room_of(file)
+    }
+    said = {(module, name) for module in modules() for name in offered(module)}
+    assert len(across) > 500
+    assert sorted(across - said) == []
+    assert sorted(said - across) == []
+
+
 def test_no_id_of_the_catalogue_stands_in_code() -> None:
     """What a family or a trailer is known for is a column, never a list of ids in a module."""
     wrong = []

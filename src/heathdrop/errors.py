@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+__all__ = ["BadInput", "named", "plain_text", "require_between"]
+
 
 class BadInput(ValueError):
     """Input the product will not compute with.

@@ -5,6 +5,8 @@ from __future__ import annotations
 import logging
 import time
 
+__all__ = ["configure", "logger"]
+
 ROOT = "heathdrop"
 
 

@@ -9,6 +9,8 @@ from typing import Literal
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
+__all__ = ["Settings"]
+
 
 def users_data() -> Path:
     """Where a user's own data lives unless told otherwise."""

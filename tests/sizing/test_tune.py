@@ -8,10 +8,11 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, line_params, lure_params
+from heathdrop.physics.kernels.records import Limits, Scene
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.water import water_at
-from heathdrop.sizing.tune import TUNED, Limits, Scene, replayed, scene_of, tune, tuned_at
+from heathdrop.sizing.tune import TUNED, replayed, scene_of, tune, tuned_at
 
 WATER = water_at(58)
 LIMITS = Limits(0.4, 1.2, 2.6, 0.3, 0.5, 0.9, 0.45, 0.35, 24.0)

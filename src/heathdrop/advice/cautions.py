@@ -9,6 +9,8 @@ from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.size import Rated
 
+__all__ = ["Caution", "cautions_for"]
+
 #: Water with less sight than this (ft) in the cold is blown out.
 BLOWN_OUT_FT = 1.0
 

@@ -12,6 +12,8 @@ from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 
+__all__ = ["Cited", "advice_for"]
+
 #: Rules cited at most, so that the strong ones are read.
 MOST = 9
 #: What a school without an effect holds.

@@ -12,6 +12,8 @@ from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet_said
 
+__all__ = ["doubt_of"]
+
 #: What would have to change, by the part that costs most.
 WOULD_HELP = {
     "depth": "Fish nearer to where it can run, another pace or thinner line would have to come first.",

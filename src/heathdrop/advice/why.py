@@ -9,6 +9,8 @@ from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
+__all__ = ["TRADE", "limit_sentence", "reasons", "runs"]
+
 #: What the sentence about the nearest trade begins with.
 TRADE = "The trade"
 

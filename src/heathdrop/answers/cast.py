@@ -17,6 +17,8 @@ from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, metres
 
+__all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft", "worked_of"]
+
 #: Shares of a count tried for its window, and how near (ft) its best a rig outside its band may run.
 COUNTS, NEAR_FT = (0.0, 0.3, 0.5, 0.65, 0.8, 0.9, 1.0, 1.1, 1.2, 1.35, 1.5, 1.75, 2.0), 0.5
 #: Rows of a countdown are a foot apart down to the first depth, two feet to the second, then five.

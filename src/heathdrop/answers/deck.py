@@ -21,6 +21,8 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.size import Sizing, size
 
+__all__ = ["NextUp", "OnRod", "next_up"]
+
 #: A rig that gets in less often than this is not sped up; what such a change is called.
 GETS_IN, QUICKER = 0.1, "Speed up"
 #: Questions of a deck that are remembered: a day of stops, each after its last casts (an LRU cache).

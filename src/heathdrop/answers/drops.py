@@ -15,6 +15,8 @@ from heathdrop.physics.water import water_at
 from heathdrop.sizing.known import Knowledge
 from heathdrop.units import feet, metres
 
+__all__ = ["expected_depth_ft", "expected_drop_s", "falls_to"]
+
 
 def expected_drop_s(test: DropTest, learned: Knowledge) -> float:
     """Seconds now expected of a timed drop."""

@@ -11,6 +11,8 @@ from typing import Generic, TypeVar
 
 from heathdrop.errors import BadInput
 
+__all__ = ["Job", "Jobs"]
+
 V = TypeVar("V")
 Tell = Callable[[float, str], None]
 

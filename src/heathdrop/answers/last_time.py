@@ -17,6 +17,8 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import count_said, ounces_as_written
 
+__all__ = ["DAYS", "LIKE", "Day", "apart", "days_like"]
+
 #: How far apart (one unit of distance) two waters are: °F, log of visibility, mph, ft.
 APART = {
     "water_temp_f": 6.0,

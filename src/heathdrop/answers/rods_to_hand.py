@@ -32,6 +32,8 @@ from heathdrop.sizing.tune import COVERING
 from heathdrop.sizing.ways import PLAYED
 from heathdrop.units import feet, metres
 
+__all__ = ["Told"]
+
 #: Seconds between two samples of a cast that is looked at.
 SAMPLE_S = 0.25
 #: How near a count (s) and a pace (ft/s) are to those that a rig was sized for to be the same.

@@ -23,6 +23,8 @@ from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import rated_at
 from heathdrop.units import feet
 
+__all__ = ["bitten", "rig_of", "run_of"]
+
 #: Casts whose run is remembered; no cast counts for fewer seconds, for fish are not nailed to a depth.
 REMEMBERED, LEAST_S = 16384, 2.0
 
@@ -111,6 +113,3 @@ def hours_among(runs: Sequence[Run | None]) -> list[float] | None:
         return None
     usual = sum(known) / len(known)
     return [(usual if r is None else max(LEAST_S, r.among_s)) / 3600.0 for r in runs]
-
-
-__all__ = ["Run", "bitten", "hours_among", "known_of", "number_of_cast", "rig_of", "run_of"]

@@ -20,6 +20,8 @@ from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.sizing.setting import Setting, mood_paces, setting_of
 
+__all__ = ["Shift", "Trial"]
+
 Vector = NDArray[np.float64]
 
 #: A liking is no bite rate, and fish may not mind at all: it counts to a power that nobody knows, each of
@@ -213,6 +215,3 @@ def _words(ratio: float, bites: int) -> str:
         return "too few"
     side = "for it" if ratio > 0.0 else "against it"
     return f"strongly {side}" if abs(ratio) >= STRONGLY else f"leans {side}"
-
-
-__all__ = ["Shift", "Trial", "setting_at", "shifts_of", "trials_of", "water_of_cast"]

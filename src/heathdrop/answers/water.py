@@ -20,6 +20,8 @@ from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
+__all__ = ["at_setting", "call_of", "family_called", "placed", "size_water", "sizing_of", "with_rig"]
+
 #: Answers remembered, so that looking again asks nothing new; each holds about two megabytes.
 REMEMBERED = 48
 

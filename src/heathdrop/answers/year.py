@@ -20,6 +20,8 @@ from heathdrop.conditions.validation import water_of
 from heathdrop.errors import BadInput
 from heathdrop.units import ounces_as_written
 
+__all__ = ["CASTS_A_TRAILER", "FISH_A_TRAILER", "Missed", "Piece", "Year", "missed_of", "year_of"]
+
 #: What notes call each forage; the first word is the forage's own.
 PREY: dict[str, tuple[str, ...]] = {
     "crawfish": ("crawfish", "crayfish", "crawdad", "craws?"),
@@ -254,6 +256,3 @@ def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
                 one = replace(before, stops=stops, casts=before.casts + len(mine))
             found[rig] = one
     return sorted(found.values(), key=lambda m: -m.casts)
-
-
-__all__ = ["Missed", "Month", "Piece", "Place", "Worn", "Year", "missed_of", "prey_of", "year_of"]

@@ -26,6 +26,8 @@ from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
+__all__ = ["simulate_answer", "size_answer"]
+
 
 def _r(value: float, digits: int = 3) -> float:
     return round(float(value), digits)

@@ -19,6 +19,8 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import count_said
 
+__all__ = ["NextAnswer", "next_casts"]
+
 
 class KeptAnswer(BaseModel):
     """Every id that was sent, in order: each is kept, whether now or before."""

@@ -18,6 +18,8 @@ from heathdrop.physics.rig_name import name_of
 from heathdrop.store import drills
 from heathdrop.training.hand import HandError
 
+__all__ = ["HandAnswer", "hand_answer"]
+
 
 class DrillRequest(Body):
     """An answer: the question's ``id``, and what its kind asks for. ``uid`` is the client's own: sent twice

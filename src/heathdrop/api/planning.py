@@ -18,6 +18,8 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.units import feet
 
+__all__ = ["PlanAnswer", "PlannedStop", "RigOnRod", "TiedAnswer", "WithAnswer", "written"]
+
 
 class RigFields(BaseModel):
     """A rig field by field, as a cast's record carries it."""

@@ -17,6 +17,8 @@ from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name
 from heathdrop.physics.water import Water, water_at
 from heathdrop.units import GRAVITY_M_S2, M_PER_FT, M_PER_IN, metres, square_metres
 
+__all__ = ["SimulateRequest"]
+
 
 class LeaderBody(Body):
     material: Id

@@ -18,6 +18,8 @@ from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.search.belief import PACES
 
+__all__ = ["CastAnswer", "SearchRequest", "search_answer"]
+
 
 class RigBody(Body):
     """A rig by catalogue names; what is left out is the family's usual."""

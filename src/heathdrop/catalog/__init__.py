@@ -51,7 +51,6 @@ from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
 __all__ = [
-    "BadCatalog",
     "Blades",
     "Catalog",
     "Effect",
@@ -67,8 +66,8 @@ __all__ = [
     "Topic",
     "Trailer",
     "load",
-    "read_catalog",
 ]
+
 
 R = TypeVar("R")
 FILES = (

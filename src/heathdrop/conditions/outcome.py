@@ -8,6 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+__all__ = ["OUTCOME", "OUTCOMES", "ROWS"]
+
 
 @dataclass(frozen=True)
 class Outcome:

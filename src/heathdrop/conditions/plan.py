@@ -11,6 +11,8 @@ from heathdrop.conditions.gear import Line, Rod
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, plain_text
 
+__all__ = ["MOST_RODS", "MOST_STOPS", "PlanRequest", "RodBody", "StopBody"]
+
 #: Rods and stops of a day at most.
 MOST_RODS, MOST_STOPS = 12, 24
 

@@ -10,6 +10,8 @@ from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 
+__all__ = ["Body", "Id", "Number", "SizeRequest"]
+
 Number = Annotated[float, Field(allow_inf_nan=False)]
 Id = Annotated[str, Field(max_length=40)]
 

@@ -15,6 +15,8 @@ from heathdrop.conditions.gear import USUAL_GEAR, Gear
 from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, same
 from heathdrop.errors import BadInput, require_between
 
+__all__ = ["BOXES", "BY_FIELD", "ROWS", "Conditions", "Scenario", "check", "fading", "faults"]
+
 #: What is sized: the standard set, the angler's own box, or both.
 BOXES = same("standard", "mine", "both")
 

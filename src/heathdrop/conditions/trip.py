@@ -11,6 +11,8 @@ from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PositionBody, RodBo
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import plain_text
 
+__all__ = ["TiedRod", "TripBody", "TripStop"]
+
 RigText = Annotated[str, Field(min_length=5, max_length=200)]
 
 

@@ -30,6 +30,8 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.models import SavedPlan
 
+__all__ = ["Here", "next_at", "scenario_of", "trip_of_plan", "trip_of_water"]
+
 #: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
 RODS, WAIT_S = 4, 40.0
 #: The slowest pace (ft/s) that the search takes.
@@ -190,16 +192,3 @@ def trip_of_water(asked: dict[str, Any], own: Own) -> tuple[str, TripBody]:
         for k, rig in enumerate(best_few(scenario_of(stop, body), own, RODS))
     ]
     return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})
-
-
-__all__ = [
-    "Here",
-    "here_of",
-    "next_at",
-    "rods_of",
-    "scenario_of",
-    "teaches",
-    "told_of",
-    "trip_of_plan",
-    "trip_of_water",
-]

@@ -12,6 +12,8 @@ from heathdrop.errors import BadInput
 from heathdrop.store import casts, settings, trips
 from heathdrop.store.files.dayline import typed_parts
 
+__all__ = ["bring_back", "keep_casts", "keep_typed", "last_away", "mend_cast", "take_back", "take_day_back"]
+
 
 def keep_casts(session: Session, made: MadeCasts) -> list[str]:
     """Keep what was sent and give every id in order; sent twice it is kept once. Raises BadInput."""
@@ -97,15 +99,3 @@ def _filled(session: Session, cast: MadeCast) -> MadeCast:
     # The bottom as driven is the stop's, and too long to stand with every cast.
     own = {k: v for k, v in {**known, **(cast.conditions or {})}.items() if k != "bottom_ft"}
     return cast.model_copy(update={"conditions": own})
-
-
-__all__ = [
-    "Away",
-    "bring_back",
-    "keep_casts",
-    "keep_typed",
-    "last_away",
-    "mend_cast",
-    "take_back",
-    "take_day_back",
-]

@@ -17,6 +17,8 @@ from heathdrop.conditions.validation import stops_of
 from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.cast import line_of
 
+__all__ = ["call_off", "job_of", "planned", "the_stops"]
+
 #: Plans being worked out, or worked out lately.
 JOBS: Jobs[Plan] = Jobs()
 
@@ -65,6 +67,3 @@ def job_of(body: dict[str, Any], own: Own) -> Job[Plan]:
 def call_off(body: dict[str, Any], own: Own) -> None:
     """Call the working out of a plan off."""
     JOBS.call_off(_key(body, own))
-
-
-__all__ = ["JOBS", "call_off", "job_of", "planned", "the_rods", "the_stops"]

@@ -57,6 +57,3 @@ def season() -> tuple[MadeCast, ...]:
                 )
             )
     return tuple(made)
-
-
-__all__ = ["COLD_F", "LIGHTER", "LOW_LIGHT", "PER_S", "SEED", "TRIP", "season"]

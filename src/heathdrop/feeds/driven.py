@@ -15,6 +15,8 @@ from scipy.ndimage import median_filter, uniform_filter1d
 from heathdrop.errors import BadInput
 from heathdrop.units import M_PER_FT
 
+__all__ = ["Sounding", "Track", "driven_of", "from_gpx", "to_gpx"]
+
 Floats = NDArray[np.float64]
 #: A position counts as moved from so far on, ft: a receiver at rest wanders less.
 MOVED_FT = 2.0

@@ -14,6 +14,8 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import UNMEASURED, Rig, areas_of, spread_of
 from heathdrop.sizing.known import AS_TABLED, OwnFish
 
+__all__ = ["NINETY", "NOTHING", "Learned", "before_after", "learn"]
+
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
 Observation = DropTest | DepthCheck | MatCheck

@@ -35,6 +35,8 @@ from heathdrop.physics.program import LONGEST_CAST_S, TAKING_UP, Phase, Scene, l
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
+__all__ = ["Cast", "CastResult", "Fidelity", "fly", "line_params", "lure_params", "surface_line_m"]
+
 #: Tension is told over so many seconds either way.
 FELT_S = 0.3
 

@@ -12,6 +12,8 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
 
+__all__ = ["USUAL", "RigName", "name_of"]
+
 #: The usual choice where a name says nothing.
 USUAL = {"head_material": "lead", "plastic": "neutral", "softness": "soft", "orientation": "flat"}
 LONGEST = 200

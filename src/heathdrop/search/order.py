@@ -19,7 +19,8 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.search.belief import Belief, Cells, pace_counts
 from heathdrop.search.coverage import Candidate
 
-__all__ = ["Answered", "Next", "Place", "nobody_after", "order_of", "told_by", "tried"]
+__all__ = ["Answered", "Next", "Opening", "Place", "nobody_after", "order_of", "told_by", "tried"]
+
 #: Nothing was thrown yet.
 NEVER: Mapping[Hashable, int] = MappingProxyType({})
 

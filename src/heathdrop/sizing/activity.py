@@ -10,6 +10,8 @@ from heathdrop.catalog import Catalog
 from heathdrop.catalog.judgement_records import Mood
 from heathdrop.conditions.scenario import Conditions, fading
 
+__all__ = ["judge"]
+
 #: Warming helps below this (°F); a shift smaller than this is not worth a word.
 WARMING_BELOW_F, WORTH_SAYING = 60.0, 0.05
 

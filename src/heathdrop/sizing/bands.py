@@ -15,7 +15,7 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly, line_params, lure_params
 from heathdrop.physics.fall import depth_after_s
-from heathdrop.physics.kernels.records import FAR
+from heathdrop.physics.kernels.records import FAR, Scene
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, Rig, Spread, spread_of
@@ -23,7 +23,9 @@ from heathdrop.physics.water import Water
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.sizing.tune import REMEMBERED, Replay, Scene, replayed, scene_key, scene_of
+from heathdrop.sizing.tune import REMEMBERED, Replay, replayed, scene_key, scene_of
+
+__all__ = ["Bands", "bands_for", "cast_bands", "means_at"]
 
 #: Mean depths replayed before.
 MEANS: Memory[float] = Memory(REMEMBERED)

@@ -17,13 +17,15 @@ from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import degree
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast, CastResult, fly
-from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Samples
+from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Samples, Scene, Tuned
 from heathdrop.physics.kernels.search import TRIAL_SAMPLE_S, comfort, measure
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.setting import Setting, limits_for
-from heathdrop.sizing.tune import SEARCH, Scene, Tuned
+from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
+
+__all__ = ["Cadenced"]
 
 #: A lure that sinks at least so fast (m/s) is falling.
 FALLING_M_S = 0.08
@@ -178,6 +180,3 @@ def _falling(cast: CastResult) -> float:
 def reaches_steadily(tuned: Tuned) -> bool:
     """Whether the steady retrieve at the same pace is mostly within the band or within ``NEAR_M`` of it."""
     return tuned.near_band >= 0.5
-
-
-__all__ = ["Cadenced", "cadences_for", "reaches_steadily", "worked_in"]

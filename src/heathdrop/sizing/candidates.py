@@ -19,6 +19,8 @@ from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
+__all__ = ["promise", "standard_trailers"]
+
 #: No rig sinks slower than this, ft/s.
 SLOWEST_FALL_FT_S = 0.3
 #: The skirt alone.

@@ -21,7 +21,7 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.tackle import LURE_OVER_HEAD
 from heathdrop.units import KG_PER_OZ, metres
 
-__all__ = ["cast_of", "launched", "line_of"]
+__all__ = ["line_of"]
 
 
 def launched(

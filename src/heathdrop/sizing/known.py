@@ -8,6 +8,8 @@ from typing import Protocol
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Rig
 
+__all__ = ["AS_TABLED", "UNTAUGHT", "Knowledge", "OwnFish"]
+
 
 @dataclass(frozen=True)
 class OwnFish:

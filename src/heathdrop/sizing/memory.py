@@ -11,6 +11,8 @@ from collections.abc import Callable, Hashable, Sequence
 from threading import Lock
 from typing import Generic, TypeVar
 
+__all__ = ["Memory"]
+
 V = TypeVar("V")
 
 

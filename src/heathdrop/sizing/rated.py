@@ -8,6 +8,7 @@ from functools import cached_property
 
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
+from heathdrop.physics.kernels.records import Tuned
 from heathdrop.physics.kernels.search import eased
 from heathdrop.physics.rig import Lure, Rig, liveliness
 from heathdrop.physics.rig_name import RigName, name_of
@@ -23,8 +24,9 @@ from heathdrop.sizing.fit import (
     within,
 )
 from heathdrop.sizing.setting import Setting
-from heathdrop.sizing.tune import Tuned
 from heathdrop.units import feet
+
+__all__ = ["WAYS_TO_COVER", "Rated"]
 
 #: Time (s) beyond everything: never sinks.
 NEVER_S = 1e6

@@ -18,6 +18,7 @@ from heathdrop.physics.flight import (
     air_drag_kg_m,
     flown_m,
 )
+from heathdrop.physics.kernels.records import Limits, Tuned
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
 from heathdrop.physics.touch import Touch, touch_of
@@ -33,9 +34,10 @@ from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
-from heathdrop.sizing.tune import Limits, Tuned
 from heathdrop.sizing.usual import Weights, weights_for
 from heathdrop.units import feet, metres
+
+__all__ = ["Setting", "limits_for", "mood_paces", "setting_of"]
 
 V = TypeVar("V")
 #: No band of paces is narrower than this, ft/s.

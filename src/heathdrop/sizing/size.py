@@ -15,6 +15,7 @@ from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
+from heathdrop.physics.kernels.records import Limits, Scene, Tuned
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, spread_of
 from heathdrop.physics.water import Water
@@ -22,7 +23,7 @@ from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, worked_in
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
-from heathdrop.sizing.rated import NEVER_S, Rated, rated_one
+from heathdrop.sizing.rated import Rated, rated_one
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
     Setting,
@@ -31,11 +32,12 @@ from heathdrop.sizing.setting import (
     setting_of,
 )
 from heathdrop.sizing.targets import Targets
-from heathdrop.sizing.tune import ROUNDS, Limits, Scene, Tuned, cast_once, scene_of, tune, tuned_at
+from heathdrop.sizing.tune import ROUNDS, cast_once, scene_of, tune, tuned_at
 from heathdrop.sizing.usual import Weights
 from heathdrop.units import metres
 
-__all__ = ["NEVER_S", "Rated", "Sizing", "candidates", "rate", "setting_of", "size"]
+__all__ = ["PLACES", "Rated", "Sizing", "equals_of", "rate", "rate_each", "rated_at", "setting_of", "size"]
+
 
 #: Swum rigs of a family that are searched at all, by their closed-form promise, and those that are searched
 #: closely and measured at board fidelity; the others get one cast at the pace that the searched ones

@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 from heathdrop.physics.program import Phase
 
+__all__ = ["PLAYED", "WAY", "programme"]
+
 
 @dataclass(frozen=True)
 class Way:

@@ -12,6 +12,8 @@ from heathdrop.answers.trials import Shift, Trial
 from heathdrop.sizing.known import AS_TABLED, OwnFish
 from heathdrop.store import settings
 
+__all__ = ["HEAD", "AgreedShift", "agree", "hold", "shifts", "withdraw"]
+
 Kept = TypeVar("Kept", bound=BaseModel)
 
 #: The settings that hold them, by what a shift is of and by topic.
@@ -92,6 +94,3 @@ def fish_of(session: Session) -> OwnFish:
         head_casts=head.casts if head else 0,
         pace_casts=pace.casts if pace else 0,
     )
-
-
-__all__ = ["AgreedShift", "SpokenFor", "agree", "fish_of", "hold", "shifts", "spoken", "withdraw"]

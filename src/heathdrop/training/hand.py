@@ -17,6 +17,17 @@ import numpy as np
 
 from heathdrop.errors import BadInput, require_between
 
+__all__ = [
+    "CLASSES",
+    "LEAST_ROUNDS",
+    "LONGEST_S",
+    "SHORTEST_S",
+    "STALE_DAYS",
+    "HandError",
+    "hand_of",
+    "tapped",
+]
+
 #: Shortest and longest count asked for (s), and the ends of short and of middle ones.
 SHORTEST_S, LONGEST_S = 2.0, 20.0
 CLASSES: tuple[tuple[str, float], ...] = (("short", 5.0), ("middle", 10.0), ("long", LONGEST_S))
@@ -139,6 +150,3 @@ def _band(which: np.ndarray, mean: np.ndarray, cov: np.ndarray, rounds: int) -> 
     """The bias that a combination of the unknowns says, with its band."""
     middle, off = float(which @ mean), EIGHTY * math.sqrt(float(which @ cov @ which))
     return Band(math.expm1(middle), math.expm1(middle - off), math.expm1(middle + off), rounds)
-
-
-__all__ = ["Band", "HandError", "Tapped", "class_of", "hand_of", "tapped"]

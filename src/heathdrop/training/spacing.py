@@ -11,6 +11,8 @@ from datetime import UTC, datetime
 
 from fsrs import Card, Rating, Scheduler
 
+__all__ = ["Due", "Marked", "due_of"]
+
 #: Marks (0 to 1) from which an answer was good and easy; under the first it was hard, under the least wrong.
 WRONG, GOOD, EASY = 0.5, 0.75, 0.95
 
@@ -64,6 +66,3 @@ def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
         lately = sum(a.mark for a in mine[-5:]) / len(mine[-5:]) if mine else None
         found.append(Due(topic, card.due if last is not None else None, len(mine), lately))
     return sorted(found, key=lambda d: (d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic))
-
-
-__all__ = ["Due", "Marked", "due_of", "rating_of"]

@@ -18,7 +18,8 @@ from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
 
-__all__ = ["COMPLAINTS", "MEASURED", "Change", "changes_for", "likely"]
+__all__ = ["COMPLAINTS", "MEASURED", "MOST_MISSED_FT", "Change", "changes_for", "likely"]
+
 
 COMPLAINTS = {
     "ran-too-high": "It ran too high",

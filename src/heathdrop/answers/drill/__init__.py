@@ -10,8 +10,10 @@ from functools import lru_cache
 from heathdrop.answers.drill.call import ask_call, mark_call
 from heathdrop.answers.drill.eye import ask_eye, mark_eye
 from heathdrop.answers.drill.hand import ask_count, ask_turns, mark_hand
-from heathdrop.answers.drill.question import KINDS, SEEDS, Marking, Named, Option, Placed, Question, topics
+from heathdrop.answers.drill.question import KINDS, SEEDS, Marking, Named, Question, topics
 from heathdrop.answers.drill.repair import ask_repair, mark_repair
+
+__all__ = ["KINDS", "SEEDS", "Marking", "Named", "Question", "mark_of", "question_of", "topics"]
 
 MAKERS: dict[str, Callable[[Named, random.Random], Question]] = {
     "count": ask_count,
@@ -39,17 +41,3 @@ def mark_of(named: Named, answer: dict[str, object]) -> Marking:
     """The marking of an answer: ``tapped_s`` for the hand, ``depth_ft`` for the eye, ``way``, ``family``,
     ``head_oz`` and ``trailer`` for a call, ``option`` (from 0) for a repair. Raises BadInput."""
     return MARKERS[named.kind](question_of(named), answer)
-
-
-__all__ = [
-    "KINDS",
-    "SEEDS",
-    "Marking",
-    "Named",
-    "Option",
-    "Placed",
-    "Question",
-    "mark_of",
-    "question_of",
-    "topics",
-]

@@ -84,6 +84,3 @@ def _row(standing: Standing, rated: Rated) -> Placed:
         score=rated.fits.score,
         standing=whole,
     )
-
-
-__all__ = ["ask_call", "mark_call"]

@@ -146,6 +146,3 @@ def _unlike(catalog: Catalog, line: LineSet) -> LineSet:
 def _length(off_ft: float) -> str:
     """Under a foot and a half in inches, else in feet."""
     return f"{12.0 * off_ft:.0f} in" if off_ft < 1.5 else f"{off_ft:.1f} ft"
-
-
-__all__ = ["ask_eye", "mark_eye"]

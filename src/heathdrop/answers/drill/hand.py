@@ -35,6 +35,3 @@ def mark_hand(q: Question, answer: dict[str, object]) -> Marking:
     late = "slow" if off > 0.0 else "fast"
     said = f"{one.tapped_s:.1f} s for {one.asked_s:g}: {100.0 * abs(math.expm1(one.off)):.0f} % {late}."
     return Marking(math.exp(-((share / 0.15) ** 2)), said, (), off, one.asked_s)
-
-
-__all__ = ["ask_count", "ask_turns", "mark_hand"]

@@ -134,20 +134,3 @@ def rig_words(rig: Rig) -> str:
     bare = rig.trailer.bare
     tail = "no trailer" if bare else f"{inches_said(rig.trailer_length_in)} in {rig.trailer.name.lower()}"
     return f"{ounces_as_written(rig.head_oz)} oz {rig.family.name.lower()}, {tail}"
-
-
-__all__ = [
-    "ASKED",
-    "KINDS",
-    "SEEDS",
-    "TRIES",
-    "TURNS",
-    "Marking",
-    "Named",
-    "Option",
-    "Placed",
-    "Question",
-    "number_in",
-    "rig_words",
-    "topics",
-]

@@ -88,6 +88,3 @@ def mark_repair(q: Question, answer: dict[str, object]) -> Marking:
     else:
         mark, said = 0.0, f"That does not mend it. Rather: {smallest.what}."
     return Marking(mark, said, (smallest.effect,), options=q.options)
-
-
-__all__ = ["ask_repair", "mark_repair"]

@@ -57,7 +57,7 @@ def _record(
     s: Floats,
     n: int,
     phase: float,
-    grounded: bool,
+    ground: Ground,
     length: float,
 ) -> None:
     """Write one sample and, when asked for, the line's shape."""
@@ -66,7 +66,7 @@ def _record(
     out.z[k] = max(0.0, s[row.Z, n])
     out.tension[k] = s[row.TENSION, 0]
     out.phase[k] = phase
-    out.bottom[k] = 1.0 if grounded else 0.0
+    out.bottom[k] = 1.0 if ground.touching else 0.0
     out.tip_x[k] = s[row.X, 0]
     out.tip_z[k] = s[row.Z, 0]
     out.line[k] = length
@@ -122,17 +122,7 @@ def run_chain(
             if t >= due - 1e-9:
                 if k >= out.t.shape[0] - 1:
                     return k
-                _record(
-                    out=out,
-                    shapes=shapes,
-                    k=k,
-                    t=t,
-                    s=s,
-                    n=n,
-                    phase=phase,
-                    grounded=ground.touching,
-                    length=length,
-                )
+                _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, ground=ground, length=length)
                 k += 1
                 due += sample_s
             # A light lure jerked along the surface snatches at its line: finer steps keep it from flying.
@@ -149,17 +139,7 @@ def run_chain(
                     rising = True
                 reel = leg.reel if rising else EASING * leg.reel
             if length - reel * h < HOME_M - s[row.Z, 0]:
-                _record(
-                    out=out,
-                    shapes=shapes,
-                    k=k,
-                    t=t,
-                    s=s,
-                    n=n,
-                    phase=phase,
-                    grounded=ground.touching,
-                    length=length,
-                )
+                _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, ground=ground, length=length)
                 return k + 1
             length -= reel * h
             s[row.FREE_U, 0], s[row.FREE_W, 0] = leg.tip_x, leg.tip_z
@@ -192,19 +172,9 @@ def run_chain(
             if leg.tight > 0.0 and (straight >= leg.tight * length or felt):
                 break
             if s[row.X, n] <= leg.near:
-                _record(
-                    out=out,
-                    shapes=shapes,
-                    k=k,
-                    t=t,
-                    s=s,
-                    n=n,
-                    phase=phase,
-                    grounded=ground.touching,
-                    length=length,
-                )
+                _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, ground=ground, length=length)
                 return k + 1
             if leg.bottom > 0.5 and ground.touching:
                 break
-    _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, grounded=ground.touching, length=length)
+    _record(out=out, shapes=shapes, k=k, t=t, s=s, n=n, phase=phase, ground=ground, length=length)
     return k + 1

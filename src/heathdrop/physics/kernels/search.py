@@ -39,6 +39,8 @@ from heathdrop.physics.kernels.records import (
     tuned_from,
 )
 
+__all__ = ["TRIAL_SAMPLE_S", "comfort", "eased", "measure", "search"]
+
 ROOT_2 = math.sqrt(2.0)
 FALL_BACK_WEIGHT = 1e-3
 #: Between two settings that are worth the same the pace nearer the middle of the liked ones is taken: its
@@ -95,6 +97,24 @@ def met(band: Band, depth: float, haze: float) -> float:
     return min(1.0, inside / at_best) * min(1.0, SKATING + (1.0 - SKATING) * depth / band.skates)
 
 
+@written_in
+def _untried(pace: float, start: float, worth: float) -> Tuned:
+    """A setting of which nothing is known but its pace, its start and how the pace is liked."""
+    return Tuned(
+        pace_m_s=pace,
+        start_depth_m=start,
+        soft_share=0.0,
+        in_band=0.0,
+        mean_m=0.0,
+        shallowest_m=0.0,
+        deepest_m=0.0,
+        in_cover=0.0,
+        comfort=worth,
+        near_band=0.0,
+        useful_s=0.0,
+    )
+
+
 @compiled
 def measure(
     out: Samples, k: int, scene: Scene, pace: float, start: float, worth: float, haze: float
@@ -119,19 +139,7 @@ def measure(
         deep = max(deep, z)
         count += 1
     if count == 0:
-        return Tuned(
-            pace_m_s=pace,
-            start_depth_m=start,
-            soft_share=0.0,
-            in_band=0.0,
-            mean_m=0.0,
-            shallowest_m=0.0,
-            deepest_m=0.0,
-            in_cover=0.0,
-            comfort=worth,
-            near_band=0.0,
-            useful_s=0.0,
-        )
+        return _untried(pace, start, worth)
     return Tuned(
         pace_m_s=pace,
         start_depth_m=start,
@@ -270,19 +278,7 @@ def _first_trials(
     target = 0.5 * (scene.band.top + scene.band.low)
     start = min(target, limits.deepest_start_m)
     pace = _paced(limits, math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s))
-    best = Tuned(
-        pace_m_s=pace,
-        start_depth_m=start,
-        soft_share=0.0,
-        in_band=0.0,
-        mean_m=0.0,
-        shallowest_m=0.0,
-        deepest_m=0.0,
-        in_cover=0.0,
-        comfort=0.0,
-        near_band=0.0,
-        useful_s=0.0,
-    )
+    best = _untried(pace, start, 0.0)
     # The slowest pace that ran too high and the quickest that ran too deep, with their mean depths (m).
     high_pace, high_mean, deep_pace, deep_mean = FAR, 0.0, 0.0, 0.0
     last = False

@@ -21,6 +21,8 @@ from heathdrop.physics.rig import Rig
 from heathdrop.store.files.entry import typed_rig
 from heathdrop.units import ounces_as_written
 
+__all__ = ["TYPED", "TypedDay", "line_of", "typed_day", "typed_parts"]
+
 #: The longest line that is read; the most fish and casts of one line.
 LONGEST, MOST_FISH, MOST_CASTS = 200, 50, 300
 #: Trips of days typed in, with their casts counted, and without.
@@ -248,6 +250,3 @@ def line_of(catalog: Catalog, part: Sequence[MadeCast]) -> str:
         next((c.note for c in part if c.note), ""),
     ]
     return ", ".join(s for s in said if s)
-
-
-__all__ = ["TYPED", "TypedDay", "line_of", "typed_day", "typed_parts"]

@@ -21,6 +21,8 @@ from heathdrop.reading import SIGNS, number_of, read
 from heathdrop.store.files.spelling import UNCOUNTED, nearest, tidied
 from heathdrop.units import ounces_as_written
 
+__all__ = ["parsed", "pieces", "suggested", "typed_rig"]
+
 #: The longest line that is read.
 LONGEST_LINE = 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"

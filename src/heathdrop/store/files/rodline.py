@@ -14,6 +14,8 @@ from heathdrop.reading import number_of
 from heathdrop.store.files.entry import NUMBER, line_words, rod_fields, take_word
 from heathdrop.units import ounces_as_written
 
+__all__ = ["rod_line", "rods_in"]
+
 LEADER = re.compile(
     rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader", re.I
 )
