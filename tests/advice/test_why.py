@@ -211,9 +211,18 @@ def test_what_ones_own_fish_want_is_said_with_its_casts(cat: Catalog, swum: Sizi
     off = (slow * fast) ** 0.5 * (1.0 / 0.9 - 1.0)
     at = f"Your fish at {GRASS.water_temp_f:g} °F: "
     assert fish_sentence(swum) == ""
-    assert said(OwnFish(pace=0.9, pace_casts=41)) == (
+    assert said(OwnFish(pace=0.9, casts=(("pace", 41),))) == (
         f"{at}{off:.1f} ft/s slower than the table (41 casts), as your log says."
     )
-    assert said(OwnFish(head=1.2, head_casts=90)) == f"{at}heads 20 % heavier (90 casts), as your log says."
-    both = said(OwnFish(head=0.8, pace=1.1, head_casts=90, pace_casts=41))
-    assert "faster than the table (41 casts) and heads 20 % lighter (90 casts)" in both
+    heavier = said(OwnFish(head=1.2, casts=(("head", 90),)))
+    assert heavier == f"{at}heads 20 % heavier (90 casts), as your log says."
+    falls = swum.targets.fall_ft_s
+    slower = (falls[0] * falls[1]) ** 0.5 * 0.25
+    assert said(OwnFish(fall=0.8, casts=(("fall", 50),))) == (
+        f"{at}a fall {slower:.1f} ft/s slower than the table (50 casts), as your log says."
+    )
+    lazier = said(OwnFish(warm=-0.6, casts=(("warm", 70),)))  # warm from 58 °F on
+    assert lazier == f"{at}0.6 steps lazier (70 casts), as your log says."
+    assert said(OwnFish(cold=-0.6, bites=2.0, casts=(("cold", 70),))) == ""  # of cold water, and no sizing
+    both = said(OwnFish(head=0.8, pace=1.1, casts=(("head", 90), ("pace", 41))))
+    assert "faster than the table (41 casts), heads 20 % lighter (90 casts)" in both

@@ -6,8 +6,8 @@ import pytest
 
 from heathdrop.answers.lessons import LONGEST_MIN, USUAL_MIN, efforts_of, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
+from heathdrop.answers.shifts import shifts_of
 from heathdrop.answers.thrown import run_of
-from heathdrop.answers.trials import shifts_of
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.rates import clumped
 from tests.answers.logged import cast
@@ -50,7 +50,7 @@ def test_an_empty_log_teaches_nothing() -> None:
 @pytest.mark.parametrize("conditions", [{"water_temp_f": "warm"}, {"water_temp_f": 400}, {}])
 def test_water_that_is_not_known_whole_is_passed_over(conditions: dict[str, object]) -> None:
     made = [cast(k, "fish", conditions=conditions) for k in range(6)]
-    assert shifts_of(made, minutes_of(made)) == []
+    assert shifts_of(made, minutes_of(made), [None] * len(made), 400) == []
     assert lessons_of(made).casts == 6
 
 

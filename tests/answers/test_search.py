@@ -14,18 +14,20 @@ from fastapi.testclient import TestClient
 from bench.search_study import study
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import Told
-from heathdrop.answers.search import search_water
+from heathdrop.answers.search import place_of, search_water
 from heathdrop.answers.stop import Stop, suited, worth_at
 from heathdrop.answers.water import call_of, placed
 from heathdrop.api.searching import SearchRequest, search_answer
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, load
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
+from heathdrop.learning.learned import Learned
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.reading import span_of
+from heathdrop.sizing.known import OwnFish
 from heathdrop.training.waters import random_water
 from tests.waters import BAIT, GRASS
 
@@ -96,8 +98,6 @@ def test_the_next_cast_is_said_with_its_reason() -> None:
 
 
 def told(outcome: str, at_s: float | None = None) -> Told:
-    from heathdrop.catalog import load
-
     return Told(rig_by_name(load(), "swim-jig", 0.5, "craw"), 4.0, 2.2, outcome, at_s)
 
 
@@ -261,6 +261,28 @@ def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
     assert left.move_on is not None
     assert left.move_on.startswith("Move on: the best cast left here earns ")
     assert left.nobody > 0.6
+
+
+def test_search_takes_ones_own_fish_as_they_were_agreed_to() -> None:
+    """Fish that bite more readily are sooner met, and soon not here; empty stops start from their own share;
+    each says what it rests on."""
+    plain = search_water(water(), limit=3, told=[told("nothing")])
+    fish = OwnFish(bites=2.0, absent=0.8, casts=(("bites", 212), ("absent", 300)))
+    own = search_water(
+        water(), replace(STRANGER, learned=Learned(fish=fish)), limit=3, told=[told("nothing")]
+    )
+    assert own.per_s == pytest.approx(2.0 * plain.per_s)
+    assert own.tried > 1.5 * plain.tried
+    assert own.nobody > 0.8 > plain.nobody > 0.5
+    assert own.nobody == pytest.approx(0.8 / (0.8 + 0.2 * (1.0 - own.tried)))
+    assert own.learned[-2:] == (
+        "Your own fish, bite rate: 100 % higher (212 casts of your log).",
+        "Your own fish, empty stops: 80 % instead of 50 %, more of them (300 casts of your log).",
+    )
+    assert plain.learned == ()
+    place = place_of(load(), water())
+    assert place_of(load(), water(), OwnFish(tires=0.4)) == replace(place, tires=0.4)
+    assert place_of(load(), water(), fish) == replace(place, absent=0.8)
 
 
 def test_fish_on_the_floor_are_worked_for_while_the_floor_rod_suits_best(cat: Catalog) -> None:

@@ -1,4 +1,4 @@
-"""Schools on trial and own fish, on logs whose truth is known."""
+"""Schools on trial, on logs whose truth is known."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ import numpy as np
 import pytest
 
 from heathdrop.answers.lessons import minutes_of
-from heathdrop.answers.trials import _Held, _liked, _words, shifts_of, trials_of
+from heathdrop.answers.trials import Held, _liked, _words, trials_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from tests.answers.logged import HEADS, cast, fished
@@ -32,39 +32,12 @@ def test_who_always_does_the_same_is_told_too_little() -> None:
     assert trials_of([cast(0)], [1.0]) == [] or all(t.words == "too few" for t in trials_of([cast(0)], [1.0]))
 
 
-def test_ones_own_fish_shift_only_where_they_do() -> None:
-    rng, held, claims = random.Random(5), 0, 0
-    middle = 0.375
-    for _ in range(40):
-        made = fished(rng, 200, middle * 0.7, HEADS)
-        heads = next(s for s in shifts_of(made, minutes_of(made)) if s.what == "head weight")
-        held += heads.high < 1.05
-        none = fished(rng, 200, 0.42, HEADS)
-        same = next(s for s in shifts_of(none, minutes_of(none)) if s.what == "head weight")
-        claims += same.low > 1.15 or same.high < 0.85
-    assert held >= 30
-    assert claims <= 2
-
-
 def test_days_and_stops_that_differ_speak_for_no_school() -> None:
     """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
     good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
     bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
     found = trials_of([*good, *bad], minutes_of([*good, *bad]))
     assert all(t.words == "too few" for t in found)
-    assert not any(s.told for s in shifts_of([*good, *bad], [1.0] * 120))
-
-
-def test_fish_that_do_not_mind_want_no_shift() -> None:
-    """Bites regardless of the head, whatever heads were thrown: no other weight is said to be wanted."""
-    rng, told = random.Random(8), 0
-    for _ in range(30):
-        made = [
-            cast(k, "fish" if rng.random() < 0.3 else "nothing", head_oz=rng.choice(HEADS))
-            for k in range(150)
-        ]
-        told += any(s.told for s in shifts_of(made, minutes_of(made)))
-    assert told <= 1
 
 
 def test_a_bayes_factor_in_words() -> None:
@@ -84,7 +57,7 @@ def test_how_a_school_likes_what_was_thrown(cat: Catalog) -> None:
     made = [cast(0, family="bladed-jig", head_oz=0.375, trailer=tail) for tail in ("paddle-tail", "craw")]
     water = Scenario(GRASS, families=("bladed-jig",))
     none = np.zeros(2)
-    held = _Held((water, water), tuple(made), minutes=none, bites=none, groups=np.zeros(2, dtype=np.intp))
+    held = Held((water, water), tuple(made), minutes=none, bites=none, groups=np.zeros(2, dtype=np.intp))
     fine, never = (_liked(held, "bladed-paddle", school) for school in ("fine", "never"))
     tail = cat.topics["bladed-paddle"].schools["never"].effect.trailers["bladed-jig"]["paddle-tail"]
     assert never[0] - fine[0] == pytest.approx(np.log(max(0.05, tail)), abs=1e-6)

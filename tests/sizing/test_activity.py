@@ -9,6 +9,7 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.known import OwnFish
 from tests.golden_file import holds_to
 from tests.waters import ALL
 
@@ -60,6 +61,17 @@ def test_a_degree_never_moves_it_by_more_than_a_seventh(cat: Catalog) -> None:
 )
 def test_each_shift(cat: Catalog, changes: dict[str, object], value: float) -> None:
     assert judge(cat, replace(PLAIN, **changes)).value == pytest.approx(value)  # type: ignore[arg-type]
+
+
+def test_ones_own_fish_are_livelier_where_the_log_says_so(cat: Catalog) -> None:
+    """In cold water by the cold water's steps, never over the scale, and not where the mood was said."""
+    own = OwnFish(cold=0.7, warm=-0.4)
+    cold = judge(cat, replace(PLAIN, water_temp_f=44.25), own)
+    assert cold.value == pytest.approx(1.2)
+    assert cold.reasons[-1] == "your own fish +0.7"
+    assert judge(cat, PLAIN, own).value == pytest.approx(2.6)
+    assert judge(cat, replace(PLAIN, light="low"), OwnFish(warm=1.9)).value == 4.0
+    assert judge(cat, replace(PLAIN, activity=1.5), own).value == 1.5
 
 
 def test_only_what_moves_them_is_said(cat: Catalog) -> None:

@@ -190,6 +190,19 @@ def test_ones_own_fish_move_the_usual_weight_and_the_paces_and_nothing_else(cat:
     assert setting_of(cat, scenario, Fished(AS_TABLED)).targets == plain.targets
 
 
+def test_ones_own_fish_move_the_fall_band_and_the_mood(cat: Catalog) -> None:
+    """A fall band by its factor; a livelier mood as if the angler had said it."""
+    scenario = Scenario(GRASS, families=("swim-jig",))
+    plain = setting_of(cat, scenario)
+    slower = setting_of(cat, scenario, Fished(OwnFish(fall=0.8))).targets
+    assert slower.fall_ft_s == pytest.approx(tuple(0.8 * v for v in plain.targets.fall_ft_s))
+    assert replace(slower, fall_ft_s=plain.targets.fall_ft_s) == plain.targets
+    lively = setting_of(cat, scenario, Fished(OwnFish(warm=-0.5))).targets
+    mood = plain.targets.activity.value - 0.5
+    said = setting_of(cat, replace(scenario, conditions=replace(GRASS, activity=mood))).targets
+    assert (lively.pace_ft_s, lively.fall_ft_s) == (said.pace_ft_s, said.fall_ft_s)
+
+
 def test_a_rig_is_worked_out_once(cat: Catalog) -> None:
     setting = of(cat, BAIT, "underspin")
     rig = rig_by_name(cat, "underspin", 0.5, "paddle-tail")

@@ -7,9 +7,10 @@ from pathlib import Path
 import pytest
 from sqlalchemy.orm import Session
 
-from heathdrop.answers.trials import Shift, Trial
+from heathdrop.answers.shifts import Shift
+from heathdrop.answers.trials import Trial
 from heathdrop.errors import BadInput
-from heathdrop.sizing.known import AS_TABLED, OwnFish
+from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
 from heathdrop.store import fish, settings
 from heathdrop.store.database import Database
 from heathdrop.store.files.registry import BY_NAME
@@ -25,12 +26,25 @@ def test_a_shift_is_in_use_from_agreeing_to_withdrawing(session: Session) -> Non
     assert own_of(session).learned.own_fish() == AS_TABLED
     fish.agree(session, SLOWER)
     fish.agree(session, LIGHTER)
-    wanted = OwnFish(head=0.7, pace=0.86, head_casts=120, pace_casts=41)
+    wanted = OwnFish(head=0.7, pace=0.86, casts=(("head", 120), ("pace", 41)))
     assert fish.fish_of(session) == own_of(session).learned.own_fish() == wanted
     fish.withdraw(session, "pace")
-    assert own_of(session).learned.own_fish() == OwnFish(head=0.7, head_casts=120)
+    assert own_of(session).learned.own_fish() == OwnFish(head=0.7, casts=(("head", 120),))
     fish.withdraw(session, "head weight")
     assert own_of(session).learned.own_fish() == AS_TABLED
+
+
+def test_every_trait_comes_out_as_it_was_agreed(session: Session) -> None:
+    """Each by its own field; what lies beyond its ends is held to them; an older file's word is read."""
+    for k, trait in enumerate(TRAIT.values()):
+        fish.agree(session, Shift(trait.name, 99.0, 0.0, 1.0, 10 + k, unit=trait.unit))
+    found = fish.fish_of(session)
+    assert {t.field: getattr(found, t.field) for t in TRAIT.values()} == {
+        t.field: t.high for t in TRAIT.values()
+    }
+    assert found.casts_of("tires") == 10 + list(TRAIT).index("the same cast again")
+    settings.keep(session, fish.FISH, {"pace": {"factor": 0.8, "casts": 3}})
+    assert fish.fish_of(session) == OwnFish(pace=0.8, casts=(("pace", 3),))
 
 
 def test_a_school_that_the_log_chose_says_so_until_another_is_held_to(session: Session) -> None:
@@ -55,6 +69,7 @@ def test_out_and_back_and_hostile_files(session: Session, tmp_path: Path) -> Non
     other.close()
     for wrong in (
         b'{"version": 1, "schools": {}, "fish": {"pace": {"factor": 40, "casts": 1}}}',
+        b'{"version": 1, "schools": {}, "fish": {"empty stops": {"value": 1.5, "casts": 1}}}',
         b'{"version": 1, "schools": {}, "fish": [1]}',
         b'{"version": 1, "schools": {}, "spoken": {"weight-lean": {"school": 1}}}',
     ):
@@ -63,7 +78,15 @@ def test_out_and_back_and_hostile_files(session: Session, tmp_path: Path) -> Non
 
 
 @pytest.mark.parametrize(
-    "kept", [[], "x", {"pace": {"factor": "slow"}}, {"pace": 3}, {"mood": {"factor": 1.0}}]
+    "kept",
+    [
+        [],
+        "x",
+        {"pace": {"factor": "slow"}},
+        {"pace": 3},
+        {"mood": {"factor": 1.0}},
+        {"pace": {"value": 7.0, "casts": 3}},
+    ],
 )
 def test_what_cannot_be_read_is_in_use_by_nobody(session: Session, kept: object) -> None:
     settings.keep(session, fish.FISH, kept)

@@ -85,7 +85,7 @@ def test_lines_in_other_units_and_other_spellings() -> None:
     assert pieces(CAT, "craw 10 cm")[0][1]["length_in"] == 3.937
     assert pieces(CAT, "craw 10", "metric")[0][1]["length_in"] == pytest.approx(3.937, abs=1e-3)
     assert pieces(CAT, "paddletail 4")[0][1]["shape"] == "paddle-tail"
-    assert pieces(CAT, "a craw")[0][1] == {"shape": "craw", "length_in": 4.0, "colour": ""}
+    assert pieces(CAT, "a craw", usual=True)[0][1] == {"shape": "craw", "length_in": 4.0, "colour": ""}
     assert pieces(CAT, "reel 74 cm/turn")[0][1]["inches_per_turn"] == 29.134
     with pytest.raises(BadInput, match="a word for which jig: swim jig, bladed jig"):
         pieces(CAT, "3/8 jig")

@@ -5,7 +5,9 @@ from __future__ import annotations
 import math
 
 from heathdrop import catalog as catalogue
+from heathdrop.sizing.activity import WORTH_SAYING
 from heathdrop.sizing.hour import per_hour
+from heathdrop.sizing.known import TRAIT
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
@@ -213,18 +215,22 @@ def _hand_sentence(sizing: Sizing) -> str:
 
 
 def fish_sentence(sizing: Sizing) -> str:
-    """That weight or pace lean on what the log told of the angler's own fish, where they do."""
-    own, c = sizing.known.own_fish(), sizing.scenario.conditions
+    """That weight, pace, fall or mood lean on what the log told of the angler's own fish, where they do."""
+    own, c, targets = sizing.known.own_fish(), sizing.scenario.conditions, sizing.targets
     said = []
-    if own.pace != 1.0:
-        middle = math.sqrt(sizing.targets.pace_ft_s[0] * sizing.targets.pace_ft_s[1])
-        off = middle * abs(1.0 - 1.0 / own.pace)
-        side = "faster" if own.pace > 1.0 else "slower"
-        said.append(f"{off:.1f} ft/s {side} than the table ({own.pace_casts} casts)")
+    for trait, name, band in (("pace", "", targets.pace_ft_s), ("fall", "a fall ", targets.fall_ft_s)):
+        factor = getattr(own, trait)
+        if factor != 1.0:
+            off = math.sqrt(band[0] * band[1]) * abs(1.0 - 1.0 / factor)
+            side = "faster" if factor > 1.0 else "slower"
+            said.append(f"{name}{off:.1f} ft/s {side} than the table ({own.casts_of(trait)} casts)")
     if own.head != 1.0:
-        side = "heavier" if own.head > 1.0 else "lighter"
-        said.append(f"heads {100.0 * abs(own.head - 1.0):.0f} % {side} ({own.head_casts} casts)")
-    return f"Your fish at {c.water_temp_f:g} °F: {' and '.join(said)}, as your log says." if said else ""
+        said.append(f"heads {TRAIT['head weight'].said(own.head, 1.0)} ({own.casts_of('head')} casts)")
+    steps = own.mood_at(c.water_temp_f) if c.activity is None else 0.0
+    if abs(steps) >= WORTH_SAYING:
+        rests = own.casts_of("cold") + own.casts_of("warm")
+        said.append(f"{abs(steps):.1f} steps {'livelier' if steps > 0 else 'lazier'} ({rests} casts)")
+    return f"Your fish at {c.water_temp_f:g} °F: {', '.join(said)}, as your log says." if said else ""
 
 
 def _reach_sentence(sizing: Sizing, rated: Rated) -> str:

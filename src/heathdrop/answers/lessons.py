@@ -10,8 +10,9 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from heathdrop.answers.last_time import Day, days_like
+from heathdrop.answers.shifts import Shift, shifts_of
 from heathdrop.answers.thrown import Run, bitten, hours_among, known_of, number_of_cast, run_of
-from heathdrop.answers.trials import Shift, Trial, shifts_of, trials_of
+from heathdrop.answers.trials import Trial, trials_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.rates import Effort, Rate, clumped, rates_of
@@ -61,7 +62,7 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
         like_today=tuple(days_like(made, today)) if today is not None else (),
         rates=tuple(rates_of(efforts_of(late, minutes, runs), _clumped(late, minutes))),
         schools=tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
-        own=tuple(shifts_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
+        own=tuple(shifts_of(late, minutes, runs, ON_TRIAL)),
         among=among is not None,
     )
 

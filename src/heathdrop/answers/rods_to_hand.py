@@ -11,7 +11,7 @@ import numpy as np
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import points_of
 from heathdrop.answers.own import Own
-from heathdrop.catalog.vocabulary import PRICES
+from heathdrop.answers.thrown import suit_of
 from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
@@ -40,8 +40,6 @@ SAMPLE_S = 0.25
 AS_SIZED_S, AS_SIZED_FT_S = 0.05, 0.02
 #: Counts below this are said to the half second.
 HALF_SECONDS_BELOW = 4.0
-#: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
-SUITS = ("fall", "action", "profile", "weight", "touch", "tackle")
 
 
 @dataclass(frozen=True)
@@ -99,15 +97,10 @@ class Bench:
         less where the rules put its family behind the best one to hand, next to nothing on a line or rod that
         cannot bear it."""
         _, rated = self.sized(rig)
-        weights, parts = self.catalog.judgement.fit.weights, rated.fits.parts
-        asked = [k for k in parts if k in SUITS]
-        mean = sum(weights[k] * math.log(parts[k]) for k in asked) / sum(
-            weights[k] for k in asked if k not in PRICES
-        )
         behind = min(0.0, self.points(rig) - self._best_points)
         borne = 1.0 if rated.borne else self.catalog.search.plan.unborne
         tired = self.catalog.search.place.fouled_again if self.fouls(rated.key) else 1.0
-        return math.exp(mean + behind) * tired * borne
+        return suit_of(self.catalog, rated) * math.exp(behind) * tired * borne
 
     def fouls(self, key: str) -> bool:
         """Whether a rig fouled or hung on two of its last three casts."""

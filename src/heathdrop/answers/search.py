@@ -34,6 +34,7 @@ from heathdrop.search.order import (
     tried,
 )
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
@@ -66,14 +67,16 @@ class Step:
 @dataclass(frozen=True)
 class Search:
     """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
-    about the water on the way, the chance that nobody is here, the word to move on (None: stay); ``each`` is
-    the first cast of every rig to hand, for who picks another rod."""
+    about the water on the way, the chance a second that fish within reach bite (``per_s``), the chance that
+    nobody is here, the word to move on (None: stay); ``each`` is the first cast of every rig to hand, for who
+    picks another rod."""
 
     scenario: Scenario
     belief: Belief
     steps: tuple[Step, ...]
     tried: float
     learned: tuple[str, ...]
+    per_s: float
     nobody: float = 0.0
     move_on: str | None = None
     each: tuple[Step, ...] = ()
@@ -97,8 +100,10 @@ def search_water(
     require_between("limit", limit, 1, MOST_CASTS)
     check(scenario)
     scenario, learned = _corrected(placed(scenario), own, told, gears)
-    mood = judge(catalog, scenario.conditions).value
-    per_s, first = bite_per_s(catalog, mood), first_belief(scenario)
+    fish = own.learned.own_fish()
+    per_s = fish.bites * bite_per_s(catalog, judge(catalog, scenario.conditions, fish).value)
+    first = first_belief(scenario, own)
+    learned += _fish_said(catalog, fish)
     called = [] if rods else _best_sized(scenario, own, catalog.search.grid.rods)
     bench = Bench(scenario, own, first, gears, called)
     for one in told:
@@ -116,7 +121,7 @@ def search_water(
     answered = [
         Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in told
     ]
-    belief, place, thrown = first, _place_of(catalog, scenario), Counter[Hashable]()
+    belief, place, thrown = first, place_of(catalog, scenario, fish), Counter[Hashable]()
     for one_answer in answered:
         belief = told_by(
             catalog,
@@ -127,7 +132,7 @@ def search_water(
             before=thrown[one_answer.cast.setting],
         )
         thrown[one_answer.cast.setting] += 1
-    nobody = nobody_after(catalog, first, per_s, answered, place)
+    nobody = nobody_after(first, per_s, answered, place)
     before = answered[-1].cast if answered else None
     keys = tied = [bench.key(r) for r in hand]
     every = casts
@@ -167,13 +172,14 @@ def search_water(
     opened = order_of(
         catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
     )[0]
-    leave = _move_on(catalog, steps[0], opened) if answered and not bitten else None
+    leave = _move_on(catalog, place, steps[0], opened) if answered and not bitten else None
     return Search(
         scenario=scenario,
         belief=belief,
         steps=tuple(steps),
         tried=seen,
         learned=tuple(learned),
+        per_s=per_s,
         nobody=nobody,
         move_on=leave,
         each=tuple(each),
@@ -194,21 +200,28 @@ def _step(bench: Bench, one: Next, why: str) -> Step:
     )
 
 
-def _place_of(catalog: Catalog, scenario: Scenario) -> Place:
-    """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen. Where it
-    is not known how deep the fish are a rig is held to its own count and pace for a few casts only."""
+def place_of(catalog: Catalog, scenario: Scenario, fish: OwnFish = AS_TABLED) -> Place:
+    """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen; how fish
+    tire and how often nobody is home, by one's own log where that was agreed to. Where it is not known how
+    deep the fish are a rig is held to its own count and pace for a few casts only."""
     numbers, c = catalog.search.place, scenario.conditions
     low, high = numbers.half_lane_ft
     half = min(high, max(low, numbers.half_lane * c.clarity_ft))
     lanes = round(numbers.arc_rad * numbers.middle * scenario.gear.cast_ft / (2.0 * half))
     stays = catalog.search.grid.stays if c.fish_span_ft is not None else None
-    return Place(min(numbers.most_lanes, max(1, lanes)), numbers.tires, numbers.holds, stays)
+    return Place(
+        lanes=min(numbers.most_lanes, max(1, lanes)),
+        tires=numbers.tires if fish.tires is None else fish.tires,
+        holds=numbers.holds,
+        stays=stays,
+        absent=numbers.absent if fish.absent is None else fish.absent,
+    )
 
 
-def _move_on(catalog: Catalog, step: Step, opened: Next) -> str | None:
+def _move_on(catalog: Catalog, place: Place, step: Step, opened: Next) -> str | None:
     """The word to leave: the best cast left earns too little beside the first one here (marginal value)."""
     rate, first = step.next.adds / step.next.minutes, opened.adds / opened.minutes
-    first *= 1.0 - catalog.search.place.absent
+    first *= 1.0 - place.absent
     if rate >= catalog.search.place.move_on * first:
         return None
     share = f"{100 * rate / first:.0f} %"
@@ -253,12 +266,28 @@ def _corrected(
                 said.append(f"The bottom is at {bottom:g} ft: it was found at {one.at_s:g} s.")
                 scenario = replace(scenario, conditions=_on_bottom(c, bottom))
         elif c.cover.top_depth_ft is not None:
-            bench = Bench(scenario, own, first_belief(scenario), gears)
+            bench = Bench(scenario, own, first_belief(scenario, own), gears)
             top = round(2.0 * bench.cast(one.rig, one.count_s, one.pace_ft_s).depth_at(one.at_s)) / 2.0
             top = min(max(top, 0.0), c.bottom_depth_ft)
             said.append(f"The cover comes up to {top:g} ft: its top was ticked at {one.at_s:g} s.")
             scenario = replace(scenario, conditions=replace(c, cover=replace(c.cover, top_depth_ft=top)))
     return scenario, said
+
+
+def _fish_said(catalog: Catalog, fish: OwnFish) -> list[str]:
+    """What the log told of how readily one's own fish bite, as far as it was agreed to."""
+    place, said = catalog.search.place, []
+    for name, table in (
+        ("bite rate", 1.0),
+        ("empty stops", place.absent),
+        ("the same cast again", place.tires),
+    ):
+        trait = TRAIT[name]
+        value = getattr(fish, trait.field)
+        if value is not None and value != table:
+            casts = fish.casts_of(trait.field)
+            said.append(f"Your own fish, {name}: {trait.said(value, table)} ({casts} casts of your log).")
+    return said
 
 
 def _on_bottom(c, bottom_ft: float):  # type: ignore[no-untyped-def]

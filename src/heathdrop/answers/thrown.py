@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
@@ -11,6 +12,8 @@ from typing import Any
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
+from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.request import SizeRequest
@@ -20,11 +23,15 @@ from heathdrop.physics.rig import Rig, areas_of, rig_by_name
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.sizing.hour import among_s
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import rated_at
+from heathdrop.sizing.size import Rated, rated_at
 from heathdrop.units import feet
 
 __all__ = ["bitten", "rig_of", "run_of"]
 
+#: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
+SUITS = ("fall", "action", "profile", "weight", "touch", "tackle")
+#: No part of a fit counts for less: what is out of all bounds is bitten once in a while.
+LEAST_FIT = 1e-3
 #: Casts whose run is remembered; no cast counts for fewer seconds, for fish are not nailed to a depth.
 REMEMBERED, LEAST_S = 16384, 2.0
 
@@ -32,13 +39,16 @@ REMEMBERED, LEAST_S = 16384, 2.0
 @dataclass(frozen=True)
 class Run:
     """How a cast ran in its own water, as simulated: mean depth and height over the bottom (ft), seconds
-    among the fish, its way to the cover, the area that its trailer falls with (cm²)."""
+    among the fish, its way to the cover, the area that its trailer falls with (cm²), its fall rate (ft/s),
+    what these fish make of the rig and the cover leaves of its cast (``suit``, 0 to 1)."""
 
     depth_ft: float
     among_s: float
     height_ft: float = 0.0
     way: str = ""
     bulk_cm2: float = 0.0
+    fall_ft_s: float = 0.0
+    suit: float = 1.0
 
 
 def bitten(cast: MadeCast) -> bool:
@@ -73,6 +83,14 @@ def rig_of(cast: MadeCast, at: str = "") -> Rig:
     )
 
 
+def suit_of(catalog: Catalog, rated: Rated) -> float:
+    """What fish make of a rig whatever its depth, pace and cover: its other fits, weighed (0 to 1)."""
+    weights, parts = catalog.judgement.fit.weights, rated.fits.parts
+    asked = [k for k in parts if k in SUITS]
+    whole = sum(weights[k] for k in asked if k not in PRICES)
+    return math.exp(sum(weights[k] * math.log(max(LEAST_FIT, parts[k])) for k in asked) / whole)
+
+
 def run_of(cast: MadeCast) -> Run | None:
     """How a cast ran; None where its water is not known whole, or its rig is none that there is."""
     try:
@@ -102,6 +120,8 @@ def _run(conditions: str, rig: str, count_s: float, pace_ft_s: float) -> Run | N
         height_ft=max(0.0, c.bottom_depth_ft - depth),
         way=rated.way,
         bulk_cm2=areas_of(catalog, rig_, c.water_temp_f).fall[3],
+        fall_ft_s=float(rated.fall_ft_s),
+        suit=suit_of(catalog, rated) * rated.cover.passes,
     )
 
 

@@ -1,4 +1,4 @@
-"""Schools on trial, and one's own fish: how a log's bites and blanks speak for other numbers."""
+"""Schools on trial: how a log's bites and blanks speak for other numbers than the usual ones."""
 
 from __future__ import annotations
 
@@ -18,20 +18,16 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
-from heathdrop.sizing.setting import Setting, mood_paces, setting_of
+from heathdrop.sizing.schools import leaning_of
+from heathdrop.sizing.setting import Setting, setting_of
 
-__all__ = ["Shift", "Trial"]
+__all__ = ["Trial"]
 
 Vector = NDArray[np.float64]
 
 #: A liking is no bite rate, and fish may not mind at all: it counts to a power that nobody knows, each of
 #: these as likely as the next.
 POWERS = np.array([0.0, 0.25, 0.5, 0.75, 1.0])
-#: A shift of one's own fish (log): how wide their taste may be, each as likely as the next (the last: they
-#: do not mind), how far the prior stands about none, how far is looked.
-TASTES, PRIOR, GRID = np.array([0.25, 0.35, 0.5, math.inf]), 0.225, 1.0
-#: The chance that a shift has the other sign, below which it is said: two are looked at in every log.
-DOUBT = 0.0125
 #: Bayes factors (natural log) from which a log leans, and speaks strongly: 3 and 20 to one (Kass and Raftery
 #: 1995); fewer bites say nothing.
 LEANS, STRONGLY, LEAST_BITES = math.log(3.0), math.log(20.0), 5
@@ -47,19 +43,6 @@ class Trial:
     ratio: float
     words: str
     casts: int
-
-
-@dataclass(frozen=True)
-class Shift:
-    """How one's own fish differ from the tables: what, by how much (a factor, 1 for not at all) with its 80 %
-    interval, and on how many casts; ``told``: so sure that it may be said."""
-
-    what: str
-    factor: float
-    low: float
-    high: float
-    casts: int
-    told: bool = False
 
 
 @lru_cache(maxsize=4096)
@@ -85,7 +68,7 @@ def _water(conditions: str, family: str) -> Scenario | None:
 
 
 @dataclass(frozen=True)
-class _Held:
+class Held:
     """Casts that are held against each other, those of one lure at one stop on one day: their waters, the
     casts, minutes, bites (1 or 0), and which group each is of."""
 
@@ -94,6 +77,16 @@ class _Held:
     minutes: Vector
     bites: Vector
     groups: NDArray[np.intp]
+
+    def part(self, which: NDArray[np.bool_]) -> Held:
+        """Those of the casts that a mask says; groups left out leave no gap that counts."""
+        return Held(
+            waters=tuple(w for w, one in zip(self.waters, which, strict=True) if one),
+            casts=tuple(c for c, one in zip(self.casts, which, strict=True) if one),
+            minutes=self.minutes[which],
+            bites=self.bites[which],
+            groups=np.unique(self.groups[which], return_inverse=True)[1].reshape(-1),
+        )
 
     def likelihood(self, worth: NDArray[np.float64]) -> Vector:
         """Log likelihood of where the bites came, given how many came in each group, for each row of
@@ -105,24 +98,20 @@ class _Held:
         return np.asarray(worth @ self.bites - np.log(np.maximum(whole, 1e-300)) @ bitten_)
 
 
-def _held(made: Sequence[MadeCast], minutes: Sequence[float], swum: bool = False) -> _Held | None:
-    """The casts whose water is known, of swum lures alone where asked; None where there are none."""
+def held_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> Held | None:
+    """The casts whose water is known; None where there are none."""
     keys: dict[tuple[str, str, str], int] = {}
     rows = []
     for cast, minute in zip(made, minutes, strict=True):
         water = water_of_cast(cast)
-        if water is None or (swum and not (_swims(cast) and cast.pace_ft_s > 0.0)):
+        if water is None:
             continue
         key = cast.time.date().isoformat(), cast.stop, cast.family
         rows.append((water, cast, minute, float(bitten(cast)), keys.setdefault(key, len(keys))))
     if not rows:
         return None
     waters, casts, some, bites, groups = zip(*rows, strict=True)
-    return _Held(waters, casts, np.array(some), np.array(bites), np.array(groups, dtype=np.intp))
-
-
-def _swims(cast: MadeCast) -> bool:
-    return catalogue.load().families[cast.family].work == "swim"
+    return Held(waters, casts, np.array(some), np.array(bites), np.array(groups, dtype=np.intp))
 
 
 def trials_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Trial]:
@@ -133,7 +122,7 @@ def trials_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Trial]
     gives every school the same likelihood. How much fish mind is an unknown (:data:`POWERS`) that is summed
     over.
     """
-    catalog, held, found = catalogue.load(), _held(made, minutes), []
+    catalog, held, found = catalogue.load(), held_of(made, minutes), []
     if held is None:
         return []
     for topic in catalog.topics.values():
@@ -154,59 +143,23 @@ def _marginal(logs: Vector) -> float:
     return most + math.log(float(np.exp(logs - most).mean()))
 
 
-def _liked(held: _Held, topic: str, school: str) -> Vector:
+def _liked(held: Held, topic: str, school: str) -> Vector:
     """Log of how a school's numbers like what was thrown: its weight, its trailer."""
-    found = []
+    waters = {id(water): water for water in held.waters}
+    found, settings = [], {key: _held_to(water, topic, school) for key, water in waters.items()}
     for cast, water in zip(held.casts, held.waters, strict=True):
-        setting = setting_at(replace(water, schools=((topic, school),)))
+        setting = settings[id(water)]
         tail = setting.leaning.tail(setting.family.id, cast.trailer)
         found.append(max(0.05, setting.weights.fit(cast.head_oz)) * max(0.05, min(1.0, tail)))
     return np.asarray(np.log(np.array(found)))
 
 
-def shifts_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Shift]:
-    """Heavier or lighter heads, quicker or slower paces than the tables have them, as one's own fish take
-    them: posterior of a shift (log) whose prior stands about none; how wide their taste is, is summed over.
-    Casts are held against each other as in :func:`trials_of`. Too few bites teach nothing."""
-    found = []
-    for what, swum in (("head weight", False), ("pace", True)):
-        held = _held(made, minutes, swum)
-        if held is not None and held.bites.sum() >= LEAST_BITES:
-            off = _quicker(held) if swum else _heavier(held)
-            mean, low, high, doubt = _shift(held, off)
-            factor, bounds = math.exp(mean), (math.exp(low), math.exp(high))
-            found.append(Shift(what, factor, *bounds, len(held.casts), doubt < DOUBT))
-    return found
-
-
-def _heavier(held: _Held) -> Vector:
-    """Log of each head over the middle of its table."""
-    middles = [setting_at(water).weights.middle_oz for water in held.waters]
-    heads = np.array([c.head_oz for c in held.casts])
-    return np.asarray(np.log(heads / np.array(middles)))
-
-
-def _quicker(held: _Held) -> Vector:
-    """Log of each pace over the middle of its mood's band."""
-    bands = [mood_paces(setting_at(water)) for water in held.waters]
-    paces = np.array([c.pace_ft_s for c in held.casts])
-    return np.asarray(np.log(paces / np.array([math.sqrt(a * b) for a, b in bands])))
-
-
-def _shift(held: _Held, off: Vector) -> tuple[float, float, float, float]:
-    """Mean, 80 % interval and chance of the other sign of a shift δ (log): fish take a cast as
-    exp(−½((x − δ)/σ)²) of the unknown rate of its group, σ one of :data:`TASTES`, δ about 0 by the prior."""
-    grid = np.linspace(-GRID, GRID, 161)
-    logs = np.stack(
-        [held.likelihood(-0.5 * ((off[None, :] - grid[:, None]) / taste) ** 2) for taste in TASTES]
-    )
-    logs = logs - 0.5 * (grid / PRIOR) ** 2
-    chance = np.exp(logs - logs.max()).sum(axis=0)
-    chance /= chance.sum()
-    whole = np.cumsum(chance)
-    low, high = (float(np.interp(p, whole, grid)) for p in (0.1, 0.9))
-    below = float(np.interp(0.0, grid, whole))
-    return float(chance @ grid), low, high, min(below, 1.0 - below)
+def _held_to(water: Scenario, topic: str, school: str) -> Setting:
+    """A water's setting under a school: the plain one where the school says nothing of it."""
+    plain, picks = setting_at(water), ((topic, school),)
+    if leaning_of(catalogue.load(), picks, plain.facts) == plain.leaning:
+        return plain
+    return setting_at(replace(water, schools=picks))
 
 
 def _words(ratio: float, bites: int) -> str:

@@ -38,10 +38,10 @@ def placed(scenario: Scenario) -> Scenario:
     return replace(scenario, conditions=replace(c, fish_depth_ft=min(max(at, low), high)))
 
 
-def first_belief(scenario: Scenario) -> Belief:
+def first_belief(scenario: Scenario, own: Own = STRANGER) -> Belief:
     """Where the fish of a water are thought to be before a cast is made."""
     catalog, c = catalogue.load(), scenario.conditions
-    mood = judge(catalog, c).value
+    mood = judge(catalog, c, own.learned.own_fish()).value
     return start_of(catalog, c, facts_of(scenario, mood), mood)
 
 

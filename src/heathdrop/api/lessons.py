@@ -57,10 +57,13 @@ class TrialAnswer(BaseModel):
 
 
 class OwnAnswer(BaseModel):
-    """How one's own fish differ from the tables, a factor with its 80 % interval; ``in_use`` where the angler
-    agreed to it: until then the tables stand."""
+    """How one's own fish differ from the tables, with its 80 % interval: a ``factor`` (1: as tabled),
+    ``steps`` of the mood (0) or a ``share`` as ``unit`` says; ``table`` is what the tables have, ``in_use``
+    where the angler agreed to it: until then the tables stand."""
 
     what: str
+    unit: str
+    table: float
     shift: float
     low: float
     high: float
@@ -116,7 +119,9 @@ def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_
         own=[
             OwnAnswer(
                 what=s.what,
-                shift=round(s.factor, 3),
+                unit=s.unit,
+                table=s.table,
+                shift=round(s.value, 3),
                 low=round(s.low, 3),
                 high=round(s.high, 3),
                 casts=s.casts,

@@ -20,6 +20,7 @@ SEED = 20260314
 #: While the water is under so much (°F), the fish want a head of so much of the tables' weight.
 COLD_F, LIGHTER = 55.0, 0.7
 #: Bites a second among fish that like what they see, and by how much more readily they bite in low light.
+#: Every stop holds some, and they do not tire.
 PER_S, LOW_LIGHT = 0.012, 1.8
 #: The names of its trips begin so.
 TRIP = "Made-up season"

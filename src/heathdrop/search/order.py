@@ -55,13 +55,15 @@ def missed(per_s: float, seconds: Cells) -> Cells:
 @dataclass(frozen=True)
 class Place:
     """A stop as it is thrown at: how many lanes its casts lie in, how much less the same cast in the same
-    lane is worth each time (``tires``), how often a lane holds fish where the stop does (``holds``), and for
-    how many casts a rig is held to what it was sized for (``stays``; None: for as long as it pays)."""
+    lane is worth each time (``tires``), how often a lane holds fish where the stop does (``holds``), for how
+    many casts a rig is held to what it was sized for (``stays``; None: for as long as it pays), how often a
+    stop holds nobody (``absent``)."""
 
     lanes: int = 1
     tires: float = 1.0
     holds: float = 0.0
     stays: int | None = None
+    absent: float = 0.5
 
     @property
     def share(self) -> float:
@@ -244,7 +246,6 @@ def tried(belief: Belief, per_s: float, answered: Sequence[Answered], place: Pla
 
 
 def nobody_after(
-    catalog: Catalog,
     belief: Belief,
     per_s: float,
     answered: Sequence[Answered],
@@ -252,8 +253,7 @@ def nobody_after(
 ) -> float:
     """Chance that no biting fish is here, after the answers: a cast that nothing takes speaks for it as far
     as fish that are here would have taken it; a bite rules it out (Bayes)."""
-    absent = catalog.search.place.absent
     if any(OUTCOME[one.outcome].bitten for one in answered):
         return 0.0
     seen = tried(belief, per_s, answered, place)
-    return absent / (absent + (1.0 - absent) * (1.0 - seen))
+    return place.absent / (place.absent + (1.0 - place.absent) * (1.0 - seen))

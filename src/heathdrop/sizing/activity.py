@@ -9,8 +9,9 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.judgement_records import Mood
 from heathdrop.conditions.scenario import Conditions, fading
+from heathdrop.sizing.known import AS_TABLED, OwnFish
 
-__all__ = ["judge"]
+__all__ = ["WORTH_SAYING", "judge"]
 
 #: Warming helps below this (°F); a shift smaller than this is not worth a word.
 WARMING_BELOW_F, WORTH_SAYING = 60.0, 0.05
@@ -26,15 +27,16 @@ class Activity:
     reasons: tuple[str, ...]
 
 
-def judge(catalog: Catalog, c: Conditions) -> Activity:
-    """The angler's own word when given, else temperature moved by trend, light, wind, fronts and pressure."""
+def judge(catalog: Catalog, c: Conditions, fish: OwnFish = AS_TABLED) -> Activity:
+    """The angler's own word when given, else temperature moved by trend, light, wind, fronts, pressure, and
+    by what the log told of one's own ``fish`` at this temperature."""
     table = catalog.mood
     names = table.names
     if c.activity is not None:
         return Activity(c.activity, names[round(c.activity)], False, ("your own word",))
     value = float(np.interp(c.water_temp_f, [f for f, _ in table.base], [level for _, level in table.base]))
     reasons = [f"{c.water_temp_f:g} °F water starts at {value:.1f}"]
-    for words, shift in _shifts(table, c):
+    for words, shift in [*_shifts(table, c), ("your own fish", fish.mood_at(c.water_temp_f))]:
         value += shift
         if abs(shift) >= WORTH_SAYING:
             reasons.append(f"{words} {shift:+.1f}")

@@ -256,13 +256,13 @@ def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: F
     key = id(catalog), c, scenario.schools, scenario.depth_band_ft, family.id, known
 
     def find(_: list[int]) -> list[_Wanted]:
-        activity = judge(catalog, c)
+        own = known.own_fish()
+        activity = judge(catalog, c, own)
         facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
         leaning = leaning_of(catalog, scenario.schools, facts)
         usual = leaning_of(catalog, (), facts) if scenario.schools else leaning
-        own = known.own_fish()
         targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
-        slow, fast = targets.pace_ft_s
+        (slow, fast), (low, high) = targets.pace_ft_s, targets.fall_ft_s
         return [
             _Wanted(
                 catalog,
@@ -277,7 +277,11 @@ def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: F
                     detail=c.cover.detail,
                     lobbed=leaning.lobbed,
                 ),
-                targets=replace(targets, pace_ft_s=(slow * own.pace, fast * own.pace)),
+                targets=replace(
+                    targets,
+                    pace_ft_s=(slow * own.pace, fast * own.pace),
+                    fall_ft_s=(low * own.fall, high * own.fall),
+                ),
                 pulls=pulls_of(catalog, facts),
                 dresses=dresses_of(catalog, facts, family, leaning),
             )

@@ -341,16 +341,17 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
     if setting.family.work != "swim":
         return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
     scene, bounds = _scene(setting, [rig], limits_for(setting))
-    best = _rated(setting, [rig], tune([setting.lure(rig)], bounds, scene))[0]
-    lure, pace, start, cast = best.lure, best.tuned.pace_m_s, best.tuned.start_depth_m, best.cast
+    lure, cast = setting.lure(rig), setting.cast_for(rig)
+    if count_s is None or pace_ft_s is None:
+        # What is left to the search is looked for; with both given there is nothing to look for.
+        best = _rated(setting, [rig], tune([lure], bounds, scene))[0]
+        pace, start, seconds = best.tuned.pace_m_s, best.tuned.start_depth_m, best.countdown_s
     if count_s is not None:
         sunk = depth_after_s(lure, count_s, setting.line, setting.water)
-        start = min(cast.bottom_at(cast.distance_m), max(LEAST_START_M, sunk))
+        start, seconds = min(cast.bottom_at(cast.distance_m), max(LEAST_START_M, sunk)), count_s
     if pace_ft_s is not None:
         pace = metres(pace_ft_s)
-    tuned = tuned_at(lure, bounds[0], scene, pace, start)
-    seconds = best.countdown_s if count_s is None else count_s
-    return rated_one(setting, rig, lure, tuned, seconds)
+    return rated_one(setting, rig, lure, tuned_at(lure, bounds[0], scene, pace, start), seconds)
 
 
 def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:

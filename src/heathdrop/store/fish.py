@@ -2,32 +2,39 @@
 
 from __future__ import annotations
 
-from typing import Annotated, TypeVar
+from typing import Annotated, Self, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import AliasChoices, BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.trials import Shift, Trial
-from heathdrop.sizing.known import AS_TABLED, OwnFish
+from heathdrop.answers.shifts import Shift
+from heathdrop.answers.trials import Trial
+from heathdrop.sizing.known import TRAIT, OwnFish
 from heathdrop.store import settings
 
-__all__ = ["HEAD", "AgreedShift", "agree", "hold", "shifts", "withdraw"]
+__all__ = ["AgreedShift", "agree", "hold", "shifts", "withdraw"]
 
 Kept = TypeVar("Kept", bound=BaseModel)
 
 #: The settings that hold them, by what a shift is of and by topic.
 FISH, SPOKEN = "fish", "spoken"
-#: What a shift is of.
-HEAD, PACE = "head weight", "pace"
 
 
 class AgreedShift(BaseModel):
-    """A shift in use: a factor on the tables, and the casts that told it."""
+    """A shift in use: its value (a factor on the tables, steps of the mood, a share), and the casts that told
+    it. Older files call it ``factor``."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-    factor: Annotated[float, Field(ge=0.3, le=3.0)]
+    value: Annotated[float, Field(ge=-10.0, le=10.0, validation_alias=AliasChoices("value", "factor"))]
     casts: Annotated[int, Field(ge=0, le=1_000_000)]
+
+    def of(self, what: str) -> Self:
+        """The shift, of the trait of this name. Raises ValueError where that cannot be as it says."""
+        trait = TRAIT.get(what)
+        if trait is not None and not trait.low <= self.value <= trait.high:
+            raise ValueError(f"{what} {self.value:g}, but it lies between {trait.low:g} and {trait.high:g}")
+        return self
 
 
 class SpokenFor(BaseModel):
@@ -38,10 +45,15 @@ class SpokenFor(BaseModel):
     ratio: Annotated[float, Field(ge=-1000, le=1000)]
     casts: Annotated[int, Field(ge=0, le=1_000_000)]
 
+    def of(self, _: str) -> Self:
+        """The same, whatever the topic."""
+        return self
+
 
 def shifts(session: Session) -> dict[str, AgreedShift]:
     """The shifts in use, by what they are of; what cannot be read is in use by nobody."""
-    return _read(session, FISH, AgreedShift, (HEAD, PACE))
+    found = _read(session, FISH, AgreedShift, tuple(TRAIT))
+    return {name: one for name, one in found.items() if TRAIT[name].low <= one.value <= TRAIT[name].high}
 
 
 def spoken(session: Session) -> dict[str, SpokenFor]:
@@ -64,7 +76,8 @@ def _read(session: Session, key: str, model: type[Kept], names: tuple[str, ...])
 
 def agree(session: Session, shift: Shift) -> None:
     """Use a shift from now on."""
-    mine = AgreedShift(factor=min(3.0, max(0.3, shift.factor)), casts=shift.casts)
+    trait = TRAIT[shift.what]
+    mine = AgreedShift(value=min(trait.high, max(trait.low, shift.value)), casts=shift.casts)
     _keep(session, FISH, {**shifts(session), shift.what: mine})
 
 
@@ -87,10 +100,7 @@ def _keep(session: Session, key: str, found: dict[str, AgreedShift] | dict[str, 
 def fish_of(session: Session) -> OwnFish:
     """The angler's own fish as sizing takes them."""
     held = shifts(session)
-    head, pace = held.get(HEAD), held.get(PACE)
     return OwnFish(
-        head=head.factor if head else AS_TABLED.head,
-        pace=pace.factor if pace else AS_TABLED.pace,
-        head_casts=head.casts if head else 0,
-        pace_casts=pace.casts if pace else 0,
+        **{TRAIT[name].field: one.value for name, one in held.items()},
+        casts=tuple((TRAIT[name].field, one.casts) for name, one in sorted(held.items())),
     )

@@ -83,6 +83,20 @@ KEPT = {
     "6'6\" spinning rod 1/8 to 3/8 oz": [
         ("rod", {"length_ft": 6.5, "style": "spinning", "low_oz": 0.125, "high_oz": 0.375, "name": ""})
     ],
+    "half-ounce swim jig": [head("swim-jig", 0.5)],
+    "5/16 ball head finesse jig": [head("finesse-jig", 0.3125)],
+    "5/8 weedless grass jig": [head("grass-jig", 0.625)],
+    "swimming style bladed jig 5/8": [head("bladed-jig", 0.625)],
+    "five 1/2 oz flipping jigs black/blue w/ rattles": [head("flipping-jig", 0.5, "black/blue", quantity=5)],
+    "2 ea. 3/8 spinnerbaits": [head("spinnerbait", 0.375, quantity=2)],
+    "3/8 texas rig tungsten": [head("weighted-plastic", 0.375, material="tungsten")],
+    '3/8 grass jig & 4" craw': [head("grass-jig", 0.375), tail("craw", 4.0)],
+    "ten 4 inch craws": [tail("craw", 4.0, quantity=10)],
+    "craw (4 in.) black red flake 7pk": [tail("craw", 4.0, "black red flake", quantity=7)],
+    '4" minnow style pin tail white': [tail("pin-tail", 4.0, "white")],
+    "pintail minnow 4 in": [tail("pin-tail", 4.0)],
+    "17 lb. fluoro": [("line", {"material": "fluorocarbon", "test_lb": 17.0, "name": ""})],
+    "20 lb copolymer": [("line", {"material": "nylon", "test_lb": 20.0, "name": ""})],
 }
 
 
@@ -105,6 +119,9 @@ def test_kept_as_it_was_meant(cat: Catalog, line: str) -> None:
         ("4 craws", "what 4 is: 4 in, or x4"),
         ("football jig 1/2 brown 3/4", "every number understood: “brown 3/4” is not"),
         ("football jig 1/2 77 brown", "every number understood: “77 brown” is not"),
+        ("pork style chunk", "its length too: chunk 4 in"),
+        ('two packs of 4" paddle tails', "a word for how many"),
+        ("30 lb braid with 15 lb fluoro leader", "its leader is set beside the line on the sheet"),
         ("fluorocarbon", "its strength too: 15 lb fluorocarbon"),
         ("7:1 reel", "the line that a turn takes in"),
         ("medium rod", "its length too: 7 ft rod"),
@@ -123,6 +140,8 @@ def test_asked_about_and_never_guessed(cat: Catalog, line: str, said: str) -> No
         ("paddel tail 4 in", "paddle tail 4 in"),
         ("3 oz swim jig", "3 oz swim jig !"),
         ("swim jig", ""),
+        ("craw black", "craw black 4 in"),
+        ("30 lb braid with 15 lb fluoro leader", ""),
         ("toad 3 in", ""),
     ],
 )

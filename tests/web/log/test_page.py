@@ -105,7 +105,10 @@ def test_a_shift_that_is_told_is_used_said_on_the_sheet_and_withdrawn(client: Te
         return {o["what"]: o["in_use"] for o in client.get("/api/v1/lessons").json()["own"]}
 
     plain = head_oz()
-    assert in_use() == {"head weight": False, "pace": False}
+    assert in_use() == dict.fromkeys(
+        ("head weight", "pace", "bite rate", "mood in warm water", "empty stops", "the same cast again"),
+        False,
+    )
     assert "Use it" in client.get("/log/taught").text
     key = {"token": token(client)}
     # What the log does not say, nobody can agree to.

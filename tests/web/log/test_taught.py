@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from heathdrop.answers.lessons import Lessons
-from heathdrop.answers.trials import Shift, Trial
+from heathdrop.answers.shifts import Shift
+from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Effort, rates_of
 from heathdrop.store.fish import AgreedShift
-from heathdrop.web.log.taught import WIDTH, looks_of, sayings_of
+from heathdrop.web.log.taught import WIDTH, Held, looks_of, sayings_of, traits_of
 
 
 def lessons(**more: object) -> Lessons:
@@ -39,16 +40,40 @@ def test_only_what_is_known_is_said() -> None:
             "weight-lean/lighter",
         ),
         (
-            "Your fish took it 20 % slower than the tables have it (90 casts). "
+            "Your fish, pace: 20 % slower than the tables have it (90 casts). "
             "Nothing is changed by that until you use it.",
             "Use it",
             "pace",
         ),
     ]
-    agreed = sayings_of(found, {"pace": AgreedShift(factor=0.8, casts=90)}, {"weight-lean": "lighter"})
+    agreed = sayings_of(found, {"pace": AgreedShift(value=0.8, casts=90)}, {"weight-lean": "lighter"})
     assert [(s.text[-40:], s.button, s.used) for s in agreed] == [
         ("log strongly for it (150 casts). You hold to it."[-40:], "", False),
         ("slower than the tables have it (90 casts)."[-40:], "Back to the tables", True),
     ]
+    empty = Shift("empty stops", 0.71, 0.6, 0.8, 300, told=True, unit="share", table=0.5)
+    colder = Shift("mood in cold water", -0.6, -1.0, -0.2, 300, told=True, unit="steps", table=0.0)
+    assert [s.text.split(" Nothing")[0] for s in sayings_of(lessons(own=(empty, colder)), {}, {})] == [
+        "Your fish, empty stops: 71 % instead of 50 %, more of them (300 casts).",
+        "Your fish, mood in cold water: 0.6 steps lazier than the tables have it (300 casts).",
+    ]
+    used = {"the same cast again": AgreedShift(value=0.6, casts=200)}
+    assert [s.text for s in sayings_of(lessons(), used, {})] == [
+        "In use: the same cast again 60 % instead of 75 %, they tire sooner (200 casts)."
+    ]
     against = Trial("weight-lean", "lighter", -4.0, "strongly against it", 150)
     assert sayings_of(lessons(schools=(against,)), {}, {})[0].button == ""
+
+
+def test_every_trait_stands_beside_its_table_told_or_not() -> None:
+    own = (
+        Shift("pace", 0.86, 0.7, 1.05, 90),
+        Shift("mood in cold water", -0.62, -1.1, 0.02, 60, unit="steps", table=0.0),
+        Shift("empty stops", 0.31, 0.2, 0.44, 300, told=True, unit="share", table=0.5),
+    )
+    assert traits_of(lessons(own=own)) == [
+        Held("pace", "× 1.00", "× 0.86", "0.70 to 1.05", 90),
+        Held("mood in cold water", "0 steps", "-0.6 steps", "-1.1 to 0", 60),
+        Held("empty stops", "50 %", "31 %", "20 to 44", 300),
+    ]
+    assert traits_of(lessons()) == []

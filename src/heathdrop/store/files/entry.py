@@ -7,7 +7,7 @@ is two pieces.
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import cache
 from typing import Any
 
@@ -18,8 +18,8 @@ from heathdrop.measures import METRIC, meant
 from heathdrop.physics.rig import Rig, rig_by_name
 from heathdrop.physics.rig_name import USUAL
 from heathdrop.reading import SIGNS, number_of, read
-from heathdrop.store.files.spelling import UNCOUNTED, nearest, tidied
-from heathdrop.units import ounces_as_written
+from heathdrop.store.files.spelling import PACKS_ALONE, UNCOUNTED, UNITS, nearest, tidied
+from heathdrop.units import inches_said, ounces_as_written
 
 __all__ = ["parsed", "pieces", "suggested", "typed_rig"]
 
@@ -60,7 +60,26 @@ PLAIN = re.compile(rf"({NUMBER})(?=\s|,|$)")
 RATIO = re.compile(r"\b\d(?:[.,]\d)?\s?(?:[:to]+)\s?1\b", re.I)
 BLADES = ("double willow", "dbl", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
 #: Words for a head at large, which are no colour once its family is known.
-SAYS_HEAD = ("jig ?heads?", "jigs?", "heads?", "lures?")
+SAYS_HEAD = (
+    r"[\w-]+[ -](?:style|type)",
+    r"(?:ball|round|cone|bullet)[ -]heads?",
+    "weedless",
+    r"(?:w/|with)?\s*rattles?",
+    "jig ?heads?",
+    "jigs?",
+    "heads?",
+    "lures?",
+)
+#: The same for a trailer.
+SAYS_TRAILER = (
+    r"[\w-]+[ -](?:style|type)",
+    "trailers?",
+    "baits?",
+    "plastics?",
+    "minnows?",
+    "grubs?",
+    "swimbaits?",
+)
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 
@@ -103,29 +122,32 @@ def _named(rows: Mapping[str, Any]) -> dict[str, str]:
     return found
 
 
-def pieces(catalog: Catalog, line: str, typed_in: str = "") -> list[tuple[str, dict[str, Any]]]:
-    """Every piece that a line names, as kind and fields; plain lengths are in the system ``typed_in``. Raises
-    BadInput when it names none."""
+def pieces(
+    catalog: Catalog, line: str, typed_in: str = "", usual: bool = False
+) -> list[tuple[str, dict[str, Any]]]:
+    """Every piece that a line names, as kind and fields; plain lengths are in the system ``typed_in``. A
+    trailer without a length is asked for one, or of its ``usual`` length. Raises BadInput when it names
+    none."""
     if len(line) > LONGEST_LINE:
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     for sign, written in SIGNS.items():
         line = line.replace(sign, written if sign == "⁄" else f" {written}")
     kept = line
     line = tidied(line)
-    if not QUANTITY.search(line) and UNCOUNTED.search(line):
+    if PACKS_ALONE.search(line) or (not QUANTITY.search(line) and UNCOUNTED.search(line)):
         raise BadInput("the line", kept, "a word for how many: x8, 8 pack, a dozen")
     line = " ".join(ARTICLES.sub("", line).split())
-    halves = [p.strip() for p in re.split(r"\s+(?:/|\+|with|w/)\s+", line)]
+    halves = [p.strip() for p in re.split(r"\s+(?:/|\+|&|and|with|w/)\s+", line)]
     if len(halves) == 2 and all(_names_tackle(catalog, p) for p in halves):
-        return [one for half in halves for one in pieces(catalog, half, typed_in)]
+        return [one for half in halves for one in pieces(catalog, half, typed_in, usual)]
     parts = [p.strip() for p in line.split(",")]
     if len(parts) > 1 and all(_names_tackle(catalog, p) for p in parts):
-        return [parsed(catalog, p, typed_in) for p in parts]
+        return [parsed(catalog, p, typed_in, usual) for p in parts]
     weights = WEIGHTS.match(line)
     if weights is None:
-        return [parsed(catalog, line, typed_in)]
+        return [parsed(catalog, line, typed_in, usual)]
     each = re.findall(rf"{NUMBER}", weights[0])
-    return [parsed(catalog, f"{weight} oz {line[weights.end() :]}", typed_in) for weight in each]
+    return [parsed(catalog, f"{weight} oz {line[weights.end() :]}", typed_in, usual) for weight in each]
 
 
 def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
@@ -136,7 +158,7 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     if len(split) == 1:
         found = _first_of(_named(catalog.trailers), text)
         split = [text] if found is None else [text[:found], text[found:]]
-    found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in)]
+    found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in, usual=True)]
     heads = [data for kind, data in found_pieces if kind == "head"]
     tails = [data for kind, data in found_pieces if kind == "trailer"]
     if len(heads) != 1 or len(tails) > 1:
@@ -170,8 +192,9 @@ def _names_tackle(catalog: Catalog, text: str) -> bool:
     return take_word(names, text)[0] is not None and bool(re.search(r"\d", text))
 
 
-def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[str, Any]]:
-    """Kind and fields of one piece. Raises BadInput when the line names no tackle."""
+def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) -> tuple[str, dict[str, Any]]:
+    """Kind and fields of one piece. Raises BadInput when the line names no tackle, or a trailer without a
+    length where its ``usual`` one will not do."""
     if len(line) > LONGEST_LINE:
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     text = " ".join(line.split())
@@ -189,13 +212,22 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "") -> tuple[str, dict[s
         if MANY_OR_LONG.match(text):
             how = f"what {text.split()[0]} is: {text.split()[0]} in, or x{text.split()[0]}"
             raise BadInput("the line", line, how)
-        return "trailer", {**data, "shape": shape, **_trailer(catalog, line, shape, rest, typed_in)}
+        fields = _trailer(catalog, line, shape, rest, typed_in)
+        if "length_in" not in fields:
+            long = catalog.trailers[shape]
+            if not usual:
+                as_asked = f"{long.name} {inches_said(long.length_in)} in"
+                raise BadInput("the line", line, f"its length too: {as_asked}")
+            fields["length_in"] = long.length_in
+        return "trailer", {**data, "shape": shape, **fields}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
         near = nearest((*families, *trailers), text)
         raise BadInput("the line", text, f"a word for which jig: {named}{_asked(near)}")
     material, rest = take_word(line_words(), text)
     if material is not None:
+        if re.search(r"(?<![\w-])leaders?(?![\w-])", rest, re.I):
+            raise BadInput("the line", line, "the line alone: its leader is set beside the line on the sheet")
         test, rest = _take(POUNDS, rest)
         thick, rest = _take(MILLIMETRES, rest)
         if test is None:
@@ -228,7 +260,9 @@ def suggested(catalog: Catalog, line: str, typed_in: str = "") -> str:
     """A line that would be kept in place of one that is not: its misspelt name put right, or an unlikely
     figure said to be meant; empty where neither is it."""
     names = (*_named(catalog.families), *_named(catalog.trailers), *line_words())
-    for other in (nearest(names, tidied(line)), f"{line.strip()} {MEANT}"):
+    shape, _ = take_word(_named(catalog.trailers), tidied(line))
+    long = f"{line.strip()} {inches_said(catalog.trailers[shape].length_in)} in" if shape else ""
+    for other in (nearest(names, tidied(line)), f"{line.strip()} {MEANT}", long):
         try:
             if other and pieces(catalog, other, typed_in):
                 return other
@@ -243,7 +277,7 @@ def _asked(near: str) -> str:
 
 
 #: A whole number before several trailers is a length or a count: that is asked.
-MANY_OR_LONG = re.compile(r"^\d{1,2}\s+[a-z][a-z -]*s$", re.I)
+MANY_OR_LONG = re.compile(rf"^\d{{1,2}}\s+(?!(?:{UNITS})\b)[a-z][a-z -]*s$", re.I)
 #: A head this much lighter or heavier than its family's listed ones (a factor) is asked about.
 UNLIKELY = 1.7
 #: What says that an unlikely figure is meant.
@@ -305,10 +339,16 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
         data = {k: v for k, v in data.items() if k != "mass_g"}
     weight = _weighed(catalog, line, data["family"], ounces)
     blades = BLADES if catalog.families[data["family"]].blade else ()
-    for word in (*blades, *SAYS_HEAD):
-        text = re.sub(rf"\b{word}\b", " ", text, flags=re.I)
+    text = _without((*blades, *SAYS_HEAD), text)
     found: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
     return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
+
+
+def _without(words: Sequence[str], text: str) -> str:
+    """A text without words (patterns) that are no colour."""
+    for word in words:
+        text = re.sub(rf"(?<![\w-]){word}(?![\w-])", " ", text, flags=re.I)
+    return text
 
 
 #: Whole grams are a listed weight said in metric within this share: 14 g is the half ounce.
@@ -331,8 +371,8 @@ def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) 
         length, text = _take(OUNCES, text)
         length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
     found: dict[str, Any] = {
-        "length_in": length or catalog.trailers[shape].length_in,
-        "colour": _left(line, re.sub(r"\b(?:trailers?|baits?|plastics?)\b", " ", text, flags=re.I)),
+        **({"length_in": length} if length else {}),
+        "colour": _left(line, _without(SAYS_TRAILER, text)),
     }
     if fused:
         found["split"] = False

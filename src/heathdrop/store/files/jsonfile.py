@@ -241,7 +241,8 @@ def _agreed(given: Row) -> Row:
     for key, model in ((fish.FISH, fish.AgreedShift), (fish.SPOKEN, fish.SpokenFor)):
         kept = given.get(key, {})
         try:
-            found[key] = {str(k): model.model_validate(v).model_dump() for k, v in dict(kept).items()}
+            agreed = {str(k): model.model_validate(v) for k, v in dict(kept).items()}
+            found[key] = {k: one.of(k).model_dump() for k, one in agreed.items()}
         except (ValidationError, TypeError, ValueError) as error:
             raise BadInput(
                 f"settings.json, {key}", "not as it was written", "as the export has it"

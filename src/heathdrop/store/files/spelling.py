@@ -50,12 +50,15 @@ UNITS = r"oz|ounces?|in|inch|inches|ft|foot|feet|lbs?|pounds?|g|grams?|cm|mm"
 #: Other ways to write a count, each with the number in its first group.
 PACKS = (
     r"\b(\d{1,3})\s?-?\s?(?:packs?|pks?|pcs?|pieces|ct|count)\b",
-    r"\b(?:pack|packs|pk|bag|box)\s+of\s+(\d{1,3})\b",
+    rf"\b(?:pack|packs|pk|bag|box)\s+of\s+(\d{{1,3}})(?![\d.,/\"″]|\s?(?:{UNITS})\b)",
+    r"\b(\d{1,3})\s?(?:ea|each)\b\.?",
     r"\b(?:qty|quantity)[:\s]\s*(\d{1,3})\b",
     r"\((?:x\s*)?(\d{1,3})\s?x?\)",
 )
 #: A pack of nobody knows how many.
 UNCOUNTED = re.compile(r"\b(?:a\s+)?(?:packs?|bags?|some|few|several|bunch)\b", re.I)
+#: Packs of which only the packs were counted.
+PACKS_ALONE = re.compile(r"\b(?:packs?|bags?|boxes)\s+of\b", re.I)
 #: Words of the shop for what is listed under another.
 SHOP = {
     "spinner bait": "spinnerbait",
@@ -80,11 +83,14 @@ SHOP = {
     "weed jig": "grass jig",
     "swimming jig": "swim jig",
     "worm weight": "weighted plastic",
+    "texas rig": "weighted plastic",
+    "t-rig": "weighted plastic",
     "bullet weight": "weighted plastic",
     "bullet sinker": "weighted plastic",
     "flipping weight": "weighted plastic",
     "punch weight": "punch rig",
     "punching weight": "punch rig",
+    "punching rig": "punch rig",
     "creature bait": "creature",
     "trailer craw": "craw",
     "trailer chunk": "chunk",
@@ -105,10 +111,11 @@ def tidied(line: str) -> str:
     text = re.sub(r"[‐‑–—]", "-", line)
     text = re.sub(r"(?<![\d/])(\d)-(\d+/\d+)", r"\1 \2", text)
     text = re.sub(rf"(\d)\s*-\s*({UNITS})\b", r"\1 \2", text, flags=re.I)
+    text = re.sub(rf"(\d\s?(?:{UNITS}))\.(?!\d)", r"\1", text, flags=re.I)
     text = re.sub(r"(\d)\s*#(?=\s|,|$)", r"\1 lb", text)
     text = re.sub(r"(?:^|(?<=\s))#\s?(\d+)(?=\s|,|$)", r"\1 lb", text)
     for word in sorted(FRACTIONS, key=len, reverse=True):
-        text = re.sub(rf"\b{word}\s+(?:ounces?|oz)\b", f"{FRACTIONS[word]} oz", text, flags=re.I)
+        text = re.sub(rf"\b{word}[\s-]+(?:ounces?|oz)\b", f"{FRACTIONS[word]} oz", text, flags=re.I)
     text = re.sub(
         r"(\d{1,2})\s?(?:'|′|ft\.?|feet|foot)\s?(\d{1,2})\s?(?:\"|″|''|in\.?|inch|inches)?(?=\s|,|$)",
         lambda m: f"{int(m[1]) + int(m[2]) / 12.0:.3f}".rstrip("0").rstrip(".") + " ft",
@@ -121,6 +128,7 @@ def tidied(line: str) -> str:
     text = re.sub(rf"\b({NUMBER})\s?in(?:ches)?/turn", r"\1 in per turn", text, flags=re.I)
     for pattern in PACKS:
         text = re.sub(pattern, r" x\1 ", text, flags=re.I)
+    text = re.sub(r"[()]", " ", text)
     for word in sorted(COUNTS, key=len, reverse=True):
         text = re.sub(rf"^\s*{word}\s+(?=\S)", f"x{COUNTS[word]} ", text, flags=re.I)
     for said in sorted(SHOP, key=len, reverse=True):
@@ -135,7 +143,8 @@ def nearest(words: Iterable[str], line: str) -> str:
     for size in (3, 2, 1):
         for k in range(len(tokens) - size + 1):
             said = " ".join(tokens[k : k + size]).lower().rstrip("s")
-            if len(said) < 4 or any(c.isdigit() for c in said):
+            measured = any(c.isdigit() for c in said) or re.search(rf"\b(?:{UNITS})\b", said)
+            if len(said) < 4 or measured:
                 continue
             close = difflib.get_close_matches(said, names, 1, 0.8)
             if close and close[0] != said:

@@ -32,7 +32,7 @@ from heathdrop.web.log.shown import (
     typed_said,
     years_of,
 )
-from heathdrop.web.log.taught import looks_of, sayings_of
+from heathdrop.web.log.taught import looks_of, sayings_of, traits_of
 from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of
@@ -128,6 +128,7 @@ def taught(request: Request, database: Db) -> Response:
     context = {
         "looks": looks_of(found),
         "sayings": said,
+        "traits": traits_of(found),
         "among": found.among,
         "page": "log",
     }

@@ -7,12 +7,16 @@ from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.lessons import Lessons
-from heathdrop.answers.trials import Shift, Trial
+from heathdrop.answers.shifts import Shift, tabled
+from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Rate
-from heathdrop.store.fish import HEAD, AgreedShift
+from heathdrop.sizing.known import TRAIT
+from heathdrop.store.fish import AgreedShift
 
 #: Schools that the page speaks of, the loudest first.
 SAID = 3
+#: Steps of the mood that are none when rounded.
+LEAST_STEP = 0.05
 #: The drawing of a rate: its width, and the most bites an hour that a scale is made for at least.
 WIDTH, LEAST_SCALE = 220.0, 1.0
 
@@ -76,6 +80,43 @@ class Saying:
     used: bool = False
 
 
+@dataclass(frozen=True)
+class Held:
+    """A trait of one's own fish as the log has it, told or not: name, the tables' value, the log's with the
+    range that holds it in eight of ten, casts."""
+
+    name: str
+    table: str
+    value: str
+    band: str
+    casts: int
+
+
+def traits_of(found: Lessons) -> list[Held]:
+    """Every trait that the log has a figure for."""
+    return [
+        Held(
+            name=s.what,
+            table=_figure(s.unit, s.table),
+            value=_figure(s.unit, s.value),
+            band=f"{_figure(s.unit, s.low, False)} to {_figure(s.unit, s.high, False)}",
+            casts=s.casts,
+        )
+        for s in found.own
+    ]
+
+
+def _figure(unit: str, value: float, named: bool = True) -> str:
+    """A trait's value as it is read, with what it is ``named`` in: a factor, steps of the mood with their
+    sign, a share."""
+    if unit == "steps":
+        figure = f"{value:+.1f}" if abs(value) >= LEAST_STEP else "0"
+        return f"{figure} steps" if named else figure
+    if unit == "share":
+        return f"{100.0 * value:.0f} %" if named else f"{100.0 * value:.0f}"
+    return f"× {value:.2f}" if named else f"{value:.2f}"
+
+
 def sayings_of(found: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
     """What may be said of schools and of own fish, in sentences, ``used`` and ``held`` as the angler agreed;
     nothing where too little is known."""
@@ -94,16 +135,11 @@ def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
     return Saying(text, "Hold to it", f"{t.topic}/{t.school}") if t.ratio > 0.0 else Saying(text)
 
 
-def _shift_side(what: str, factor: float) -> str:
-    words = ("heavier", "lighter") if what == HEAD else ("quicker", "slower")
-    return f"{abs(factor - 1.0) * 100:.0f} % {words[0] if factor > 1.0 else words[1]}"
-
-
 def _shift_said(s: Shift) -> Saying:
-    text = f"Your fish took it {_shift_side(s.what, s.factor)} than the tables have it ({s.casts} casts)."
+    text = f"Your fish, {s.what}: {TRAIT[s.what].against(s.value, s.table)} ({s.casts} casts)."
     return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
 
 
 def _used_said(what: str, mine: AgreedShift) -> Saying:
-    text = f"In use: {what} {_shift_side(what, mine.factor)} than the tables have it ({mine.casts} casts)."
+    text = f"In use: {what} {TRAIT[what].against(mine.value, tabled(what))} ({mine.casts} casts)."
     return Saying(text, "Back to the tables", what, used=True)

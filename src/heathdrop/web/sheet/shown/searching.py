@@ -12,9 +12,7 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.search.belief import bite_per_s
 from heathdrop.search.coverage import Candidate
-from heathdrop.sizing.activity import judge
 from heathdrop.units import count_said, ounces_as_written
 from heathdrop.web.shell.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
 
@@ -138,7 +136,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         return link(tried=text_of([*told, Told(rig, cast.count_s, cast.pace_ft_s, outcome)]))
 
     return Searching(
-        shadings=tuple(_shading(catalog, found, frame) for frame in (WIDE, NARROW)),
+        shadings=tuple(_shading(found, frame) for frame in (WIDE, NARROW)),
         first=rows[0],
         answers=tuple(Answer(row.button, after(row.id)) for row in OUTCOME.values()),
         order=rows,
@@ -179,14 +177,14 @@ def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
     )
 
 
-def _shading(catalog: Catalog, found: Search, frame: Frame) -> Shading:
+def _shading(found: Search, frame: Frame) -> Shading:
     """The belief by depth over a frame, darkest where it is most."""
     c, gear = found.scenario.conditions, found.scenario.gear
     s = Scale(frame, gear.cast_ft, c.bottom_depth_ft, gear.rod_tip_height_ft)
     shares, edges = found.belief.by_depth, found.belief.edges_ft
     most = float(shares.max())
     step = found.steps[0].next
-    top, low, _ = water_of(step, bite_per_s(catalog, judge(catalog, c).value))
+    top, low, _ = water_of(step, found.per_s)
     return Shading(
         frame=frame.name,
         left=LEFT,
