@@ -86,6 +86,8 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     press(browser, "[data-outcome=bump]")
     reads(browser, "#kept", "1 cast, all on the laptop")
     reads(browser, "#why", "bitten")
+    browser.refresh()
+    reads(browser, "#kept", "1 cast, all on the laptop")  # said again by a page that was loaded again
     assert text(browser, "#count") == planned
     jump(browser)
     press(browser, "[data-outcome=ran-high]")

@@ -118,6 +118,7 @@ def _next_up(asked: _Question) -> NextUp:
         limit=limit,
         gears=gears,
         opens=name_of(best[1].rig).text() if best else "",
+        each=True,
     )
     first = found.steps[0].next.cast.rig
     tied = NextUp(found, tuple(rods), None, ()).rod_of(first)

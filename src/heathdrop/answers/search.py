@@ -90,11 +90,12 @@ def search_water(
     limit: int = 0,
     gears: Mapping[str, Gear] | None = None,
     opens: str = "",
+    each: bool = False,
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
     none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
     on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with (the called one
-    where no rods are given). Raises BadInput."""
+    where no rods are given), ``each`` asks for every rig's own first cast too. Raises BadInput."""
     catalog = catalogue.load()
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
@@ -163,16 +164,18 @@ def search_water(
             _step(bench, one_next, _why(one_next, last, covered, per_s, bitten and again and k == 0))
         )
         covered, last = covered + one_next.cast.seconds, one_next.cast
-    each = []
-    for key in tied if len(tied) > 1 else ():
+    firsts = []
+    for key in tied if each and len(tied) > 1 else ():
         mine = [c for c in every if c.rig == key]
         one_next = ordered(casts=mine, limit=1, opens=Opening(key))[0]
-        each.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
+        firsts.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
     seen = tried(first, per_s, answered, place)
-    opened = order_of(
-        catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
-    )[0]
-    leave = _move_on(catalog, place, steps[0], opened) if answered and not bitten else None
+    leave = None
+    if answered and not bitten:
+        opened = order_of(
+            catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
+        )[0]
+        leave = _move_on(catalog, place, steps[0], opened)
     return Search(
         scenario=scenario,
         belief=belief,
@@ -182,7 +185,7 @@ def search_water(
         per_s=per_s,
         nobody=nobody,
         move_on=leave,
-        each=tuple(each),
+        each=tuple(firsts),
     )
 
 

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
+from typing import Any
 
 from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.catalog.vocabulary import PRICES
@@ -16,6 +16,7 @@ from heathdrop.physics.rig import Lure, Rig, rig_by_name
 from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.cadence import cadences_for
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
@@ -40,10 +41,22 @@ def lengths_of(family: Family, trailer: Trailer) -> tuple[float, ...]:
     return family.plastic_in or trailer.lengths_in
 
 
+#: Standard rigs, each made once for its catalogue: what is worked out of one holds wherever it is thrown.
+RIGS: Memory[tuple[Catalog, Rig]] = Memory(8192)
+
+
+def _standard(catalog: Catalog, family: str, head_oz: float, trailer: str, **more: Any) -> Rig:
+    """A rig from catalogue names, the same object each time."""
+    # A rig that is kept keeps its catalogue, so that no other one has its identity meanwhile.
+    key = id(catalog), family, head_oz, trailer, *more.values()
+    made = RIGS.all_of([key], lambda _: [(catalog, rig_by_name(catalog, family, head_oz, trailer, **more))])
+    return made[0][1]
+
+
 def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float) -> Rig:
     """A standard rig as the rules and schools dress it here."""
     dress = setting.dresses[trailer.id]
-    return rig_by_name(
+    return _standard(
         setting.catalog,
         setting.family.id,
         head_oz,
@@ -60,7 +73,7 @@ def dressed(setting: Setting, head_oz: float, trailer: Trailer, length_in: float
 def standard_rigs(setting: Setting) -> list[Rig]:
     """The standard set of the setting's family: trailers × heads, each pair at its best length."""
     catalog, family = setting.catalog, setting.family
-    heads = [rig_by_name(catalog, family.id, oz, BARE) for oz in family.weights_oz]
+    heads = [_standard(catalog, family.id, oz, BARE) for oz in family.weights_oz]
     bare = [setting.lure(rig) for rig in heads]
     found = []
     for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too):
@@ -68,13 +81,13 @@ def standard_rigs(setting: Setting) -> list[Rig]:
         lengths = lengths_of(family, trailer)
         made = [dressed(setting, family.weights_oz[0], trailer, length) for length in lengths]
         if len(made) == 1:
-            found += [replace(made[0], head_oz=oz) for oz in family.weights_oz]
+            found += [dressed(setting, oz, trailer, lengths[0]) for oz in family.weights_oz]
             continue
         steady = [_steady_worth(setting, rig) for rig in made]
         more = [_added(setting.lure(rig), bare[0]) for rig in made]
         for oz, lure in zip(family.weights_oz, bare, strict=True):
             worth = [w + _fall_worth(setting, _plus(lure, m)) for w, m in zip(steady, more, strict=True)]
-            found.append(replace(made[worth.index(max(worth))], head_oz=oz))
+            found.append(dressed(setting, oz, trailer, lengths[worth.index(max(worth))]))
     return found
 
 

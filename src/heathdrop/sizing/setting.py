@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field, replace
-from typing import TypeVar
+from typing import NamedTuple, TypeVar
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.cover import ROOFS
@@ -20,7 +20,7 @@ from heathdrop.physics.flight import (
 )
 from heathdrop.physics.kernels.records import Limits, Tuned
 from heathdrop.physics.line import Line
-from heathdrop.physics.rig import Areas, Lure, Rig, areas_of, lure_of
+from heathdrop.physics.rig import Areas, Lure, Rig, Spread, areas_of, lure_of, spread_of
 from heathdrop.physics.touch import Touch, touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
@@ -46,8 +46,17 @@ NARROWEST_FT_S = 0.05
 LEAST_CAST_M = 4.0
 #: Depth (ft) beyond everything: no stems there.
 NOWHERE_FT = 1e6
-#: Settings remembered, and rigs worked out that each of them keeps.
-SETTINGS_KEPT, LURES_KEPT = 64, 1000
+#: Settings remembered, and rigs that are kept as they were worked out in water of one temperature.
+SETTINGS_KEPT, LURES_KEPT = 64, 4000
+
+
+class Worked(NamedTuple):
+    """A rig as it was worked out in water of one temperature."""
+
+    rig: Rig
+    areas: Areas
+    lure: Lure
+    spread: Spread
 
 
 @dataclass(frozen=True)
@@ -76,7 +85,7 @@ class Setting:
     launch: Launch | None = None
     _touch: dict[Line, Touch] = field(default_factory=dict, compare=False, repr=False)
     _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, compare=False, repr=False)
-    _lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict, compare=False, repr=False)
+    _lures: dict[int, Worked] = field(default_factory=dict, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -112,11 +121,15 @@ class Setting:
 
     def lure(self, rig: Rig) -> Lure:
         """The rig in this water, worked out once for each rig asked."""
-        return self._worked_out(rig)[2]
+        return self._worked_out(rig).lure
 
     def areas(self, rig: Rig) -> Areas:
         """The rig's areas part by part in this water, worked out with it."""
-        return self._worked_out(rig)[1]
+        return self._worked_out(rig).areas
+
+    def spread(self, rig: Rig) -> Spread:
+        """How well those areas are known, worked out with them."""
+        return self._worked_out(rig).spread
 
     def cast_for(self, rig: Rig) -> Cast:
         """The cast as far as this rig flies; a pitch is a pitch."""
@@ -131,12 +144,16 @@ class Setting:
             _keep(self._casts, rig, kept)
         return kept[1]
 
-    def _worked_out(self, rig: Rig) -> tuple[Rig, Areas, Lure]:
+    def _worked_out(self, rig: Rig) -> Worked:
         kept = self._lures.get(id(rig))
-        if kept is None or kept[0] is not rig:
+        if kept is None or kept.rig is not rig:
             areas = areas_of(self.catalog, rig, self.temperature_f)
-            lure = lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas)
-            kept = rig, areas, lure
+            kept = Worked(
+                rig=rig,
+                areas=areas,
+                lure=lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas),
+                spread=spread_of(self.catalog, rig, self.temperature_f, areas),
+            )
             _keep(self._lures, rig, kept)
         return kept
 
@@ -233,7 +250,11 @@ class _Wanted:
     targets: Targets
     pulls: dict[str, float]
     dresses: dict[str, Dress]
-    lures: dict[int, tuple[Rig, Areas, Lure]] = field(default_factory=dict)
+
+
+#: Temperatures for which rigs are kept worked out; a rig hangs on nothing else of the water.
+TEMPERATURES_KEPT = 12
+LURES: Memory[tuple[Catalog, dict[int, Worked]]] = Memory(TEMPERATURES_KEPT)
 
 
 SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
@@ -331,7 +352,7 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
         known=known,
         thrown=thrown,
         launch=launch,
-        _lures=wanted.lures,
+        _lures=LURES.all_of([(id(catalog), c.water_temp_f)], lambda _: [(catalog, {})])[0][1],
     )
 
 

@@ -17,7 +17,7 @@ from heathdrop.physics.cast import Cast
 from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
 from heathdrop.physics.kernels.records import Limits, Scene, Tuned
 from heathdrop.physics.line import Line
-from heathdrop.physics.rig import Lure, Rig, spread_of
+from heathdrop.physics.rig import Lure, Rig
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, worked_in
@@ -326,7 +326,7 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     middle = 0.5 * sum(targets.depth_ft)
     bounds = []
     for rig in rigs:
-        s = spread_of(setting.catalog, rig, setting.temperature_f, setting.areas(rig))
+        s = setting.spread(rig)
         own = numbers.fit.depth_share * middle * math.hypot(s.run, s.lift)
         away = setting.cast_for(rig).distance_m
         least = 0.0 if rig.blades is None else metres(rig.blades.least_pace_ft_s)

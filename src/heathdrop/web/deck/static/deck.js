@@ -4,7 +4,7 @@ import { by, recall, remember } from "../shell/dom.js";
 import { beep } from "../shell/sound.js";
 import { buzz, stayAwake } from "../shell/awake.js";
 import { skew, stamp, uuid } from "./clock.js";
-import { flush, onChange, put, refused, waiting } from "./outbox.js";
+import { flush, onChange, put, refused, stand, waiting } from "./outbox.js";
 import { fishPanel, onPanels, rigPanel, stopPanel, waterPanel, morePanel } from "./panels.js";
 import { watch } from "./sounder.js";
 
@@ -290,4 +290,7 @@ by("more").addEventListener("click", () => morePanel(following(), refused()));
 gather();
 show();
 window.setInterval(tick, 40);
-flush().then((all) => after(all));
+flush().then((all) => {
+  if (all) { stand(); }
+  return after(all);
+});

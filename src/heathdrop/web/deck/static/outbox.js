@@ -73,6 +73,9 @@ function tell(sentence, answer) {
   ears.forEach((ear) => ear(state));
 }
 
+/** Say how the outbox stands though nothing changed: a page that was loaded again has said nothing yet. */
+export const stand = () => tell("");
+
 async function ask(method, address, body, kind) {
   const headers = kind ? { "Content-Type": kind } : {};
   const answer = await fetch(address, { method, headers, body, credentials: "same-origin",
