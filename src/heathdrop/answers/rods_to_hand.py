@@ -17,14 +17,17 @@ from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import CastResult, fly
+from heathdrop.physics.cast import Cast, CastResult, fly
 from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig import Lure, Rig
 from heathdrop.physics.rig_name import name_of
+from heathdrop.physics.water import Water
 from heathdrop.search.belief import Belief, pace_of
 from heathdrop.search.coverage import Candidate, floor_seconds, passed_s, seconds_within
 from heathdrop.sizing.hour import cast_s
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, size
@@ -36,6 +39,8 @@ __all__ = ["Told"]
 
 #: Seconds between two samples of a cast that is looked at.
 SAMPLE_S = 0.25
+#: Casts remembered, some kilobytes each.
+FLOWN: Memory[CastResult] = Memory(1000)
 #: How near a count (s) and a pace (ft/s) are to those that a rig was sized for to be the same.
 AS_SIZED_S, AS_SIZED_FT_S = 0.05, 0.02
 #: Counts below this are said to the half second.
@@ -207,15 +212,7 @@ class Bench:
                 if swum
                 else program_of(sizing, rated, way)
             )
-            self._flown[key] = fly(
-                rated.lure,
-                sizing.line,
-                sizing.water,
-                rated.cast,
-                program,
-                fidelity=COVERING,
-                sample_s=SAMPLE_S,
-            )
+            self._flown[key] = _flown(rated.lure, sizing.line, sizing.water, rated.cast, tuple(program))
         result = self._flown[key]
         off = self._off_ft.get(rated.key, 0.0)
         if rig.family.work == "swim":
@@ -253,6 +250,16 @@ class Bench:
     def passed(self, cast: Candidate) -> np.ndarray:
         """Seconds of a cast inside each slice."""
         return passed_s(self._of[id(cast)], self.belief.edges_ft)
+
+
+def _flown(lure: Lure, line: Line, water: Water, cast: Cast, program: tuple[Phase, ...]) -> CastResult:
+    """A cast as search looks at it, remembered: clarity, light, the fish's depth and what was answered do not
+    change how a lure runs."""
+
+    def fresh(_: list[int]) -> list[CastResult]:
+        return [fly(lure, line, water, cast, program, fidelity=COVERING, sample_s=SAMPLE_S)]
+
+    return FLOWN.all_of([(lure, line, water, cast, program)], fresh)[0]
 
 
 def _count_said(seconds: float) -> float:

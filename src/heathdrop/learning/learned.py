@@ -18,6 +18,8 @@ __all__ = ["NINETY", "NOTHING", "Learned", "before_after", "learn"]
 
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
+#: Rigs that are remembered with what was learned of them.
+APPLIED_KEPT = 4000
 Observation = DropTest | DepthCheck | MatCheck
 
 
@@ -31,6 +33,7 @@ class Learned:
     mats: dict[str, OneFactor] = field(default_factory=dict)
     counted: float | None = None
     fish: OwnFish = AS_TABLED
+    _applied: dict[int, tuple[Rig, Rig]] = field(default_factory=dict, init=False, repr=False)
 
     def own_fish(self) -> OwnFish:
         """What the angler's own fish want otherwise than the tables, where that was agreed to."""
@@ -41,7 +44,16 @@ class Learned:
         return self.counted
 
     def applied(self, rig: Rig) -> Rig:
-        """The rig with everything learned of its parts; the same rig when there is nothing."""
+        """The rig with everything learned of its parts; the same rig when there is nothing. Asked again it is
+        the same object, so that it is worked out once."""
+        kept = self._applied.get(id(rig))
+        if kept is None or kept[0] is not rig:
+            if len(self._applied) >= APPLIED_KEPT:
+                self._applied.clear()
+            kept = self._applied[id(rig)] = rig, self._measured(rig)
+        return kept[1]
+
+    def _measured(self, rig: Rig) -> Rig:
         own = measured_fall(self.falls, body_key(rig), trailer_key(rig), rig.measured)
         lift = self.lifts.get(lift_key(rig))
         if lift is not None:

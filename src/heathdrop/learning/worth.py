@@ -26,7 +26,7 @@ from heathdrop.learning.drops import (
 from heathdrop.learning.observations import DepthCheck, DropTest, body_key, lift_key, trailer_key
 from heathdrop.physics.rig import UNMEASURED, Rig, spread_of
 
-__all__ = ["Odd", "another_worth", "half_band", "odd_depths", "odd_drops"]
+__all__ = ["Odd", "Worth", "another_worth", "half_band", "odd_depths", "odd_drops"]
 
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645

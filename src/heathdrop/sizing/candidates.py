@@ -17,6 +17,7 @@ from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.cadence import cadences_for
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.rated import closed_of
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
@@ -137,7 +138,7 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
             of_tail[tail] = _steady_worth(setting, rig)
         lure = setting.lure(rig)
         falls = _fall_worth(setting, (lure.net_weight_n, lure.fall_drag_area_m2))
-        held = weights["tackle"] * math.log(setting.tackle(rig, lure).fit)
+        held = weights["tackle"] * math.log(closed_of(setting, rig, lure).held.fit)
         found.append(of_tail[tail] + falls + of_head[rig.head_oz] + held)
     return found
 

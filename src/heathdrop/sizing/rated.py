@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property
+from typing import NamedTuple
 
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
@@ -24,6 +25,7 @@ from heathdrop.sizing.fit import (
     within,
 )
 from heathdrop.sizing.setting import Setting
+from heathdrop.sizing.tackle import TackleFit
 from heathdrop.units import feet
 
 __all__ = ["WAYS_TO_COVER", "Rated"]
@@ -69,6 +71,60 @@ class Rated:
         return self.name.text()
 
 
+class Tail(NamedTuple):
+    """What a trailer makes of a rig whatever its head: its action (level, and how it fits), how it is liked,
+    how its profile fits."""
+
+    level: float
+    action: float
+    liking: float
+    profile: float
+
+
+class Closed(NamedTuple):
+    """What no cast of a rig changes: its trailer's part, how usual its weight is, how line and rod suit it,
+    how well it is felt."""
+
+    rig: Rig
+    tail: Tail
+    weight: float
+    held: TackleFit
+    felt: float
+
+
+def closed_of(setting: Setting, rig: Rig, lure: Lure) -> Closed:
+    """What no cast of a rig changes in its setting, worked out once."""
+    kept = setting.closed.get(id(rig))
+    if kept is None or kept.rig is not rig:
+        kept = setting.closed[id(rig)] = Closed(
+            rig=rig,
+            tail=_tail_of(setting, rig),
+            weight=setting.weights.fit(rig.head_oz),
+            held=setting.tackle(rig, lure),
+            felt=setting.felt(lure.net_weight_n, setting.line),
+        )
+    return kept
+
+
+def _tail_of(setting: Setting, rig: Rig) -> Tail:
+    """A trailer's part, one for all heads."""
+    key = rig.trailer.id, rig.trailer.action, rig.bulk_cm2, rig.softness.id
+    kept = setting.tails.get(key)
+    if kept is None:
+        catalog, targets = setting.catalog, setting.targets
+        edge = catalog.judgement.fit.profile_edge
+        level = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
+        liking = setting.liking.of(rig)
+        bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, edge)
+        kept = setting.tails[key] = Tail(
+            level=level,
+            action=action_fit(catalog, rig, level, targets),
+            liking=liking,
+            profile=liking * bulk,
+        )
+    return kept
+
+
 #: A path with less of it in the cover goes over it, with less of it ticks its tops.
 CLEAR_OF, TICKING = 0.05, 0.5
 #: The ways a lure goes to the cover.
@@ -97,20 +153,19 @@ def rated_one(
     catalog, targets = setting.catalog, setting.targets
     numbers = catalog.judgement.fit
     fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
-    action = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
-    action *= 1.0 if cadence is None else cadence.cadence.action
-    liking = setting.liking.of(rig)
-    bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, numbers.profile_edge)
-    cast, held = setting.cast_for(rig), setting.tackle(rig, lure)
+    cast, closed = setting.cast_for(rig), closed_of(setting, rig, lure)
+    tail, held, felt = closed.tail, closed.held, closed.felt
+    liking, action = tail.liking, tail.action
+    if cadence is not None:
+        action = action_fit(catalog, rig, tail.level * cadence.cadence.action, targets)
     borne = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
     parts = {
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
-        "action": action_fit(catalog, rig, action, targets),
-        "profile": liking * bulk,
-        "weight": setting.weights.fit(rig.head_oz),
+        "action": action,
+        "profile": tail.profile,
+        "weight": closed.weight,
         "tackle": max(numbers.least_part, held.fit),
     }
-    felt = setting.felt(lure.net_weight_n, setting.line)
     matted = setting.stand.row.does == "mat"
     if rig.family.work != "swim":
         odds = setting.odds(rig, lure, tuned)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field, replace
-from typing import NamedTuple, TypeVar
+from typing import TYPE_CHECKING, NamedTuple, TypeVar
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.cover import ROOFS
@@ -36,6 +36,9 @@ from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
 from heathdrop.sizing.usual import Weights, weights_for
 from heathdrop.units import feet, metres
+
+if TYPE_CHECKING:
+    from heathdrop.sizing.rated import Closed, Tail
 
 __all__ = ["Setting", "limits_for", "mood_paces", "setting_of"]
 
@@ -83,6 +86,9 @@ class Setting:
     known: Knowledge = UNTAUGHT
     thrown: Thrown | None = None
     launch: Launch | None = None
+    #: What no cast changes, by the identity of a rig and by its trailer (:mod:`heathdrop.sizing.rated`).
+    closed: dict[int, Closed] = field(default_factory=dict, compare=False, repr=False)
+    tails: dict[tuple[str, float, float, str], Tail] = field(default_factory=dict, compare=False, repr=False)
     _touch: dict[Line, Touch] = field(default_factory=dict, compare=False, repr=False)
     _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, compare=False, repr=False)
     _lures: dict[int, Worked] = field(default_factory=dict, compare=False, repr=False)

@@ -14,10 +14,11 @@ from heathdrop.answers.cast import worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest
-from heathdrop.learning.worth import another_worth, half_band
+from heathdrop.learning.worth import Worth, another_worth, half_band
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import Tackle
+from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import inches_said, metres, ounces_as_written
@@ -33,6 +34,8 @@ from heathdrop.web.shell.frame import LOW, NARROW, NARROW_LOW, WIDE
 
 #: Depth (ft) of the timed drop that the sheet offers.
 TIMED_FT = 15.0
+#: What such a drop is worth, remembered.
+TIMED: Memory[tuple[Catalog, Worth]] = Memory(256)
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Rules cited beside the board at most.
@@ -237,7 +240,9 @@ def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) 
         times_s=(),
         temperature_f=c.water_temp_f,
     )
-    worth = another_worth(catalog, (), like, (1.0,))
+    key = id(catalog), rated.key, rated.rig.measured, sizing.line, line.material, depth, c.water_temp_f
+    # What is kept keeps its catalogue, so that no other one has its identity meanwhile.
+    _, worth = TIMED.all_of([key], lambda _: [(catalog, another_worth(catalog, (), like, (1.0,)))])[0]
     # What another length of its trailer taught is known already.
     now = half_band(catalog, rated.rig, c.water_temp_f)
     return f"fall known to ±{100 * now:.0f} %, then ±{100 * now * worth.then / worth.now:.0f} %"
