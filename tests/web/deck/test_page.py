@@ -16,6 +16,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.errors import BadInput
 from heathdrop.store import casts, trips
 from heathdrop.store.files.entry import typed_rig
+from heathdrop.web.shell.rendering import KEPT_WATER
 from tests.store.test_casts import kept, made
 from tests.web.shown import token
 
@@ -91,6 +92,16 @@ def test_the_sheets_water_goes_along_where_there_is_no_plan(client: TestClient) 
     assert "Take a plan along" in client.get("/deck").text
 
 
+def test_a_sheet_that_is_wrong_is_mended_first(client: TestClient) -> None:
+    client.cookies.set(KEPT_WATER, "bottom_depth_ft=4&fish_depth_ft=90")
+    refused = client.post("/deck", data={"token": token(client)})
+    assert refused.status_code == 422
+    said = html.unescape(refused.text)
+    assert "The sheet's water" in said
+    assert "Fish at" in said
+    assert "mended on the sheet first" in said
+
+
 @pytest.mark.slow
 def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClient) -> None:
     data = begun(client, plan="1")
@@ -156,6 +167,8 @@ def test_water_changes_on_the_deck_or_not_at_all(client: TestClient) -> None:
         form = {"token": token(client), "stop": stop["name"], "name": name, "value": value, **more}
         return client.post("/deck/water", data=form)
 
+    alone = change("wind_mph", "8 mph", rig=data["rods"][2]["rig"]).json()
+    assert {c["rig"] for c in alone["next"]["casts"]} == {data["rods"][2]["rig"]}
     warm = change("water_temp_f", "15 °C").json()
     assert warm["conditions"]["water_temp_f"] == 59.0
     assert next(w for w in warm["water"] if w["name"] == "water_temp_f")["by"] == "typed"

@@ -88,6 +88,11 @@ def test_save_reopen_delete_undo(client: TestClient) -> None:
     back = client.post(f"/scenarios/{id_}/undelete", data={"token": form["token"]}, headers=hx).text
     assert f"/scenarios/{id_}/delete" in back
     assert client.post("/scenarios", data=form | {"name": "  "}, headers=hx).status_code == 422
+    # Without scripts a change leads back to the water that was looked at.
+    plain = client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, follow_redirects=False)
+    assert plain.status_code == 303
+    assert plain.headers["location"].startswith("/?")
+    assert "fish_depth_ft=4" in plain.headers["location"]
 
 
 def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from pathlib import Path
 
 import pytest
@@ -9,6 +10,7 @@ from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from heathdrop.web.app import create_app
+from heathdrop.web.shell.devices import _picture
 from heathdrop.web.shell.pairing import COOKIE, Pairing
 from tests.web.shell.test_pairing import HERE, Clock, paired, phone
 from tests.web.shown import token
@@ -44,3 +46,10 @@ def test_a_phone_with_the_code_comes_in_and_is_sent_off(app: FastAPI) -> None:
     assert laptop.post("/devices/1/off", data={"token": token(laptop)}).status_code == 404
     laptop.post("/devices/code", data={"token": token(laptop)})
     assert app.state.pairing.code in laptop.get("/devices").text.replace(" ", "")
+
+
+def test_the_code_is_drawn_black_on_white() -> None:
+    """For a camera: dark on light whatever the page's own colours are."""
+    picture = str(_picture("http://192.0.2.7:8640/pair?code=123456"))
+    assert picture.startswith("<svg")
+    assert set(re.findall(r'(?:fill|stroke)="(#\w+)"', picture)) == {"#fff", "#000"}

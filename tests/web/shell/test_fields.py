@@ -175,3 +175,65 @@ def test_controls_are_made_of_their_rows() -> None:
     )
     assert BY_NAME["clarity_ft"].spoken
     assert not BY_NAME["wind_mph"].flag
+
+
+def test_every_control_stands_in_its_place() -> None:
+    """What is asked first, the rest of the water, the gear; the moods as the table has them."""
+    groups: dict[str, list[str]] = {}
+    for control in CONTROLS:
+        groups.setdefault(control.group, []).append(control.name)
+    assert groups == {
+        "first": [
+            "water_temp_f",
+            "bottom_depth_ft",
+            "fish_depth_ft",
+            "cover",
+            "tops_ft",
+            "top_depth_ft",
+            "density",
+            "thickness_in",
+            "texture",
+            "wood",
+            "rock",
+            "hole_ft",
+            "edge",
+        ],
+        "water": [
+            "posture",
+            "activity",
+            "trend",
+            "season",
+            "clarity_ft",
+            "light",
+            "wind_mph",
+            "forage",
+            "bottom",
+            "bottom_shape",
+            "front",
+            "pressure",
+        ],
+        "gear": [
+            "wind_way",
+            "line",
+            "test_lb",
+            "leader",
+            "leader_lb",
+            "leader_ft",
+            "inches_per_turn",
+            "rod",
+            "rod_power",
+            "rod_low_oz",
+            "rod_high_oz",
+            "cast_ft",
+            "cast_oz",
+            "other_cast_ft",
+            "other_cast_oz",
+            "rod_tip_height_ft",
+            "box",
+        ],
+    }
+    moods = ("dormant", "slow", "willing", "active", "chasing")
+    assert BY_NAME["activity"].options == (
+        ("", "judge it for me"),
+        *((str(k), mood) for k, mood in enumerate(moods)),
+    )

@@ -46,6 +46,7 @@ def test_a_refusal_is_a_fragment_or_a_page(client: TestClient) -> None:
     assert whole.status_code == part.status_code == 404
     assert "<html" in whole.text
     assert "<html" not in part.text
+    assert "aria-current" not in whole.text  # no page of the head is where it is
 
 
 def test_the_demo_says_that_it_is_one(client: TestClient, tmp_path: Path) -> None:

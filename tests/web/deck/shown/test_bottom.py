@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+import pytest
+
 from heathdrop.feeds.driven import Sounding
+from heathdrop.measures import METRIC, said_in
 from heathdrop.web.deck.shown.bottom import DRAWN, FOOT, HEIGHT, LEFT, TOP, WIDTH, drawing_of
 
 
@@ -45,3 +48,16 @@ def test_a_long_run_is_thinned() -> None:
     drawing = drawing_of(run(3 * DRAWN))
     assert drawing is not None
     assert len(drawing.dots) <= DRAWN + 1
+
+
+def test_a_run_is_marked_in_the_units_chosen() -> None:
+    """Round metres on metric days: fewer and other marks than feet, at the same places of the picture."""
+    feet = drawing_of(run(200))
+    with said_in(METRIC):
+        metres = drawing_of(run(200))
+    assert feet is not None
+    assert metres is not None
+    assert feet.ways[-1][1].split()[0] in ("150", "175", "180")
+    ratio = float(feet.ways[-1][1].split()[0]) / float(metres.ways[-1][1].split()[0])
+    reach = (feet.ways[-1][0] - LEFT) / (metres.ways[-1][0] - LEFT)
+    assert ratio == pytest.approx(reach / 0.3048, rel=0.02)

@@ -29,8 +29,10 @@ def test_the_board_names_what_holds_a_pair_back(cat: Catalog, sizing: Sizing) ->
             assert runs(sizing, rated) in (cell.mark, "")
         elif cell.mark != "none":
             assert cell.mark == rated.fits.limiting
+    assert [c.key for c in cells if c.chosen] == [sheet.key]
     picked = cells[0].key
     other = shown(cat, sizing, view="size", pick=picked)
+    assert [c.key for _, row in other.rows for c in row if c is not None and c.chosen] == [picked]
     assert not other.is_best
     assert other.key == picked
     assert other.to_best == "/"

@@ -74,6 +74,7 @@ def test_owned_or_not_once_there_is_a_box(cat: Catalog, sizing: Sizing) -> None:
         return sheet.owned
 
     assert owned(EMPTY) == ""
+    assert owned(tackle_of([OwnedHead("swim-jig", best.head_oz)], [])) == "not in your box"
     assert owned(mine) == "in your box"
     assert owned(mine, "swim-jig:1:chunk") == "not in your box"
 
