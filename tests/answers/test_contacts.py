@@ -104,6 +104,7 @@ def test_the_latest_contacts_teach_and_few_of_those_that_are_simulated() -> None
     assert contacts_of(falls)[-1].times_s == pytest.approx((6.69,))
 
 
+@pytest.mark.slow
 def test_bottoms_found_at_several_stops_teach_the_fall_and_the_band_holds(cat: Catalog) -> None:
     """Forty anglers whose rig falls otherwise than assumed, six stops whose depth is off by an eighth, a hand
     that scatters by a tenth."""

@@ -27,6 +27,7 @@ def shifts(made: list[MadeCast]) -> dict[str, Shift]:
     return {s.what: s for s in shifts_of(made, minutes_of(made), [run_of(c) for c in made], 400)}
 
 
+@pytest.mark.slow
 def test_ones_own_fish_shift_only_where_they_do() -> None:
     rng, held, claims = random.Random(5), 0, 0
     middle = 0.375
@@ -47,6 +48,7 @@ def test_days_and_stops_that_differ_speak_for_no_liking() -> None:
     assert not any(found[what].told for what in LIKINGS if what in found)
 
 
+@pytest.mark.slow
 def test_fish_that_do_not_mind_want_no_shift() -> None:
     """Bites regardless of the head, whatever heads were thrown: no other weight is said to be wanted."""
     rng, told = random.Random(8), 0

@@ -58,7 +58,7 @@ def test_nothing_seen_tells_nothing() -> None:
 def test_more_bites_than_the_tables_say_are_a_higher_rate() -> None:
     """Twice, as tabled and half: the median of each log's posterior is nearest its own."""
     medians = [
-        np.median([bites_told(log(s, 40, bites=k), PER_S, EMPTY, AGAIN)["bites"].mean for s in range(6)])
+        np.median([bites_told(log(s, 30, bites=k), PER_S, EMPTY, AGAIN)["bites"].mean for s in range(3)])
         for k in (0.5, 1.0, 2.0)
     ]
     assert medians[0] < -0.25 < medians[1] < 0.3 < medians[2]

@@ -129,6 +129,7 @@ def test_another_test_is_worth_less_the_more_there_are_until_it_is_not_asked_for
     assert not all(asked)
 
 
+@pytest.mark.slow
 def test_what_is_promised_is_what_comes(cat: Catalog, like: DropTest) -> None:
     """The band after a real test is near what was expected of it."""
     promised, came = [], []

@@ -224,12 +224,15 @@ def test_so_far_leaves_room_for_nobody_home(cat: Catalog) -> None:
 def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catalog) -> None:
     even = believed(1, 1, 1, 1)
     absent = cat.search.place.absent
-    assert nobody_after(even, PER_S, []) == pytest.approx(absent)
+    here = Place(absent=absent)
+    assert nobody_after(even, PER_S, []) == 0.0  # where nobody says that stops may be empty
+    assert nobody_after(even, PER_S, [], here) == pytest.approx(absent)
     none = [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]
     seen = tried(even, PER_S, none)
-    assert nobody_after(even, PER_S, none) == pytest.approx(absent / (absent + (1 - absent) * (1 - seen)))
-    assert nobody_after(even, PER_S, none) > absent
-    assert nobody_after(even, PER_S, [*none, Answered(HIGH, "bump")]) == 0.0
+    wanted = absent / (absent + (1 - absent) * (1 - seen))
+    assert nobody_after(even, PER_S, none, here) == pytest.approx(wanted)
+    assert nobody_after(even, PER_S, none, here) > absent
+    assert nobody_after(even, PER_S, [*none, Answered(HIGH, "bump")], here) == 0.0
 
 
 def test_the_plans_cast_opens_and_stays_until_another_earns_clearly_more(cat: Catalog) -> None:

@@ -86,6 +86,7 @@ def test_a_file_that_is_no_longer_the_open_one_takes_no_write(tmp_path: Path, th
     again.close()
 
 
+@pytest.mark.slow
 def test_more_casts_than_a_season_go_out_and_come_back(tmp_path: Path) -> None:
     database = lake(tmp_path / "lake.sqlite")
     made = [

@@ -55,6 +55,7 @@ def _half(hand: HandError) -> float:
     return (hand.whole.high - hand.whole.low) / (2.0 * 1.2816)
 
 
+@pytest.mark.slow
 def test_simulated_learners_are_found() -> None:
     """400 hands of known bias, uneven by 4 to 14 %, one tap in thirty a slip: within .05 s/s by 30 taps in
     nine of ten; the 80 % bands hold the truth as often as they say."""

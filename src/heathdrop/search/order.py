@@ -63,7 +63,7 @@ class Place:
     tires: float = 1.0
     holds: float = 0.0
     stays: int | None = None
-    absent: float = 0.5
+    absent: float = 0.0
 
     @property
     def share(self) -> float:

@@ -28,6 +28,7 @@ def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
         mark_of(q.named, {"option": len(q.options)})
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low"])
 def test_only_what_is_swum_runs_high_or_low_by_one_to_two_and_a_half_feet(topic: str) -> None:
     asked = [question_of(Named.parse(f"repair.{topic}.{seed}")) for seed in range(1, 7)]

@@ -60,6 +60,7 @@ def test_tackle_and_drops(cat: Catalog) -> None:
     )
 
 
+@pytest.mark.slow
 def test_too_many_rows_are_refused() -> None:
     with pytest.raises(BadInput, match=rf"the file was “{MOST_ROWS + 2} lines long”; it must be at most"):
         read_tackle(("kind\n" + "head\n" * (MOST_ROWS + 1)).encode())

@@ -125,6 +125,7 @@ def test_a_shift_that_is_told_is_used_said_on_the_sheet_and_withdrawn(client: Te
     assert head_oz() == plain
 
 
+@pytest.mark.slow
 def test_the_year_in_sight(client: TestClient) -> None:
     """The demo's season: its days, months and fish; what the box carried for nothing; a link from the log."""
     made = [c for c in season() if c.time.year == 2026]
