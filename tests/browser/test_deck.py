@@ -121,9 +121,12 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     begin(browser)
     press(browser, "#after")
     reads(browser, "#stop", "2 of 6")
-    press(browser, "#stop")
-    press(browser, "#inside > button:nth-child(1)")
-    reads(browser, "#stop", "1 of 6")
+    for nth, ends in ((6, [False, True]), (5, [False, False]), (1, [True, False])):
+        press(browser, "#stop")
+        press(browser, f"#inside > button:nth-child({nth})")
+        reads(browser, "#stop", f"{nth} of 6")
+        shut = "return ['before', 'after'].map(id => document.getElementById(id).disabled)"
+        assert browser.execute_script(shut) == ends
     press(browser, "#rig")
     press(browser, "#inside > button:nth-child(1)")
     wait(browser, lambda: text(browser, "#rig").startswith("Rod A"))

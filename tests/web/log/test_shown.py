@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from heathdrop.web.log.shown import day_rows, stops_of_day
+from heathdrop.units import count_said
+from heathdrop.web.log.shown import day_rows, rig_words, stops_of_day
 from tests.answers.logged import WATER, cast
 
 
@@ -31,7 +32,9 @@ def test_a_stop_says_its_hours_its_fish_and_its_notes() -> None:
     made = [cast(0, note="mist"), cast(45, "fish", fish={"length_in": 15.5}), cast(61, "bump", stop="Point")]
     bay, point = stops_of_day(made)
     assert (bay.name, bay.hours, bay.bites, bay.notes) == ("Bay", "06:00 to 06:45", 1, ("06:00 mist",))
-    assert len(bay.fish) == 1
-    assert "15.5 in" in bay.fish[0]
+    count = count_said(made[1].countdown_s)
+    assert bay.fish == (f"06:45 15.5 in: {rig_words(made[1])}, count {count}",)
+    (heavy,) = stops_of_day([cast(0, "fish", fish={"weight_lb": 3.2}, pace_ft_s=0.0)])
+    assert heavy.fish == (f"06:00 not measured, 3.2 lb: {rig_words(made[1])}",)
     assert (point.hours, point.bites, point.fish) == ("07:01", 1, ())
     assert stops_of_day([cast(0, stop="")])[0].name == "No stop named"

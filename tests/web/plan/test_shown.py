@@ -12,7 +12,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.web.plan.deckcard import line_said
 from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of, stop_section
-from heathdrop.web.plan.worked import hands_of, rig_said, runs_of
+from heathdrop.web.plan.worked import beside_said, hands_of, rig_said, runs_of
 from heathdrop.web.shell.frame import LOW, NARROW
 from tests.waters import GRASS, WINTER_ROCK
 from tests.web.small_plan import BODY, answer
@@ -45,6 +45,7 @@ def test_crossings_are_the_plans_own_figures() -> None:
         assert row.fished.startswith(f"Rod {stop.with_.rod}")
         assert row.fished.endswith(f"{hands_of(stop.with_).said}.")
         assert bool(row.doubt) is not stop.served
+        assert row.beside == tuple(beside_said(stop))
         assert len(row.order) == len([*runs_of(stop.search)])
         assert all(": " in said for said in row.ifs)
     assert (shown.spare != "") is (min(100 * r.adds / plan.total for r in plan.rods) < HARDLY)

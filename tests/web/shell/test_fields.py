@@ -237,3 +237,9 @@ def test_every_control_stands_in_its_place() -> None:
         ("", "judge it for me"),
         *((str(k), mood) for k, mood in enumerate(moods)),
     )
+    steps = {
+        c.name: c.step for c in CONTROLS if c.name in ("water_temp_f", "fish_depth_ft", "rod", "hole_ft")
+    }
+    rows = {row.name: row.quantity for row in ROWS}
+    assert steps["water_temp_f"] == f"{rows['water_temp_f'].step:g}"
+    assert steps["fish_depth_ft"] == f"{rows['fish_depth_ft'].step:g}"

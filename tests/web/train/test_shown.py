@@ -89,6 +89,7 @@ def test_boards_waters_choices_and_refusals() -> None:
     assert water["Bottom"].endswith(" ft")
     assert ("0.375", "3/8 oz") in choices()["head_oz"]
     assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
+    assert refused(BadInput("not_named_here", "x", "a word")) == "Not named here (x) must be a word."
 
 
 def test_a_water_in_words() -> None:

@@ -39,6 +39,10 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
     frames = json.loads(k.data)
     assert frames["t"] == sorted(frames["t"])
     assert len(frames["rivals"][0]) == len(frames["lure"])
+    # The line goes from the rod's tip to the lure, in feet.
+    last = len(frames["t"]) // 2
+    assert frames["line"][last][:2] == pytest.approx([0.0, -2.0], abs=0.5)
+    assert frames["line"][last][-2:] == pytest.approx(frames["lure"][last], abs=0.6)
     for bad in ("line:steel:20", "line:nylon:", "swim-jig:9:toad"):
         with pytest.raises(BadInput):
             shown(cat, sizing, view="cast", vs1=bad)

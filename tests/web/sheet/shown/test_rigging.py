@@ -9,7 +9,14 @@ import pytest
 from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.web.sheet.shown.rigging import CURVE_FLOOR, CURVE_HEIGHT, MISSES_FT, mat_drawing, rigging_of
+from heathdrop.web.sheet.shown.rigging import (
+    CURVE_FLOOR,
+    CURVE_HEIGHT,
+    CURVE_LEFT,
+    MISSES_FT,
+    mat_drawing,
+    rigging_of,
+)
 from tests.advice.cases import rated
 
 
@@ -61,6 +68,9 @@ def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:
     assert drawing is not None
     quiet, loud = ([float(p.split(",")[1]) for p in line.split()] for line in (drawing.quiet, drawing.lobbed))
     assert quiet == sorted(quiet, reverse=True)
+    across = [float(p.split(",")[0]) for p in drawing.quiet.split()]
+    assert across == sorted(across)
+    assert across[0] >= CURVE_LEFT
     assert all(b <= a for a, b in zip(quiet, loud, strict=True))
     assert drawing.y == pytest.approx(CURVE_FLOOR - CURVE_HEIGHT * best.cover.passes)
     assert [label for _, label in drawing.ticks] == ["1/2", "1", "1 1/2", "2"]

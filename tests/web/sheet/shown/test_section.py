@@ -41,6 +41,11 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
         # A twitched lure goes up and down by half a foot within the foot that a row stands for.
         assert float(depth.split()[0]) == pytest.approx(feet(there), abs=0.6 if best.cadence else 0.11)
     assert len(drawn.grass) > 10
+    assert drawn.grass_top is not None
+    assert drawn.grass_top.text == "grass tops at 7 ft"
+    bare = replace(sizing.scenario.conditions, cover=Cover(kind="open", top_depth_ft=7.0))
+    opened = replace(sizing, scenario=replace(sizing.scenario, conditions=bare))
+    assert section_of(opened, best, cast, bands, WIDE).grass_top is None
     assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 
 
