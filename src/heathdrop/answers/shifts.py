@@ -32,7 +32,7 @@ Vector = NDArray[np.float64]
 #: A liking's shift (log): how wide fish's taste may be, each as likely as the next (the last: they do not
 #: mind), how far is looked and how finely, and how far the prior stands about none.
 TASTES, GRID, POINTS = np.array([0.25, 0.35, 0.5, math.inf]), 1.0, 41
-PRIOR = {"head": 0.24, "pace": 0.27, "fall": 0.25}
+PRIOR = {"head": 0.2, "pace": 0.26, "fall": 0.25}
 #: The chance that a shift has the other sign, below which it is said: several are looked at in every log.
 DOUBT = 0.02
 #: Visits that are looked at at most, the latest.
