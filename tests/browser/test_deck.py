@@ -101,6 +101,14 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     press(browser, "[data-outcome=fish]")
     press(browser, "[aria-label='Length more']")
     assert browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, in']").get_attribute("value") == "14.5"
+    slide = browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, dragged']")
+    assert slide.get_attribute("value") == "14.5"  # button, field and slider are one length
+    length = browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, in']")
+    length.clear()
+    length.send_keys("16")
+    assert slide.get_attribute("value") == "16"
+    length.clear()
+    length.send_keys("14.5")
     weight = browser.find_element(By.CSS_SELECTOR, "[aria-label='Weight, lb']")
     weight.send_keys("five")
     press(browser, "#inside > button")
@@ -144,6 +152,10 @@ def test_stop_rig_and_water_in_two_taps(browser: webdriver.Chrome, laptop: Lapto
     press(browser, "#water")
     press(browser, "[aria-label='Water less']")
     reads(browser, "#inside", "typed here", "60 °F")
+    press(browser, "[aria-label='Water more']")
+    reads(browser, "#inside", "61 °F")
+    press(browser, "[aria-label='Water less']")
+    reads(browser, "#inside", "60 °F")
     press(browser, "[aria-label='Bottom less']")
     reads(browser, "#inside", "8 ft")
     press(browser, "#close")
