@@ -69,7 +69,7 @@ class Search:
     """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
     about the water on the way, the chance a second that fish within reach bite (``per_s``), the chance that
     nobody is here, the word to move on (None: stay); ``each`` is the first cast of every rig to hand, for who
-    picks another rod."""
+    picks another rod; ``fish`` what of one's own fish speaks in it."""
 
     scenario: Scenario
     belief: Belief
@@ -80,6 +80,7 @@ class Search:
     nobody: float = 0.0
     move_on: str | None = None
     each: tuple[Step, ...] = ()
+    fish: tuple[str, ...] = ()
 
 
 def search_water(
@@ -104,7 +105,6 @@ def search_water(
     fish = own.learned.own_fish()
     per_s = fish.bites * bite_per_s(catalog, judge(catalog, scenario.conditions, fish).value)
     first = first_belief(scenario, own)
-    learned += _fish_said(catalog, fish)
     called = [] if rods else _best_sized(scenario, own, catalog.search.grid.rods)
     bench = Bench(scenario, own, first, gears, called)
     for one in told:
@@ -186,6 +186,7 @@ def search_water(
         nobody=nobody,
         move_on=leave,
         each=tuple(firsts),
+        fish=_fish_said(catalog, fish),
     )
 
 
@@ -277,7 +278,7 @@ def _corrected(
     return scenario, said
 
 
-def _fish_said(catalog: Catalog, fish: OwnFish) -> list[str]:
+def _fish_said(catalog: Catalog, fish: OwnFish) -> tuple[str, ...]:
     """What the log told of how readily one's own fish bite, as far as it was agreed to."""
     place, said = catalog.search.place, []
     for name, table in (
@@ -290,7 +291,7 @@ def _fish_said(catalog: Catalog, fish: OwnFish) -> list[str]:
         if value is not None and value != table:
             casts = fish.casts_of(trait.field)
             said.append(f"Your own fish, {name}: {trait.said(value, table)} ({casts} casts of your log).")
-    return said
+    return tuple(said)
 
 
 def _on_bottom(c, bottom_ft: float):  # type: ignore[no-untyped-def]

@@ -68,6 +68,10 @@ def test_the_view_says_what_the_search_found(cat: Catalog) -> None:
     found = search_water(water, STRANGER, [told[0].rig], told, 4)
     view = searching_of(cat, found, told, link)
     assert view.unknown
+    said = searching_of(
+        cat, replace(found, learned=("The bottom is at 9 ft.",), fish=("Your own",)), told, link
+    )
+    assert said.learned == ("The bottom is at 9 ft.", "Your own")
     assert [row.number for row in view.order] == [1, 2, 3, 4][: len(view.order)]
     assert view.first == view.order[0]
     assert view.first.count == count_said(found.steps[0].next.cast.count_s)

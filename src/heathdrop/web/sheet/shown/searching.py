@@ -148,7 +148,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
             for k, t in enumerate(told)
         ),
         tried=f"{100 * found.tried:.0f} %",
-        learned=found.learned,
+        learned=(*found.learned, *found.fish),
         leave=found.move_on or "",
         unknown=found.scenario.conditions.fish_span_ft is not None,
         cast=cast,
