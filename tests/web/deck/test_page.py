@@ -168,7 +168,7 @@ def test_water_changes_on_the_deck_or_not_at_all(client: TestClient) -> None:
         return client.post("/deck/water", data=form)
 
     alone = change("wind_mph", "8 mph", rig=data["rods"][2]["rig"]).json()
-    assert {c["rig"] for c in alone["next"]["casts"]} == {data["rods"][2]["rig"]}
+    assert {c["name"] for c in alone["next"]["casts"]} == {data["rods"][2]["rig"]}
     warm = change("water_temp_f", "15 °C").json()
     assert warm["conditions"]["water_temp_f"] == 59.0
     assert next(w for w in warm["water"] if w["name"] == "water_temp_f")["by"] == "typed"
