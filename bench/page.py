@@ -6,6 +6,8 @@ import os
 import tempfile
 import threading
 import time
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
 
 import numpy as np
@@ -32,8 +34,9 @@ requestAnimationFrame(look);
 """
 
 
-def measured() -> dict[str, list[float]]:
-    """Milliseconds from press to answer, by control; the form's wait for more typing (120 ms) is in them."""
+@contextmanager
+def served() -> Iterator[tuple[webdriver.Chrome, str]]:
+    """The app with the demo's data, its address, and a browser beside it."""
     os.environ["SE_OFFLINE"] = "true"
     scratch = Path(tempfile.mkdtemp())
     app = create_app(scratch / "d.sqlite", demo=True)
@@ -47,17 +50,23 @@ def measured() -> dict[str, list[float]]:
     for flag in (*FLAGS.split(), f"--user-data-dir={scratch / 'profile'}"):
         options.add_argument(flag)
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
-    found: dict[str, list[float]] = {}
     try:
-        driver.get(f"http://127.0.0.1:{port}/?family=bladed-jig&fish_depth_ft=2&bottom_depth_ft=20")
+        yield driver, f"http://127.0.0.1:{port}"
+    finally:
+        driver.quit()
+        server.should_exit = True
+
+
+def measured() -> dict[str, list[float]]:
+    """Milliseconds from press to answer, by control; the form's wait for more typing (120 ms) is in them."""
+    found: dict[str, list[float]] = {}
+    with served() as (driver, site):
+        driver.get(f"{site}/?family=bladed-jig&fish_depth_ft=2&bottom_depth_ft=20")
         for name, times in PRESSED:
             found[name] = []
             for _ in range(times):
                 found[name].append(float(driver.execute_async_script(STEP, name)))
                 time.sleep(0.1)
-    finally:
-        driver.quit()
-        server.should_exit = True
     return found
 
 

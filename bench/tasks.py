@@ -9,26 +9,18 @@ where nobody knows the depth, the count coach, refusals. What each came to is as
 from __future__ import annotations
 
 import json
-import os
 import re
-import tempfile
-import threading
 import time
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
-from pathlib import Path
+from collections.abc import Callable
 from typing import Any
 
-import uvicorn
 from selenium import webdriver
-from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select, WebDriverWait
 
-from bench.page import FLAGS
+from bench.page import served
 from heathdrop.conditions.made import OUTCOMES
-from heathdrop.web.app import create_app
 
 SECONDS = 60
 LAPTOP, PHONE = (1280, 800), (390, 844)
@@ -244,29 +236,6 @@ TASKS: tuple[tuple[str, tuple[int, int], Callable[[Walk], str]], ...] = (
     ("count coach", LAPTOP, count_coach),
     ("refusals", LAPTOP, refusals),
 )
-
-
-@contextmanager
-def served() -> Iterator[tuple[webdriver.Chrome, str]]:
-    """The app with the demo's data and a browser beside it."""
-    os.environ["SE_OFFLINE"] = "true"
-    scratch = Path(tempfile.mkdtemp())
-    app = create_app(scratch / "d.sqlite", demo=True)
-    server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="warning"))
-    threading.Thread(target=server.run, daemon=True).start()
-    while not server.started:
-        time.sleep(0.05)
-    port = server.servers[0].sockets[0].getsockname()[1]
-    options = webdriver.ChromeOptions()
-    options.binary_location = "/usr/bin/chromium"
-    for flag in (*FLAGS.split(), f"--user-data-dir={scratch / 'profile'}"):
-        options.add_argument(flag)
-    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
-    try:
-        yield driver, f"http://127.0.0.1:{port}"
-    finally:
-        driver.quit()
-        server.should_exit = True
 
 
 def main() -> None:
