@@ -87,10 +87,12 @@ class Setting:
     thrown: Thrown | None = None
     launch: Launch | None = None
     #: What no cast changes, by the identity of a rig and by its trailer (:mod:`heathdrop.sizing.rated`).
-    closed: dict[int, Closed] = field(default_factory=dict, compare=False, repr=False)
-    tails: dict[tuple[str, float, float, str], Tail] = field(default_factory=dict, compare=False, repr=False)
-    _touch: dict[Line, Touch] = field(default_factory=dict, compare=False, repr=False)
-    _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, compare=False, repr=False)
+    closed: dict[int, Closed] = field(default_factory=dict, init=False, compare=False, repr=False)
+    tails: dict[tuple[str, float, float, str], Tail] = field(
+        default_factory=dict, init=False, compare=False, repr=False
+    )
+    _touch: dict[Line, Touch] = field(default_factory=dict, init=False, compare=False, repr=False)
+    _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, init=False, compare=False, repr=False)
     _lures: dict[int, Worked] = field(default_factory=dict, compare=False, repr=False)
 
     @property

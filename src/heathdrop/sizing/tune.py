@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable, Hashable, Sequence
+from collections.abc import Hashable, Sequence
 from concurrent.futures import ThreadPoolExecutor
+from typing import Any
 
 import numpy as np
 
@@ -82,14 +83,39 @@ def scene_of(
     )
 
 
-def _shared_out(job: Callable[..., None], count: int, **packed: object) -> None:
-    """Run ``job`` over ``count`` rows, a ``first`` and a ``last`` at a time, in two threads."""
+def _searched(
+    lures: Floats,
+    limits: Floats,
+    scene: Scene,
+    begun: Floats,
+    *,
+    fine: Fidelity,
+    lines: Floats = NO_LINES,
+    rounds: int = 0,
+    refine: bool = True,
+) -> list[Tuned]:
+    """The settings that the kernel finds for rows of lures within their limits, two threads at a time."""
+    count = len(lures)
+    results = np.zeros((count, len(Tuned._fields)))
+    packed: dict[str, Any] = {
+        "lures": lures,
+        "lines": lines,
+        "limits": limits,
+        "scene": scene,
+        "coarse": SEARCH.grid(),
+        "fine": fine.grid(),
+        "rounds": rounds,
+        "refine": refine,
+        "begun": begun,
+        "results": results,
+    }
     cuts = np.linspace(0, count, min(8 * _WORKERS, count) + 1).astype(int)
     jobs = [
-        _pool.threads.submit(job, **packed, first=a, last=b) for a, b in zip(cuts, cuts[1:], strict=False)
+        _pool.threads.submit(search, **packed, first=a, last=b) for a, b in zip(cuts, cuts[1:], strict=False)
     ]
     for one in jobs:
         one.result()
+    return [Tuned(*row) for row in results.tolist()]
 
 
 def tune(
@@ -114,24 +140,9 @@ def tune(
 
     def find(which: list[int]) -> list[Tuned]:
         rows, bounds = rows_of(records[k] for k in which), rows_of(limits[k] for k in which)
-        results = np.zeros((len(which), len(Tuned._fields)))
         start = np.array([begun[k] for k in which if begun], dtype=np.float64)
         start = start.reshape(-1, len(Tuned._fields))
-        _shared_out(
-            search,
-            len(which),
-            lures=rows,
-            lines=NO_LINES,
-            limits=bounds,
-            scene=scene,
-            coarse=SEARCH.grid(),
-            fine=BOARD.grid(),
-            rounds=rounds,
-            refine=refine,
-            begun=start,
-            results=results,
-        )
-        return [Tuned(*row) for row in results.tolist()]
+        return _searched(rows, bounds, scene, start, fine=BOARD, rounds=rounds, refine=refine)
 
     # What the rounds begin from follows from the rest of the key.
     keys = [(r, m, there, rounds, refine, bool(begun)) for r, m in zip(records, limits, strict=True)]
@@ -157,23 +168,9 @@ def _played(
     lures: Floats, lines: Floats, limits: Floats, scene: Scene, settings: Sequence[tuple[float, float]]
 ) -> list[Tuned]:
     """Rows of lures cast once at their settings, nothing searched."""
-    begun, results = np.zeros((2, len(settings), len(Tuned._fields)))
+    begun = np.zeros((len(settings), len(Tuned._fields)))
     begun[:, :2] = settings
-    _shared_out(
-        search,
-        len(settings),
-        lures=lures,
-        lines=lines,
-        limits=limits,
-        scene=scene,
-        coarse=SEARCH.grid(),
-        fine=SEARCH.grid(),
-        rounds=0,
-        refine=True,
-        begun=begun,
-        results=results,
-    )
-    return [Tuned(*row) for row in results.tolist()]
+    return _searched(lures, limits, scene, begun, fine=SEARCH, lines=lines)
 
 
 #: A lure on a line, reeled at a pace (m/s) from a start (m), so far away (m).
@@ -188,22 +185,8 @@ def scene_key(scene: Scene) -> Hashable:
 def tuned_at(lure: Lure, limits: Limits, scene: Scene, pace_m_s: float, start_m: float) -> Tuned:
     """What a lure does at a pace and a starting depth that are given, at the board's fidelity."""
     begun = np.array([[pace_m_s, start_m, *[0.0] * (len(Tuned._fields) - 2)]])
-    rows, bounds, results = rows_of([lure_params(lure)]), rows_of([limits]), np.zeros((1, len(Tuned._fields)))
-    search(
-        lures=rows,
-        lines=NO_LINES,
-        limits=bounds,
-        scene=scene,
-        coarse=SEARCH.grid(),
-        fine=BOARD.grid(),
-        rounds=0,
-        refine=True,
-        begun=begun,
-        results=results,
-        first=0,
-        last=1,
-    )
-    return Tuned(*results[0].tolist())
+    rows, bounds = rows_of([lure_params(lure)]), rows_of([limits])
+    return _searched(rows, bounds, scene, begun, fine=BOARD)[0]
 
 
 def replayed(casts: Sequence[Replay], scene: Scene) -> list[Tuned]:
