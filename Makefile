@@ -1,4 +1,6 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
+# A machine that forbids bytecode would compile every module again at every start.
+unexport PYTHONDONTWRITEBYTECODE
 .PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree reach days lessons-study calibrate evidence pins
 
 setup:
