@@ -22,7 +22,7 @@ from bench.mutants import COPIED, ROOT
 
 #: By wing: the browser tests that must notice; what takes a minute alone is left out.
 TESTS: dict[str, tuple[str, ...]] = {
-    "deck": ("test_deck.py", "test_pairing.py"),
+    "deck": ("test_scripts.py", "test_deck.py", "test_pairing.py"),
     "sheet": ("test_sheet.py", "test_trust.py", "test_cast_view.py", "test_phone.py"),
     "plan": ("test_plan.py",),
     "tackle": ("test_own_tackle.py", "test_trust.py"),

@@ -18,12 +18,34 @@ from selenium.webdriver.chrome.service import Service
 
 from heathdrop import catalog
 from heathdrop.sizing.warmth import warm_up
+from heathdrop.store import database
 from heathdrop.web.app import create_app
 
 FLAGS = (
     "--headless=new --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
     "--disable-component-update --disable-sync --hide-scrollbars"
 )
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """What takes half a minute begins first, so that no worker waits for another's last test."""
+    items.sort(key=lambda item: item.get_closest_marker("long") is None)
+
+
+@pytest.fixture(scope="session", autouse=True)
+def _new_files_are_copies(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
+    """A new data file is a copy of one that the migrations made once: they have their own tests."""
+    made, whole = tmp_path_factory.mktemp("new") / "new.sqlite", database.migrate
+    whole(made)
+
+    def migrate(path: Path, to: str = "head") -> None:
+        if to == "head" and not path.exists() and os.access(path.parent, os.W_OK):
+            shutil.copyfile(made, path)
+        whole(path, to)
+
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(database, "migrate", migrate)
+        yield
 
 
 @pytest.fixture(scope="session")

@@ -2,9 +2,15 @@
 
 from __future__ import annotations
 
+import doctest
+
 import pytest
 
 from heathdrop import units
+
+
+def test_what_the_docstrings_show() -> None:
+    assert doctest.testmod(units) == (0, 3)
 
 
 def test_factors_by_definition() -> None:

@@ -228,6 +228,7 @@ def test_axe_finds_nothing_on_deck(browser: webdriver.Chrome, laptop: Laptop, wi
         press(browser, "#close")
 
 
+@pytest.mark.long
 def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Chrome, laptop: Laptop) -> None:
     """Ten casts around each cut: in flight, while the line is dead, after it; double taps, reloads in the
     midst of sending, the phone's clock three hours off and back. All are there once, in order."""

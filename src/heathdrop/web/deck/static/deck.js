@@ -87,14 +87,19 @@ function show() {
   go.classList.toggle("reeling", !!state.reeling);
   by("now").textContent = state.begun ? "" : here.said.count;
   by("what").textContent = state.begun ? (state.reeling ? "In" : "Now") : "Splash";
-  by("undo").disabled = casts.length === 0;
   by("before").disabled = state.stop === 0;
   by("after").disabled = state.stop === data.stops.length - 1;
+  record();
+  spoken = -1;
+  turned = -1;
+}
+
+// What is on record, and whether it is on the laptop: said anew in the midst of a count too.
+function record() {
+  by("undo").disabled = casts.length === 0;
   by("last").replaceChildren(...casts.slice(-SHOWN).reverse().map((c) => element("li",
     `${c.time.slice(11, 16)} ${said[c.outcome] || c.outcome}, count ${counted(c)}${c.waits ? " · waits" : ""}`)));
   beside();
-  spoken = -1;
-  turned = -1;
 }
 
 // On a wide screen there is room for what comes after, for the day so far and for the cautions.
@@ -249,6 +254,7 @@ function change(name, value, from) {
 
 onChange((outbox) => {
   gather();
+  record();
   const all = casts.length ? `${casts.length} ${casts.length === 1 ? "cast" : "casts"}, all on the laptop.` : "";
   const notes = [outbox.sentence, outbox.waiting ? `${outbox.waiting} kept on this phone, not sent yet.` : all];
   if (!outbox.kept) { notes.push("This browser keeps nothing: leave the page open."); }
