@@ -21,6 +21,8 @@ COPIED = ("src", "tests", "bench", "scripts", "docs", "README.md", "CONTRIBUTING
 #: What mutmut writes of a mutant that nothing noticed: all its tests passed, or it has none.
 SURVIVED, UNTESTED = 0, 33
 NO_SUCH = "no such mutant"
+#: The tests that must notice: the fast ones; of pages, whose flows take a second each, the slow ones too.
+FAST, ALL = "not slow and not browser", "not browser"
 #: By room: the files that are edited and the tests that must notice.
 AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     "judgement": (
@@ -88,7 +90,7 @@ def _configured(area: str, to: Path) -> None:
         "source_paths": ["src"],
         "only_mutate": list(edited),
         "also_copy": [n for n in COPIED if n != "src"],
-        "pytest_add_cli_args": ["-p", "no:cacheprovider", "-m", "not slow and not browser"],
+        "pytest_add_cli_args": ["-p", "no:cacheprovider", "-m", ALL if area == "pages" else FAST],
         "pytest_add_cli_args_test_selection": [t for t in tests if (ROOT / t).exists()],
         "track_dependencies": False,
         "use_git_change_detection": False,

@@ -94,6 +94,7 @@ def test_what_cannot_go_out_or_come_in(tmp_path: Path, ashmoor_file: Path) -> No
     assert run("restore", tmp_path / "x.zip", "--data", tmp_path / "o.sqlite").exit_code == 2
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize(
     ("flags", "shown", "listens"),
     [

@@ -121,6 +121,7 @@ def test_hostile_sizes_are_bounded(client: TestClient) -> None:
     assert client.post("/api/v1/simulate", json=profile).status_code == 422
 
 
+@pytest.mark.slow
 def test_the_product_calls_the_families_when_none_are_named(client: TestClient) -> None:
     body = {k: v for k, v in SCENARIO.items() if k != "families"}
     answer = client.post("/api/v1/size", json=body | {"limit": 500}).json()

@@ -67,6 +67,7 @@ print("all there")
 
 
 @pytest.mark.slow
+@pytest.mark.long
 def test_the_recipes_do_what_they_say(tmp_path: Path) -> None:
     done = subprocess.run(
         [sys.executable, str(ROOT / "scripts" / "recipes.py"), str(tmp_path)],

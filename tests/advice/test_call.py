@@ -17,6 +17,7 @@ from tests.golden_file import holds_to
 from tests.waters import ALL, GRASS, WOOD
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("name", ["GRASS", "WOOD"])
 def test_a_standing_is_its_fit_times_e_to_its_points(cat: Catalog, name: str) -> None:
     c = {"GRASS": GRASS, "WOOD": WOOD}[name]

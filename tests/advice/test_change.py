@@ -53,6 +53,7 @@ def test_no_two_rigs_of_a_box_share_a_name(cat: Catalog) -> None:
     assert len({r.key for r in sizing.rigs}) == 10
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("complaint", [c for c in COMPLAINTS if c not in ("nothing", "hung-up")])
 def test_each_link_of_the_panel_leads_to_the_rig_it_names(cat: Catalog, complaint: str) -> None:
     """From one's own box too, where most of these links named a rig that was not on the board."""

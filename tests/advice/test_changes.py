@@ -11,6 +11,7 @@ from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("complaint", COMPLAINTS)
 def test_changes(cat: Catalog, complaint: str) -> None:
     misses = (None, 0.6, 2.5) if complaint in MEASURED else (None,)

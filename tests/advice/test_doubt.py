@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import pytest
+
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.why import limit_sentence, reasons, runs
@@ -10,6 +12,7 @@ from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
+@pytest.mark.slow
 def test_reasons_doubt_and_cautions(cat: Catalog) -> None:
     found = {}
     for name in CASES:

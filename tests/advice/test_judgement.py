@@ -304,6 +304,7 @@ def test_contradictions_are_named(change: dict[str, Any], sentence: str) -> None
 
 
 @pytest.mark.slow
+@pytest.mark.long
 def test_pieces_of_the_work_come_out_as_practice_has_them() -> None:
     rows = pieces()
     answers = [(p, answer_of(p.body), None if p.than is None else answer_of(p.than)) for p in rows]

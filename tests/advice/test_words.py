@@ -20,7 +20,7 @@ from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.sizing.size import Rated, Sizing, size
 
 CLAWED = ("craw", "small-craw", "chunk", "creature", "creature-fused")
-SEED, WATERS = 23, 300
+SEED, WATERS = 23, 120
 
 #: A change of pace as a hand counts it.
 MOVED = re.compile(
@@ -127,6 +127,7 @@ def untrue_changes(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
 
 
 @pytest.mark.slow
+@pytest.mark.long
 def test_no_sentence_contradicts_its_rig(cat: Catalog) -> None:
     rng, found = random.Random(SEED), []
     for k in range(WATERS):

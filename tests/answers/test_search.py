@@ -174,6 +174,7 @@ def test_every_door_says_the_same(client: TestClient, tmp_path: Any) -> None:
         assert field in refused.json()["detail"]
 
 
+@pytest.mark.slow
 def test_the_page_searches_in_its_address(client: TestClient) -> None:
     at = "/?view=search&fish_depth_ft=%3F&bottom_depth_ft=12&cover=open&water_temp_f=58"
     page = client.get(at).text

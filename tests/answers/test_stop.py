@@ -86,6 +86,7 @@ def test_worth_is_fit_times_how_far_the_rules_are_behind(cat: Catalog) -> None:
     assert worth_at(mat, punch, thin, STRANGER) <= cat.search.plan.unborne
 
 
+@pytest.mark.slow
 def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> None:
     stop = Stop("", Scenario(replace(WINTER_ROCK, fish_span_ft=(0.0, WINTER_ROCK.bottom_depth_ft))))
     jig = rig_by_name(cat, "football-jig", 0.75, "twin-tail")

@@ -15,6 +15,7 @@ from tests.answers.logged import HEADS, cast, fished
 from tests.waters import GRASS
 
 
+@pytest.mark.slow
 def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
     rng, right, wrong = random.Random(3), 0, 0
     for _ in range(20):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pytest
 from fastapi.testclient import TestClient
 
 
@@ -49,6 +50,7 @@ def test_an_answer_is_marked_and_kept_once(client: TestClient) -> None:
     assert client.get("/api/v1/drill?kind=count").json()["hand"]["rounds"] == 1
 
 
+@pytest.mark.slow
 def test_the_next_question_is_another_one(client: TestClient) -> None:
     ids = []
     for _ in range(4):

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import inspect
 
+import pytest
 from fastapi.testclient import TestClient
 from pydantic import BaseModel
 
@@ -22,6 +23,7 @@ def test_numbers_carry_their_units() -> None:
                 assert shares or name.rsplit("_", 1)[-1] in ("s", "ft", "n", "oz", "in"), (model, name)
 
 
+@pytest.mark.slow
 def test_every_answer_is_described(client: TestClient) -> None:
     found = client.get("/api/v1/openapi.json").json()
     for path, ways in found["paths"].items():

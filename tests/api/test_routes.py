@@ -58,6 +58,7 @@ def test_a_question_that_cannot_be(visitor: TestClient, at: str, field: str) -> 
     assert answer.json()["field"] == field
 
 
+@pytest.mark.slow
 def test_a_cast_goes_in_is_mended_and_taken_back(client: TestClient) -> None:
     made = cast_of(begun(client), 3, "bump")
     assert client.post("/api/v1/casts", json=made).json() == client.post("/api/v1/casts", json=[made]).json()

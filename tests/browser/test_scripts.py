@@ -15,8 +15,11 @@ from tests.browser.laptop import Laptop
 from tests.browser.test_deck import begin
 
 HERE = Path(__file__).parent
-LAB, DECK = ((HERE / name).read_text("utf-8") for name in ("lab.js", "deck_cases.js"))
-NAMES = re.findall(r'^  "(.+?)": ', DECK, re.M)
+LAB, DECK, SHEET = (
+    (HERE / name).read_text("utf-8") for name in ("lab.js", "deck_cases.js", "sheet_cases.js")
+)
+#: Each case and, of the sheet's, the address that it begins at.
+DECKS, SHEETS = (re.findall(r'^  "(.+?)": \{(?: at: "(.+?)")?', text, re.M) for text in (DECK, SHEET))
 
 
 @pytest.fixture(scope="module")
@@ -31,15 +34,13 @@ def deck(browser: webdriver.Chrome, tmp_path_factory: pytest.TempPathFactory) ->
     laptop.stop()
 
 
-@pytest.mark.parametrize("name", NAMES)
-def test_deck(browser: webdriver.Chrome, deck: str, name: str) -> None:
-    assert len(NAMES) >= 30
-    screen(browser, 390, 844)
+def played(browser: webdriver.Chrome, address: str, name: str, cases: str) -> None:
+    """Open the address with the case's clock and line, and let the case run."""
     named = f"window.lab = {{ name: {json.dumps(name)} }};"
-    given = f"if (location.pathname === '/deck') {{ {named}\n{DECK}\n{LAB} }}"
+    given = f"if (location.protocol === 'http:') {{ {named}\n{cases}\n{LAB} }}"
     hook = browser.execute_cdp_cmd("Page.addScriptToEvaluateOnNewDocument", {"source": given})
     try:
-        browser.get(deck)
+        browser.get(address)
         said = browser.execute_async_script(
             "const done = arguments[0];window.lab.run().then(() => done(null), (e) => done(String(e.stack)));"
         )
@@ -47,3 +48,17 @@ def test_deck(browser: webdriver.Chrome, deck: str, name: str) -> None:
     finally:
         browser.execute_cdp_cmd("Page.removeScriptToEvaluateOnNewDocument", hook)
         browser.get("about:blank")
+
+
+@pytest.mark.parametrize("name", [name for name, _ in DECKS])
+def test_deck(browser: webdriver.Chrome, deck: str, name: str) -> None:
+    assert len(DECKS) >= 30
+    screen(browser, 390, 844)
+    played(browser, deck, name, DECK)
+
+
+@pytest.mark.parametrize(("name", "at"), SHEETS, ids=[name for name, _ in SHEETS])
+def test_sheet(browser: webdriver.Chrome, site: str, name: str, at: str) -> None:
+    assert len(SHEETS) >= 5
+    screen(browser, 1280, 800)
+    played(browser, site + at, name, SHEET)

@@ -55,6 +55,7 @@ def test_taken_back_once(session: Session) -> None:
     assert [take_back(session, cast(1).id) for _ in range(2)] == [True, False]
 
 
+@pytest.mark.slow
 def test_a_day_of_many_casts_is_taken_back_and_brought_back(session: Session) -> None:
     """More than the database is asked for at once; another day's casts stay, and what was gone stays gone."""
     first = logged(0)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from pathlib import Path
 
+import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.answers.lessons import lessons_of
@@ -25,6 +26,7 @@ def test_a_season_is_the_same_each_time_and_says_that_it_is_made_up() -> None:
     assert Counter(c.outcome for c in made)["fish"] == 48
 
 
+@pytest.mark.slow
 def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
     """They like the tables' paces, and lighter heads in the cold alone: no such shift may be said of the
     whole. Every one of its stops holds fish, and that may be said."""
@@ -37,6 +39,7 @@ def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
     assert {t.words for t in found.schools} <= {"too few", "leans against it", "leans for it"}
 
 
+@pytest.mark.slow
 def test_it_is_there_in_the_demo_alone(tmp_path: Path) -> None:
     with TestClient(
         create_app(tmp_path / "a.sqlite", demo=True, season=True), base_url="http://127.0.0.1"

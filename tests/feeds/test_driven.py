@@ -95,6 +95,7 @@ def test_the_profile_lies_under_the_cast_from_either_end() -> None:
         driven_of(straight([5.0, 5.0]))
 
 
+@pytest.mark.slow
 @given(st.lists(st.floats(1.0, 50.0), min_size=3, max_size=60))
 def test_a_simplified_profile_is_true_or_full(depths: list[float]) -> None:
     away = np.arange(len(depths), dtype=float) * 3.0

@@ -20,6 +20,7 @@ def wait(until) -> None:  # type: ignore[no-untyped-def]
     raise AssertionError("it never came")
 
 
+@pytest.mark.slow
 def test_a_cut_line_is_taken_up_again() -> None:
     """The real stand-in over TCP, faults on, twenty seconds a second: it reconnects after each cut."""
     told = Sounder(Boat(seed=5, faults=True), 0, rate=60.0)

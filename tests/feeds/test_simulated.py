@@ -26,6 +26,7 @@ def test_the_boat_tells_the_lakes_bottom() -> None:
     assert Boat(3).sentences(10.0) != Boat(4).sentences(10.0)
 
 
+@pytest.mark.slow
 def test_an_hour_with_faults_shows_nothing_wrong_as_live() -> None:
     """Every second of an hour: what is live is what the boat's instruments mean, to their noise."""
     boat, clock = Boat(seed=7, faults=True), Clock()

@@ -158,6 +158,7 @@ def test_a_place_of_a_depth_half_known_teaches_less_than_a_measured_one(
     assert twice.factor("at:a") > 1.0
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("angler", [a for a in ANGLERS if a.name in ("ordinary", "metres for feet")])
 def test_three_tests_take_half_of_the_error_and_the_band_is_honest(cat: Catalog, angler) -> None:  # type: ignore[no-untyped-def]
     """Sixty simulated anglers (docs/evidence.md has two hundred of each kind)."""

@@ -72,6 +72,7 @@ def _log(rng: random.Random, spread: float = 0.0) -> list[Effort]:
     return found
 
 
+@pytest.mark.slow
 def test_where_nothing_differs_hardly_a_log_claims_that_it_does() -> None:
     rng = random.Random(11)
     claims = sum(any(r.differs for r in rates_of(_log(rng))) for _ in range(300))

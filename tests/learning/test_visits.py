@@ -55,6 +55,7 @@ def test_nothing_seen_tells_nothing() -> None:
     ]
 
 
+@pytest.mark.slow
 def test_more_bites_than_the_tables_say_are_a_higher_rate() -> None:
     """Twice, as tabled and half: the median of each log's posterior is nearest its own."""
     medians = [

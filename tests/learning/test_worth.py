@@ -79,7 +79,7 @@ def test_another_head_than_the_one_typed_is_asked_about(cat: Catalog, like: Drop
 @pytest.mark.slow
 def test_half_a_head_is_asked_about_in_nine_of_ten(cat: Catalog, like: DropTest) -> None:
     asked = good = 0
-    for seed in range(120):
+    for seed in range(60):
         rng = np.random.default_rng(seed)
         factor = float(np.exp(rng.normal(0.0, 0.15)))
         tests = [timed(cat, like, d, factor, 1000 * seed + k) for k, d in enumerate((3.0, 2.0, 4.0))]
@@ -87,8 +87,8 @@ def test_half_a_head_is_asked_about_in_nine_of_ten(cat: Catalog, like: DropTest)
         wrong = timed(cat, half, 3.0, factor, 1000 * seed + 7).times_s
         asked += odd_drops(cat, [*tests, replace(like, times_s=wrong)])[3] is not None
         good += any(odd_drops(cat, [*tests, timed(cat, like, 3.0, factor, 1000 * seed + 8)]))
-    assert asked >= 108
-    assert good <= 8
+    assert asked >= 54
+    assert good <= 4
 
 
 def test_a_test_alone_or_of_another_rig_contradicts_nothing(cat: Catalog, like: DropTest) -> None:
@@ -110,6 +110,7 @@ def test_depth_checks_that_contradict_one_another(cat: Catalog, like: DropTest) 
     assert found[3].low < ran < found[3].high < found[3].seen == pytest.approx(2.6 * ran)
 
 
+@pytest.mark.slow
 def test_another_test_is_worth_less_the_more_there_are_until_it_is_not_asked_for(
     cat: Catalog, like: DropTest
 ) -> None:
@@ -161,6 +162,7 @@ def test_a_timed_fall_says_something_of_the_drag_on_the_move(cat: Catalog, like:
     assert now.run[3] == pytest.approx(was.run[3] * own.measured.trailer_fall**0.7)
 
 
+@pytest.mark.slow
 def test_oddness_and_worth_to_the_digit(cat: Catalog) -> None:
     """Drops and depths that contradict one another, and what one more would be worth after some, or none."""
     seen, ran = drops(cat), depths(cat)

@@ -38,6 +38,7 @@ def depth(source: Path, caches: Path, compiled: bool = True) -> float:
 
 
 @pytest.mark.slow
+@pytest.mark.long
 def test_an_edit_to_one_kernel_changes_the_depth_and_undone_is_undone(tmp_path: Path) -> None:
     """Lift times four in ``chain.py`` alone; its compiled callers must not keep the old copy."""
     shutil.copytree(Path(heathdrop.__file__).parent, tmp_path / "src" / "heathdrop")

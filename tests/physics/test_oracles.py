@@ -19,6 +19,7 @@ WATER = water_at(58.0)
 
 
 @pytest.mark.slow
+@pytest.mark.long
 def test_random_casts_agree_with_the_reference(cat: Catalog) -> None:
     """Six of the seeded casts of docs/model.md: display within 0.15 m or 7 % everywhere, 3 % in the
     median."""
@@ -29,6 +30,7 @@ def test_random_casts_agree_with_the_reference(cat: Catalog) -> None:
     assert found["median_share"] <= 0.03
 
 
+@pytest.mark.slow
 def test_bands_hold_eight_of_ten_sampled_casts(cat: Catalog) -> None:
     """Quadrature against 150 draws from the same spreads: 80 % inside, within what 150 draws can tell."""
     for k, draw in enumerate(draws(cat, 3, seed=7)):

@@ -51,6 +51,7 @@ def test_a_name_leads_back_to_its_rig(rig: Rig) -> None:
     assert name.rig(CAT) == rig
 
 
+@pytest.mark.slow
 @given(rigs(), rigs())
 def test_two_rigs_share_a_name_only_when_they_are_the_same(a: Rig, b: Rig) -> None:
     assert (name_of(a) == name_of(b)) == (a == b)

@@ -58,6 +58,7 @@ def test_a_fused_trailer_glides_and_stirs_less(cat: Catalog) -> None:
     assert paddle == pair(cat, head, OwnedTrailer("paddle-tail", 3.5))  # one tail cannot be joined to another
 
 
+@pytest.mark.slow
 def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:
     """Against trying every distinct pair: the best rig is within 0.03, with a fraction of the casts."""
     shapes = [t for t in cat.trailers.values() if t.standard]
@@ -80,6 +81,7 @@ def test_a_large_box_keeps_every_weight_and_loses_little(cat: Catalog) -> None:
     assert size(cat, scenario, picked).rigs[0].fits.score > best - 0.03
 
 
+@pytest.mark.slow
 def test_the_purchase_named_raises_the_worst_fit(cat: Catalog) -> None:
     deep = Scenario(replace(DAY, fish_depth_ft=9.0, bottom_depth_ft=20.0))
     light = Tackle((OwnedHead("swim-jig", 0.1875),), (OwnedTrailer("chunk", 4.0),))

@@ -95,6 +95,7 @@ def test_closed_form_fits_of_what_is_not_swum(cat: Catalog, family: str) -> None
     holds_to(f"sizing.fits.{family}", found, tolerance=1e-4)
 
 
+@pytest.mark.slow
 def test_a_lean_moves_the_usual_weight_and_nothing_else(cat: Catalog) -> None:
     for c in ALL.values():
         usual, lighter, heavier = (

@@ -82,6 +82,7 @@ def test_one_bad_cast_keeps_none(client: TestClient, change: dict[str, Any], sai
     assert kept(client) == []
 
 
+@pytest.mark.slow
 def test_what_is_next_follows_from_what_was_thrown(client: TestClient) -> None:
     before = client.get("/api/v1/next", params={"stop": STOP}).json()
     assert before["tried"] == 0.0

@@ -31,6 +31,7 @@ def test_pages_that_are_none_are_said_in_words(
     assert sentence in answer.text
 
 
+@pytest.mark.slow
 def test_programs_get_json(client: TestClient) -> None:
     assert client.get("/api/v1/nowhere").json() == {"detail": "Not Found"}
     refused = client.post("/api/v1/size", content=b"{", headers={"content-type": "application/json"})

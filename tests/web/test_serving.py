@@ -68,6 +68,7 @@ def drip(line: socket.socket, said: bytes) -> None:
         time.sleep(0.05)
 
 
+@pytest.mark.slow
 def test_bytes_that_drip_do_not_buy_time(port: int) -> None:
     with socket.create_connection(("127.0.0.1", port)) as line:
         begun = time.monotonic()

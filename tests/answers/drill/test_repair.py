@@ -10,6 +10,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt"])
 def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
     q = question_of(Named.parse(f"repair.{topic}.1"))

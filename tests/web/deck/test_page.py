@@ -368,6 +368,7 @@ def test_a_day_is_read_and_mended_from_the_log(client: TestClient) -> None:
     assert client.get("/log/day/2026-04-12").status_code == 404
 
 
+@pytest.mark.slow
 def test_a_long_record_comes_in_pages_and_the_trips_end_is_its_day(client: TestClient) -> None:
     data = begun(client)
     sent = [cast_of(data, k, "nothing", time=f"2026-04-11T08:{k:02}:00Z") for k in range(50)]

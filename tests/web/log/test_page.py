@@ -13,6 +13,7 @@ from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.web.shown import token
 
 
+@pytest.mark.slow
 def test_days_are_listed_newest_first_and_turned_over(client: TestClient) -> None:
     made = [cast(1440 * day + k, "fish" if k == 3 else "nothing") for day in range(33) for k in range(6)]
     for at in range(0, len(made), 99):
@@ -40,6 +41,7 @@ def test_a_stop_s_name_is_text(client: TestClient) -> None:
     assert "<script>alert" not in client.get("/log").text
 
 
+@pytest.mark.slow
 def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
     water = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "5", "cover": "open"}
     assert "Last time" not in client.get("/last", params=water).text
@@ -90,6 +92,7 @@ def test_a_day_typed_in_is_read_back_kept_once_and_counts_for_no_rate(client: Te
     assert client.post("/log/typed", data=told | {"token": "x"}).status_code == 403
 
 
+@pytest.mark.slow
 def test_a_shift_that_is_told_is_used_said_on_the_sheet_and_withdrawn(client: TestClient) -> None:
     """Log, JSON, sheet and size answer say one thing of the angler's own fish, before and after."""
     made = fished(random.Random(5), 300, 0.2, HEADS)

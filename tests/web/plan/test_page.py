@@ -45,6 +45,7 @@ def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
     assert added["cast_ft"] == 80
 
 
+@pytest.mark.slow
 def test_a_stop_takes_the_water_that_the_sheet_shows(client: TestClient) -> None:
     form = {"token": token(client)}
     client.get(
@@ -87,6 +88,7 @@ def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
     assert '<wpt lat="50.2" lon="-4.0">' in client.get("/plan/1/spots.gpx").text
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize(
     ("fields", "said"),
     [
@@ -119,6 +121,7 @@ def test_a_change_that_cannot_be_changes_nothing(
     assert body(client) == before
 
 
+@pytest.mark.slow
 def test_a_refusal_stays_on_the_page_with_what_was_typed(client: TestClient) -> None:
     sent = {"do": "rods", "each": "A: 15 lb rope"}
     alone = send(client, **sent)
@@ -157,6 +160,7 @@ def test_plan_sheet_and_print_say_one_thing(client: TestClient) -> None:
         assert html.unescape(fished[2]) in html.unescape(paper)
 
 
+@pytest.mark.slow
 def test_a_plan_is_made_copied_from_a_file_and_deleted(client: TestClient) -> None:
     assert send(client, "/plan", name="Sunday").headers["location"] == "/plan/2"
     assert "No stops yet" in client.get("/plan/2").text

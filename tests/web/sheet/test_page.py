@@ -95,6 +95,7 @@ def test_save_reopen_delete_undo(client: TestClient) -> None:
     assert "fish_depth_ft=4" in plain.headers["location"]
 
 
+@pytest.mark.slow
 def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -> None:
     state = "fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=45&cover=open"
     assert 'href="/order?' in client.get("/?view=search&" + state).text
@@ -107,6 +108,7 @@ def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -
     assert refused.status_code == 422
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize(
     ("fields", "said"),
     [

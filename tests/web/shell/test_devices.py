@@ -23,6 +23,7 @@ def app(tmp_path: Path) -> FastAPI:
     return create_app(tmp_path / "a.sqlite", demo=True, hosts=["192.0.2.1"], pairing=pairing, address=HERE)
 
 
+@pytest.mark.slow
 def test_a_phone_with_the_code_comes_in_and_is_sent_off(app: FastAPI) -> None:
     guest = paired(app, "boat <b>phone")
     cookie = guest.cookies[COOKIE]

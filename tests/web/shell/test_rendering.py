@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from pathlib import Path
 
+import pytest
 from fastapi.testclient import TestClient
 from markupsafe import Markup
 
@@ -29,6 +30,7 @@ def test_whatever_is_placed_is_said_in_the_units_chosen() -> None:
         assert said("{{ '1 1/4'|ounces }}").count('class="frac') == 2
 
 
+@pytest.mark.slow
 def test_the_head_holds_the_last_water(client: TestClient) -> None:
     page = client.get("/box")
     for at, _, label in PAGES:

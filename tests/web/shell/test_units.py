@@ -29,6 +29,7 @@ def said(page: str) -> str:
     return html.unescape(re.sub(r"<[^>]+>", " ", body) + " ; ".join(spoken))
 
 
+@pytest.mark.slow
 @pytest.mark.parametrize("view", VIEWS)
 def test_no_view_says_a_figure_in_other_units(client: TestClient, view: str) -> None:
     in_metric(client)
@@ -45,6 +46,7 @@ def test_no_view_says_a_figure_in_other_units(client: TestClient, view: str) -> 
         assert found == [], (view, state)
 
 
+@pytest.mark.slow
 def test_box_and_drops_too(client: TestClient) -> None:
     in_metric(client)
     for at in ("/drops", "/drops?kind=depth"):
@@ -104,6 +106,7 @@ def test_the_choice_is_kept_exported_and_refused_when_unknown(client: TestClient
     assert client.post("/units", data={"token": "x", "system": "imperial"}).status_code == 403
 
 
+@pytest.mark.slow
 def test_programs_are_answered_in_the_units_of_their_names(client: TestClient) -> None:
     body = ashmoor.worked()[0]["body"]
     before = client.post("/api/v1/size", json=body).json()

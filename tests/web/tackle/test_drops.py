@@ -53,6 +53,7 @@ def test_a_drop_that_cannot_be_is_refused_in_one_sentence(
     assert visitor.get("/drops").text.count("withdraw</button>") == 2
 
 
+@pytest.mark.slow
 def test_a_rig_is_timed_as_it_is_dressed_and_teaches_the_whole_skirt_too(
     client: TestClient, token: str
 ) -> None:
@@ -108,6 +109,7 @@ def test_depth_and_mat_checks_teach_and_can_be_withdrawn(client: TestClient, tok
     assert client.post("/drops/999/withdraw", data={"token": token}, headers=HX).status_code == 404
 
 
+@pytest.mark.slow
 def test_a_bottom_found_on_the_water_teaches_and_its_place_is_told(client: TestClient, token: str) -> None:
     """A cast on record moves the fall that the sheet counts with; taken back, it moves nothing."""
     plain = client.get("/drops").text

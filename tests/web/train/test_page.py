@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from fastapi.testclient import TestClient
 
 
@@ -13,6 +14,7 @@ def token(client: TestClient) -> str:
     return found.group(1)
 
 
+@pytest.mark.slow
 def test_every_kind_asks_and_the_front_page_lists_them(visitor: TestClient) -> None:
     front = visitor.get("/train").text
     for kind in ("count", "pace", "eye", "call", "repair"):
@@ -23,6 +25,7 @@ def test_every_kind_asks_and_the_front_page_lists_them(visitor: TestClient) -> N
     assert visitor.get("/train/eye?n=11", follow_redirects=False).headers["location"] == "/train"
 
 
+@pytest.mark.slow
 def test_a_call_on_the_page_says_what_the_door_says(client: TestClient) -> None:
     given = {"way": "into", "family": "flipping-jig", "head_oz": "0.5", "trailer": "craw"}
     form = {"token": token(client), "id": "call.wood.1", "n": "3", "units": "imperial", **given}
@@ -54,6 +57,7 @@ def test_a_depth_in_metres_is_the_same_depth(client: TestClient) -> None:
     assert f"{100 * door['mark']:.0f} of 100" in shown
 
 
+@pytest.mark.slow
 def test_the_hand_is_used_when_agreed_and_withdrawn(client: TestClient) -> None:
     for k in range(12):
         q = client.get(f"/api/v1/drill?kind=count&topic=middle&seed={k}").json()["question"]

@@ -20,6 +20,7 @@ from heathdrop.web.sheet.shown.casting import BY_RULES, said_difference
 from tests.web.shown import DAY, shown
 
 
+@pytest.mark.slow
 def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -> None:
     sheet = shown(cat, sizing, view="cast", vs1="line:nylon:20", vs2="swim-jig:1:pin-tail")
     k = sheet.casting
@@ -64,6 +65,7 @@ def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) 
         shown(cat, sizing, view="cast", vs1="lure:toad")
 
 
+@pytest.mark.slow
 def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) -> None:
     """The depth said of the chosen rig is the strip's, of the other its own sheet's; one sentence says why
     the better fit is not the call, and only where it is better."""
@@ -83,6 +85,7 @@ def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) ->
     assert BY_RULES not in said["C"]
 
 
+@pytest.mark.slow
 def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> None:
     for family in ("swim-jig", "football-jig", "flipping-jig"):
         made = size(cat, Scenario(replace(DAY, cover=Cover()), families=(family,)))

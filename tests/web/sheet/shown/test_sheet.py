@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from urllib.parse import parse_qsl
 
+import pytest
+
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, tackle_of
@@ -35,6 +37,7 @@ def test_what_was_not_answered_is_asked(cat: Catalog, sizing: Sizing) -> None:
     assert shown(cat, sizing, given="cover water_temp_f").asked == ("bottom_depth_ft", "fish_depth_ft")
 
 
+@pytest.mark.slow
 def test_each_view_has_its_own_parts(cat: Catalog, sizing: Sizing) -> None:
     parts = ("rows", "casting", "calling", "rigging", "searching")
     has = {

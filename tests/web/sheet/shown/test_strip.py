@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import pytest
+
 from heathdrop.answers.cast import worked_of
 from heathdrop.catalog import Catalog
 from heathdrop.sizing.bands import bands_for
@@ -11,6 +13,7 @@ from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
 
 
+@pytest.mark.slow
 def test_what_the_strip_says(cat: Catalog) -> None:
     found = {}
     for name in CASES:
