@@ -1,4 +1,4 @@
-"""The Cast view: played, scrubbed, counted, ticked and compared in the real browser."""
+"""The Cast view: played, scrubbed and compared in the real browser."""
 
 from __future__ import annotations
 
@@ -40,19 +40,3 @@ def test_the_cast_is_played_scrubbed_and_compared(browser: webdriver.Chrome, sit
     assert len(frames["rivals"]) == 1
     browser.find_element(By.ID, "way").send_keys("drag")
     reads(browser, ".worked", "on the bottom")
-
-
-def test_the_coaches_count_and_tick(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 390, 844)
-    browser.get(site + "/?view=cast")
-    assert browser.execute_script("return document.documentElement.scrollWidth") <= 390
-    press(browser, "#fold-pace > summary")
-    press(browser, "#pace-go")
-    wait(browser, lambda: text(browser, "#turns-now") == "2 turns")
-    press(browser, "#pace-go")
-    press(browser, "#fold-pace > summary")
-    press(browser, "#count-go")
-    wait(browser, lambda: text(browser, "#count-now") == "1")
-    wait(browser, lambda: text(browser, "#count-now") == "Reel")
-    # Now it is the pace that counts: its coach opens by itself.
-    wait(browser, lambda: browser.find_element(By.ID, "pace-go").is_displayed())

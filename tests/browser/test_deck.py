@@ -100,21 +100,7 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     jump(browser)
     press(browser, "[data-outcome=fish]")
     press(browser, "[aria-label='Length more']")
-    assert browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, in']").get_attribute("value") == "14.5"
-    slide = browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, dragged']")
-    assert slide.get_attribute("value") == "14.5"  # button, field and slider are one length
-    length = browser.find_element(By.CSS_SELECTOR, "[aria-label='Length, in']")
-    length.clear()
-    length.send_keys("16")
-    assert slide.get_attribute("value") == "16"
-    length.clear()
-    length.send_keys("14.5")
-    weight = browser.find_element(By.CSS_SELECTOR, "[aria-label='Weight, lb']")
-    weight.send_keys("five")
-    press(browser, "#inside > button")
-    reads(browser, "#inside [role=status]", "5 lb 3 oz")  # said, and nothing written down
-    weight.clear()
-    weight.send_keys("5 lb 3 oz")
+    browser.find_element(By.CSS_SELECTOR, "[aria-label='Weight, lb']").send_keys("5 lb 3 oz")
     press(browser, "#inside > button")
     wait(browser, lambda: any(c.get("fish") for c in laptop.casts()))
     bump, fish = laptop.casts()
@@ -275,21 +261,6 @@ def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Ch
     )
 
 
-def test_what_is_refused_is_kept_and_said(browser: webdriver.Chrome, laptop: Laptop) -> None:
-    """One record that the laptop will not take does not stand in the way of the next."""
-    begin(browser)
-    browser.execute_script(
-        "localStorage.setItem('heathdrop-out-000000000-x', JSON.stringify({do: 'keep', id: 'x',"
-        " cast: {id: 'x', outcome: 'eaten'}}))"
-    )
-    tap(browser, "nothing")
-    tap(browser, "bump")
-    reads(browser, "#kept", "1 refused: see More")
-    wait(browser, lambda: len(laptop.casts()) == 2)
-    press(browser, "#more")
-    reads(browser, "#inside", "Refused: ", "eaten")
-
-
 def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_path: Path) -> None:
     sounder = Sounder(Boat(seed=3), 0)
     sounder.start()
@@ -327,25 +298,3 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         browser.get("about:blank")
         sounder.stop()
         laptop.stop()
-
-
-def test_a_stranger_at_the_laptops_address_takes_no_record(browser: webdriver.Chrome, site: str) -> None:
-    """Another machine may answer 200 to anything: a record that it does not name stays on the phone."""
-    browser.get(f"{site}/log")
-    said = browser.execute_async_script(
-        """
-        const done = arguments[arguments.length - 1];
-        localStorage.clear();
-        import("/static/deck/outbox.js").catch(() => null).then(async (outbox) => {
-          const real = window.fetch;
-          window.fetch = async () => new Response(JSON.stringify({kept: []}), {status: 200});
-          await outbox.put({do: "keep", id: "a", cast: {id: "a"}});
-          const left = outbox.waiting().length;
-          window.fetch = async () => new Response(JSON.stringify({kept: ["a"]}), {status: 200});
-          await outbox.flush();
-          window.fetch = real;
-          done([left, outbox.waiting().length]);
-        });
-        """
-    )
-    assert said == [1, 0]

@@ -75,19 +75,3 @@ def test_the_rig_is_drawn_and_one_change_is_tried(browser: webdriver.Chrome, sit
     reads(browser, ".changes li:first-child", "higher")
     press(browser, ".changes li a")
     wait(browser, lambda: "wrong" not in browser.current_url and "view" not in browser.current_url)
-
-
-def test_cautions_hide_for_today_and_come_back(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
-    browser.get(site)
-    assert text(browser, "#care-count") == "3"
-    press(browser, "#cautions summary")
-    press(browser, "[data-hush='hooks']")
-    wait(browser, lambda: text(browser, "#care-count") == "2")
-    browser.get(site)
-    wait(browser, lambda: text(browser, "#care-count") == "2")
-    browser.execute_script(
-        "localStorage.setItem('hushed', JSON.stringify({day: '2020-01-01', ids: ['hooks']}))"
-    )
-    browser.get(site)
-    wait(browser, lambda: text(browser, "#care-count") == "3")
