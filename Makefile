@@ -15,10 +15,10 @@ browser:
 demo: setup
 	@.venv/bin/heathdrop serve --demo --data .demo/ashmoor.sqlite
 
-# Two workers, the quick tests first; the browser has the machine to itself.
+# Two workers, each with a browser of its own at the end; the quick tests first.
 FAST = -n 2 --dist worksteal -m "not slow and not browser" --ignore=tests/browser
 SLOW = -n 2 --dist worksteal -m "slow and not browser" --ignore=tests/browser
-SEEN = tests/browser
+SEEN = -n 2 --dist worksteal tests/browser
 
 test: setup-dev browser
 	@.venv/bin/python -m pytest $(FAST)

@@ -6,13 +6,19 @@ import html
 import json
 import re
 import time
+from types import SimpleNamespace
 from typing import Any
+from urllib.parse import parse_qsl, urlsplit
 
 import pytest
 from fastapi.testclient import TestClient
 
+from heathdrop.conditions.gear import Rod
+from heathdrop.conditions.plan import MOST_STOPS
 from heathdrop.store import plans
+from heathdrop.web.plan.page import _stop_address
 from tests.web.shown import token
+from tests.web.small_plan import BODY
 
 
 def body(client: TestClient, id_: int = 1) -> dict[str, Any]:
@@ -24,6 +30,28 @@ def body(client: TestClient, id_: int = 1) -> dict[str, Any]:
 
 def send(client: TestClient, at: str = "/plan/1", **fields: str) -> Any:
     return client.post(at, data={"token": token(client), **fields}, follow_redirects=False)
+
+
+def test_a_stops_water_goes_to_the_sheet_with_rod_box_and_schools() -> None:
+    told = {**BODY, "schools": {"mat-entry": "lobbed"}, "box": "mine"}
+    line = {"material": "braid", "test_lb": 30}
+    tied = SimpleNamespace(line=line, inches_per_turn=24.0, rod=Rod(power="heavy", low_oz=0.5, high_oz=1.5))
+    asked = dict(parse_qsl(urlsplit(_stop_address(told, 0, "swim-jig:0.5:craw", tied)).query))  # type: ignore[arg-type]
+    assert asked == {
+        "water_temp_f": "58", "bottom_depth_ft": "9", "fish_depth_ft": "6", "cover": "submerged-grass",
+        "box": "mine", "pick": "swim-jig:0.5:craw", "line": "braid", "test_lb": "30",
+        "inches_per_turn": "24", "rod": "casting", "rod_power": "heavy",
+        "rod_low_oz": "0.5", "rod_high_oz": "1.5", "s_mat-entry": "lobbed",
+    }  # fmt: skip
+
+
+def test_a_plan_has_at_most_two_dozen_stops(client: TestClient) -> None:
+    while len(body(client)["stops"]) < MOST_STOPS:
+        assert send(client, do="twice", stop="0").status_code == 303
+    for do in ("add", "sheet"):
+        refused = send(client, do=do, scenario="1")
+        assert "Stops “24 already” cannot be; it must be at most 24." in html.unescape(refused.text), do
+    assert len(body(client)["stops"]) == MOST_STOPS
 
 
 def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:

@@ -46,6 +46,7 @@ def test_a_phone_with_the_code_comes_in_and_is_sent_off(app: FastAPI) -> None:
     assert guest.get("/deck").status_code == 403
     assert laptop.post("/devices/1/off", data={"token": token(laptop)}).status_code == 404
     laptop.post("/devices/code", data={"token": token(laptop)})
+    assert re.search(r"\b5 min 0 s\b", laptop.get("/devices").text)
     assert app.state.pairing.code in laptop.get("/devices").text.replace(" ", "")
 
 

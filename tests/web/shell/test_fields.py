@@ -110,6 +110,10 @@ def test_long_texts_are_cut_and_strange_names_passed_over() -> None:
     )
     assert len(values["wind_mph"]) == LONGEST
     assert len(values["pick"]) == 200
+    long = values_from(dict.fromkeys(("vs1", "vs2", "tried", "driven", "pick"), "x" * 9000))
+    assert {k: len(long[k]) for k in ("vs1", "vs2", "tried", "driven", "pick")} == {
+        "vs1": 200, "vs2": 200, "tried": 6000, "driven": 700, "pick": 200,
+    }  # fmt: skip
     assert "tide" not in values
     assert schools_in(values) == {"topic": "school"}
 

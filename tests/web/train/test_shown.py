@@ -70,6 +70,11 @@ def test_the_hand_in_sentences() -> None:
 def test_the_eyes_water_shows_the_cast_only_after_the_answer() -> None:
     q = question_of(Named("eye", "nylon", 4))
     before = eye_of(q)
+    for topic, seed, words in (("nylon", 4, range(0, 15, 2)), ("nylon", 8, range(0, 25, 5))):
+        drawn = eye_of(question_of(Named("eye", topic, seed)))[0]
+        assert [said for _, said in drawn.marks] == [f"{d} ft" for d in words]
+        drawn_at = [drawn.surface + d * drawn.per_ft for d in words]
+        assert [y for y, _ in drawn.marks] == pytest.approx(drawn_at, abs=0.06)
     assert [d.frame.name for d in before] == ["wide", "narrow"]
     assert all(d.path == "" and d.there is None for d in before)
     after = eye_of(q, mark_of(q.named, {"depth_ft": 5.0}), 5.0)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 import pytest
 from fastapi.testclient import TestClient
@@ -11,7 +12,7 @@ from heathdrop.advice.why import limit_sentence, runs
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.sizing.size import Sizing
-from heathdrop.web.sheet.shown.board import MARKS
+from heathdrop.web.sheet.shown.board import MARKS, _cell
 from tests.web.shown import shown
 
 
@@ -38,6 +39,20 @@ def test_the_board_names_what_holds_a_pair_back(cat: Catalog, sizing: Sizing) ->
     assert other.to_best == "/"
     with pytest.raises(BadInput, match="pick trailer was “toad”"):
         shown(cat, sizing, pick="swim-jig:0.5:toad")
+
+
+def test_a_pair_is_shaded_from_its_score_on(sizing: Sizing) -> None:
+    first = sizing.rigs[0]
+    shades = {}
+    for score in (29, 30, 49, 50, 69, 70, 81, 82, 91, 92):
+        here = replace(first, fits=replace(first.fits, score=score / 100))
+        cell = _cell(sizing, here, 2, 0.375, first, first)
+        assert cell is not None
+        shades[score] = cell.shade
+    assert list(shades.values()) == [0, 1, 1, 2, 2, 3, 3, 4, 4, 5]
+    assert cell.id.endswith("-3750")
+    assert (cell.chosen, cell.best, cell.score) == (True, False, 92)
+    assert _cell(sizing, None, 2, 0.375, first, first) is None
 
 
 def test_every_mark_has_its_picture(client: TestClient) -> None:

@@ -7,12 +7,14 @@ from urllib.parse import parse_qsl, urlencode
 import pytest
 
 from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.answers.mat import MOST_OZ
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.web.sheet.shown.rigging import (
     CURVE_FLOOR,
     CURVE_HEIGHT,
     CURVE_LEFT,
+    CURVE_WIDTH,
     MISSES_FT,
     mat_drawing,
     rigging_of,
@@ -73,6 +75,10 @@ def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:
     assert across[0] >= CURVE_LEFT
     assert all(b <= a for a, b in zip(quiet, loud, strict=True))
     assert drawing.y == pytest.approx(CURVE_FLOOR - CURVE_HEIGHT * best.cover.passes)
+    assert drawing.x == pytest.approx(CURVE_LEFT + CURVE_WIDTH * best.rig.head_oz / MOST_OZ)
+    assert [x for x, _ in drawing.ticks] == pytest.approx(
+        [CURVE_LEFT + CURVE_WIDTH * oz / MOST_OZ for oz in (0.5, 1.0, 1.5, 2.0)]
+    )
     assert [label for _, label in drawing.ticks] == ["1/2", "1", "1 1/2", "2"]
     assert f"goes through {100 * best.cover.passes:.0f} times of 100" in drawing.said
     assert mat_drawing(*rated("right over grass")) is None
