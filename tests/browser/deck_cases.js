@@ -100,6 +100,27 @@ var cases = {
     await opens(lab, "go");
     lab.same(await seen(0), ["4.04", "Splash", "go", [], [], 0]);
   } },
+  "a screen that was locked in a count is kept on again": { async run(lab) {
+    await opens(lab, "go");
+    await opens(lab, "water"); // a look elsewhere asks no second time
+    lab.same(lab.awake, 1);
+    lab.hidden();
+    document.dispatchEvent(new Event("visibilitychange"));
+    await lab.rest();
+    lab.same(lab.awake, 1);
+    lab.press("#close");
+    await answer(lab, "nothing");
+    lab.same(lab.awake, 0);
+    document.dispatchEvent(new Event("visibilitychange"));
+    await lab.rest();
+    lab.same(lab.awake, 0);
+    lab.pass(400);
+    lab.press("#go");
+    lab.pass(800);
+    lab.press("[data-outcome=nothing]"); // over before the browser has granted it
+    await lab.rest();
+    lab.same(lab.awake, 0);
+  } },
   "what lands is counted without turns": { async run(lab) {
     await opens(lab, "after");
     await opens(lab, "go");

@@ -18,7 +18,12 @@ window.requestAnimationFrame = (run) => lab.frames.push(run);
 const own = (name, value) => Object.defineProperty(navigator, name, { value, configurable: true });
 own("userActivation", { hasBeenActive: true });
 own("vibrate", (ms) => lab.buzzed.push(ms));
-own("wakeLock", { request: async () => { lab.awake += 1; return { release: async () => { lab.awake -= 1; } }; } });
+own("wakeLock", { request: async () => {
+  lab.awake += 1;
+  const held = new EventTarget();
+  lab.hidden = () => { lab.awake -= 1; held.dispatchEvent(new Event("release")); };
+  return Object.assign(held, { release: async () => lab.hidden() });
+} });
 window.AudioContext = class {
   createOscillator() {
     return { frequency: { set value(pitch) { lab.tones.push(pitch); } }, connect: (next) => next, start() {}, stop() {} };

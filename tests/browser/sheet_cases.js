@@ -121,4 +121,66 @@ var cases = {
     tell("htmx:afterRequest", { xhr: { status: 422 } });
     lab.same([looks(), lab.waits().includes(350)], [plain, false]);
   } },
+  "a drop is timed, what is far off is marked and scrapped": { at: "/drops", async run(lab) {
+    document.querySelector(".watchbox").dataset.far = "1.5";
+    const drop = (ms) => { lab.press("#watch"); lab.pass(ms); lab.press("#watch"); };
+    const stands = () => [lab.by("times").value, lab.all("#tries button"), lab.text("far"), lab.text("keep-tries"), lab.by("scrap").hidden];
+    lab.same(stands().slice(0, 3).concat(lab.by("scrap").hidden, lab.by("keep-tries").hidden), ["", [], "", true, true]);
+    lab.press("#watch");
+    lab.pass(1240);
+    lab.run_(60);
+    lab.same([lab.text("watch"), lab.text("watch-now"), lab.by("watch").className.includes("running"), lab.awake], ["Landed", "1.2", true, 1]);
+    lab.pass(1260);
+    lab.press("#watch");
+    await lab.rest();
+    lab.same([lab.text("watch"), lab.text("watch-now"), lab.by("watch").className.includes("running"), lab.awake], ["Splash", "2.50", false, 0]);
+    lab.same(stands(), ["2.50", ["2.50 ×"], "", "Keep it", false]);
+    drop(5000);
+    lab.same(stands().slice(2, 4), ["2.50 and 5.00 s: far from the rest. A spoilt drop? Touch it to scrap it.", "Keep these 2"]);
+    drop(2600);
+    lab.same([stands()[2], lab.marked("#tries button", "class")], ["5.00 s: far from the rest. A spoilt drop? Touch it to scrap it.", [null, "far", null]]);
+    lab.press("[data-scrap='1']");
+    lab.same([stands()[0], stands()[2]], ["2.50 2.60", ""]);
+    lab.press("#scrap");
+    lab.same(stands()[0], "2.50");
+    lab.type("#times", "2.5; 1.5,2.4");
+    lab.same([stands()[1], stands()[2].slice(0, 6)], [["2.5 ×", "1.5 ×", "2.4 ×"], "1.5 s:"]);
+    lab.key("body", " ");
+    lab.key("body", " ", { repeat: true });
+    lab.key("#times", " ");
+    lab.same(lab.text("watch"), "Landed");
+    lab.pass(2500);
+    lab.key("body", " ");
+    lab.same(lab.by("times").value, "2.5 1.5 2.4 2.50");
+    lab.by("kind").value = [...lab.by("kind").options].map((o) => o.value).find((v) => v !== "drop");
+    lab.by("kind").dispatchEvent(new Event("change", { bubbles: true }));
+    lab.same(document.querySelector(".watchbox").hidden, true);
+  } },
+  "a count is tapped blind, by the browser's own clock": { at: "/train/count?topic=short&seed=2", async run(lab) {
+    const tap = lab.by("tap");
+    const at = (kind, ms, more) => Object.defineProperty(Object.assign(new Event(kind, { bubbles: true }), more), "timeStamp", { value: ms });
+    const first = tap.textContent;
+    let sent = 0;
+    lab.by("answer").submit = () => { sent += 1; };
+    tap.dispatchEvent(at("pointerdown", 9000));
+    lab.same([tap.textContent, tap.classList.contains("running")], [tap.dataset.then, true]);
+    tap.dispatchEvent(at("keydown", 9100, { key: "Escape" }));
+    lab.same([tap.textContent, tap.classList.contains("running")], [first, false]);
+    tap.dispatchEvent(at("keydown", 9990, { key: " " }));
+    tap.dispatchEvent(at("keydown", 9995, { key: " ", repeat: true }));
+    lab.even = 13040;
+    tap.dispatchEvent(at("keydown", 13000, { key: "Enter" }));
+    lab.same([lab.by("tapped").value, lab.by("late").value, tap.disabled, sent], ["3.010", "40", true, 1]);
+  } },
+  "a depth that is typed marks the water": { at: "/train/eye?topic=nylon&seed=4", async run(lab) {
+    const drawing = document.querySelector("svg.eye");
+    const guess = drawing.querySelector(".guess");
+    const along = drawing.querySelector(".half").getAttribute("d").slice(1).split(",")[0];
+    lab.same(guess.hasAttribute("hidden"), true);
+    lab.type("#depth", "4.5");
+    const y = Number(drawing.dataset.surface) + 4.5 * Number(drawing.dataset.foot);
+    lab.same([guess.hasAttribute("hidden"), guess.getAttribute("transform")], [false, `translate(${along},${y})`]);
+    lab.type("#depth", "deep");
+    lab.same(guess.hasAttribute("hidden"), true);
+  } },
 };
