@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from heathdrop.answers.plan import rig_said
 from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
-from heathdrop.api.casting import rig_written
+from heathdrop.api.planning import rig_written
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.catalog import Catalog, load
 from heathdrop.conditions.request import SizeRequest

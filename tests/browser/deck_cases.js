@@ -302,7 +302,7 @@ var cases = {
     lab.same([lab.text("kept"), lab.waits()], ["1 cast, all on the laptop.", []]);
   } },
   "operations go in order, fifty casts in a letter": { async run(lab) {
-    const { put, waiting, flush } = await lab.module("outbox.js");
+    const { put, waiting, flush } = await lab.module("deck/outbox.js");
     for (let k = 0; k < 60; k += 1) { put({ do: "keep", id: `c${k}`, cast: { id: `c${k}` } }); }
     put({ do: "mend", id: "c1", cast: { id: "c1", x: 1 } });
     put({ do: "withdraw", id: "c2" });
@@ -321,7 +321,7 @@ var cases = {
     lab.same(waiting(), []);
   } },
   "one that is refused stands in nobody's way": { async run(lab) {
-    const { put, refused, waiting, flush } = await lab.module("outbox.js");
+    const { put, refused, waiting, flush } = await lab.module("deck/outbox.js");
     ["a", "b", "c"].forEach((id) => put({ do: "keep", id, cast: { id } }));
     await lab.rest();
     lab.asked.length = 0;
@@ -399,12 +399,12 @@ var cases = {
       const other = rows();
       lab.replies.length = 0;
       lab.replies.push(["POST /deck/water", { ...changed, next: order([cast("A", 8)]) }]);
-      const { put } = await lab.module("outbox.js");
+      const { put } = await lab.module("deck/outbox.js");
       await put({ do: "water", id: "w", form: {} });
       lab.same([rows(), facts(lab)[0]], [other, "3"]);
     } },
   "water that is being changed is not redrawn under the finger": { async run(lab) {
-    const { put } = await lab.module("outbox.js");
+    const { put } = await lab.module("deck/outbox.js");
     lab.replies.push(["POST /deck/water", { ...day().stops[0], water: [] }]);
     await opens(lab, "water");
     lab.press("[aria-label='Fish more']");
@@ -417,7 +417,7 @@ var cases = {
     lab.same(lab.text("paneltitle"), "Stops");
   } },
   "a water answered in a count waits for the next cast": { async run(lab) {
-    const { put } = await lab.module("outbox.js");
+    const { put } = await lab.module("deck/outbox.js");
     lab.replies.push(["POST /deck/water", { ...day().stops[0], next: order([cast("A", 7)]) }]);
     await opens(lab, "go");
     await put({ do: "water", id: "w", form: {} });
@@ -529,7 +529,7 @@ var cases = {
     lab.same(lab.asked.map((a) => a[1]), ["/api/v1/next?stop=Point&limit=6&units=imperial"]);
   } },
   "a time never goes back, and a name is a uuid": { zone: 150, async run(lab) {
-    const { stamp, uuid, heard, skew } = await lab.module("clock.js");
+    const { stamp, uuid, heard, skew } = await lab.module("shell/clock.js");
     const at = [];
     const say = () => at.push(Date.parse(stamp()) - Date.parse("2026-04-11T11:12:00Z"));
     say();
@@ -549,7 +549,7 @@ var cases = {
     lab.same([new Set(ids).size, ids.filter((i) => !/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/.test(i))], [40, []]);
   } },
   "a time east of Greenwich": { zone: -330, async run(lab) {
-    const { stamp } = await lab.module("clock.js");
+    const { stamp } = await lab.module("shell/clock.js");
     lab.same(stamp(), "2026-04-11T16:42:00.000+05:30");
   } },
 };

@@ -66,7 +66,7 @@ Object.assign(lab, {
   kept: (kind) => Object.keys(localStorage).filter((k) => k.startsWith("heathdrop-out-0")).sort()
     .map((k) => JSON.parse(localStorage.getItem(k))).filter((o) => o.do === kind),
   sent: (method) => lab.asked.filter((a) => a[0] === method).map((a) => a[2]),
-  module: (file) => import(document.querySelector("script[type=module][src*='deck.js']").src.replace(/deck\.js.*/, file)),
+  module: (file) => import(document.querySelector("script[type=module][src*='deck.js']").src.replace(/deck\/deck\.js.*/, file)),
   same(found, wanted) {
     const [a, b] = [found, wanted].map((v) => JSON.stringify(v));
     if (a !== b) { throw new Error(`found ${a}\n wanted ${b}`); }

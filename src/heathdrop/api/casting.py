@@ -10,12 +10,11 @@ from heathdrop.answers.deck import NextUp
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.thrown import rig_of
-from heathdrop.api.planning import IfAnswer, RigFields
+from heathdrop.api.planning import IfAnswer, RigFields, rig_written
 from heathdrop.api.searching import CastAnswer, SearchAnswer, casts_written, written
 from heathdrop.conditions.gear import Line
 from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
-from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import count_said
 
@@ -127,19 +126,4 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
             runs=sentence(f"{cast.runs_ft:.0f} ft"),
             why=sentence(cast.why),
         ),
-    )
-
-
-def rig_written(rig: Rig) -> RigFields:
-    """A rig's fields as a cast's record carries them."""
-    return RigFields(
-        family=rig.family.id,
-        head_oz=rig.head_oz,
-        head_material=rig.head_material.id,
-        trailer=rig.trailer.id,
-        trailer_length_in=0.0 if rig.trailer.bare else rig.trailer_length_in,
-        skirt=rig.skirt.id,
-        plastic=rig.plastic.id,
-        orientation=rig.orientation.id,
-        blades=rig.blades.id if rig.blades else None,
     )

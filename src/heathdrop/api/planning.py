@@ -6,6 +6,7 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
+from heathdrop import catalog as catalogue
 from heathdrop.answers.day_table import Tell
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.plan import Plan, Served, StopPlan
@@ -15,10 +16,10 @@ from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.day.plan import planned
 from heathdrop.physics.rig import Rig
-from heathdrop.physics.rig_name import name_of
+from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import feet
 
-__all__ = ["PlanAnswer", "PlannedStop", "RigOnRod", "TiedAnswer", "WithAnswer", "written"]
+__all__ = ["PlanAnswer", "PlannedStop", "RigOnRod", "TiedAnswer", "WithAnswer", "as_tied", "written"]
 
 
 class RigFields(BaseModel):
@@ -186,18 +187,29 @@ def _line(line: Line) -> dict[str, Any]:
 
 
 def _rig(rig: Rig) -> RigOnRod:
-    return RigOnRod(
+    return RigOnRod(**rig_written(rig).model_dump(), name=name_of(rig).text())
+
+
+def rig_written(rig: Rig) -> RigFields:
+    """A rig's fields as a cast's record carries them."""
+    return RigFields(
         family=rig.family.id,
         head_oz=rig.head_oz,
         head_material=rig.head_material.id,
         trailer=rig.trailer.id,
-        trailer_length_in=rig.trailer_length_in,
+        trailer_length_in=0.0 if rig.trailer.bare else rig.trailer_length_in,
         skirt=rig.skirt.id,
-        blades=rig.blades.id if rig.blades else None,
         plastic=rig.plastic.id,
         orientation=rig.orientation.id,
-        name=name_of(rig).text(),
+        blades=rig.blades.id if rig.blades else None,
     )
+
+
+def as_tied(cast: CastAnswer, rod: str) -> WithAnswer:
+    """A cast of a stop's order as its rod is worked; on ``rod`` where it names none."""
+    fields = cast.model_dump(include={"countdown_s", "pace_ft_s", "turns_per_s", "runs_ft", "way", "cadence"})
+    rig = _rig(RigName.parse(cast.name).rig(catalogue.load()))
+    return WithAnswer(rod=cast.rod or rod, rig=rig, change="none", fit=0.0, **fields)
 
 
 def _r(value: float, digits: int = 3) -> float:

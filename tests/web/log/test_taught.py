@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.shifts import Shift
 from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Effort, rates_of
 from heathdrop.store.fish import AgreedShift
-from heathdrop.web.log.taught import WIDTH, Held, looks_of, sayings_of, traits_of
+from heathdrop.web.log.taught import WIDTH, Held, _whisker, looks_of, sayings_of, traits_of
 
 
 def lessons(**more: object) -> Lessons:
@@ -24,7 +26,9 @@ def test_whiskers_lie_on_one_scale() -> None:
     (look,) = looks_of(lessons())  # a category of one bin compares nothing
     assert look.name == "head"
     assert all(0.0 <= r.low < r.dot < r.high <= WIDTH + 1e-9 for r in look.rows)
-    assert all(r.said == "too few yet" or "an hour" in r.said for r in look.rows)
+    rate = replace(lessons().rates[0], per_hour=1.25, low=0.8, high=2.04)
+    said = [_whisker(replace(rate, enough=enough), 10.0).said for enough in (False, True)]
+    assert said == ["too few yet", "1.2 an hour, 0.8 to 2.0"]
 
 
 def test_only_what_is_known_is_said() -> None:

@@ -42,8 +42,9 @@ def test_crossings_are_the_plans_own_figures() -> None:
             assert cell.count == f"{served.countdown_s:.1f} s"
             assert cell.line == f"{rod.line['material']}:{rod.line['test_lb']:g}"
             assert cell.said.startswith(f"Rod {rod.name} at {stop.name}: {cell.score} of 100, ")
-        assert row.fished.startswith(f"Rod {stop.with_.rod}")
-        assert row.fished.endswith(f"{hands_of(stop.with_).said}.")
+        changed = {"none": "", "trailer": " (change the trailer)", "retie": " (retie)"}[stop.with_.change]
+        rig = rig_said(stop.with_.rig)
+        assert row.fished == f"Rod {stop.with_.rod}{changed}: {rig}, {hands_of(stop.with_).said}."
         assert bool(row.doubt) is not stop.served
         assert row.beside == tuple(beside_said(stop))
         assert len(row.order) == len([*runs_of(stop.search)])

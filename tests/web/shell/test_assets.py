@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 
-from heathdrop.web.shell.assets import ounces_markup
+from heathdrop.web.shell.assets import bundled, ounces_markup
 
 
 @pytest.mark.parametrize(
@@ -18,3 +20,13 @@ from heathdrop.web.shell.assets import ounces_markup
 )
 def test_fractions_as_anglers_write_them(written: str, shown_as: str) -> None:
     assert str(ounces_markup(written)) == shown_as
+
+
+def test_a_script_goes_along_with_all_that_it_takes() -> None:
+    """Each once, before those that take of it; what is offered is what is exported."""
+    text = bundled("plan/deckcard.js")
+    made = re.findall(r'^scripts\["(.+?)"\] = ', text, re.M)
+    assert made == ["shell/dom.js", "shell/sound.js", "shell/awake.js", "shell/clock.js", "plan/deckcard.js"]
+    assert 'const { guard, stamp, uuid } = scripts["shell/clock.js"];' in text
+    assert "return { stayAwake, buzz };" in text
+    assert not re.search(r"^(import|export)\b", text, re.M)

@@ -10,13 +10,11 @@ import json
 from typing import Any
 
 from heathdrop import catalog as catalogue
-from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod
-from heathdrop.api.searching import CastAnswer
+from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer, as_tied
 from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
-from heathdrop.units import count_said
 from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, order_said, rig_said
-from heathdrop.web.shell.assets import static_file
+from heathdrop.web.shell.assets import bundled, static_file
 from heathdrop.web.shell.rendering import templates
 
 __all__ = ["deck_card", "printed_card"]
@@ -24,17 +22,6 @@ __all__ = ["deck_card", "printed_card"]
 
 def _static(name: str) -> str:
     return static_file(name).read_text("utf-8")
-
-
-def _of_cast(cast: CastAnswer) -> RigOnRod:
-    named = {"head_material": "", "skirt": "", "plastic": "", "orientation": "", "name": cast.name}
-    return RigOnRod(
-        family=cast.family,
-        head_oz=cast.head_oz,
-        trailer=cast.trailer,
-        trailer_length_in=cast.trailer_length_in,
-        **named,
-    )
 
 
 def line_said(line: dict[str, Any]) -> str:
@@ -47,63 +34,47 @@ def line_said(line: dict[str, Any]) -> str:
     )
 
 
-def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
-    """A stop as the card's script shows it."""
-    lines = {r.name: line_said(r.line) for r in plan.rods}
-    lands = catalogue.load().families[s.with_.rig.family].work != "swim"
-    hands = hands_of(s.with_)
-    change = CHANGES[s.with_.change]
-    first = {
-        "rod": s.with_.rod,
-        "said": sentence(rig_said(s.with_.rig)) + (f" ({change})" if change else ""),
-        "rig": _named(s.with_.rig),
-        "countdown_s": s.with_.countdown_s,
+def _cast_data(plan: PlanAnswer, s: PlannedStop, served: WithAnswer, why: str) -> dict[str, Any]:
+    """A cast as the card's script shows it and as its record carries it: the fields of the deck's own."""
+    tied = next(r for r in plan.rods if r.name == served.rod)
+    hands, change = hands_of(served), CHANGES[served.change]
+    work = catalogue.load().families[served.rig.family].work
+    return {
+        "rod": served.rod,
+        "said": sentence(rig_said(served.rig)) + (f" ({change})" if change else ""),
+        "labels": [hands.count_label, hands.hand_label, hands.runs_label],
         "count_said": hands.count,
-        "pace_ft_s": s.with_.pace_ft_s,
-        "turns_per_s": s.with_.turns_per_s,
         "turns_said": sentence(hands.hand),
-        "why": "The plan's own count and pace.",
+        "runs_said": sentence(hands.runs),
+        "why": sentence(why),
+        "lands": work != "swim",
+        "rig": served.rig.model_dump(exclude={"name"}),
+        "line": tied.line,
+        "countdown_s": served.countdown_s,
+        "pace_ft_s": served.pace_ft_s,
+        "turns_per_s": served.turns_per_s,
+        "rod_tip_height_ft": s.search[0].rod_tip_height_ft if s.search else None,
+        "work": served.cadence or work,
     }
-    order = [
-        {
-            "rod": c.rod or s.with_.rod,
-            "said": sentence(rig_said(_of_cast(c))),
-            "rig": _named(_of_cast(c)),
-            "countdown_s": c.countdown_s,
-            "count_said": count_said(c.countdown_s),
-            "pace_ft_s": c.pace_ft_s,
-            "turns_per_s": c.turns_per_s,
-            "turns_said": sentence(hands.hand) if lands else f"{10 * c.turns_per_s:.0f}",
-            "why": sentence(c.why),
-        }
-        for c in s.search
-    ]
-    # The order opens with the plan's own cast, which is said once.
-    if order and s.search[0].countdown_s == s.with_.countdown_s and s.search[0].name == s.with_.rig.name:
+
+
+def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
+    """A stop as the card's script shows it. The order opens with the plan's own cast, which is said once."""
+    order = list(s.search)
+    if order and (order[0].countdown_s, order[0].name) == (s.with_.countdown_s, s.with_.rig.name):
         order = order[1:]
     return {
         "name": s.name,
         "water": sentence(s.water),
-        "rod": s.with_.rod,
-        "line": lines[s.with_.rod],
-        "lands": lands,
-        "labels": [hands.count_label, hands.hand_label, hands.runs_label],
-        "runs_said": sentence(hands.runs),
-        "casts": [first, *order],
+        "casts": [
+            _cast_data(plan, s, s.with_, "The plan's own count and pace."),
+            *[_cast_data(plan, s, as_tied(c, s.with_.rod), c.why) for c in order],
+        ],
         "ifs": [
             *[sentence(said) for said in beside_said(s)],
             *[sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
         ],
         "cautions": [sentence(c) for c in s.cautions],
-    }
-
-
-def _named(rig: RigOnRod) -> dict[str, Any]:
-    return {
-        "family": rig.family,
-        "head_oz": rig.head_oz,
-        "trailer": rig.trailer,
-        "trailer_length_in": rig.trailer_length_in,
     }
 
 
@@ -119,7 +90,7 @@ def deck_card(plan: PlanAnswer) -> str:
     data["key"] = hashlib.sha256(text.encode()).hexdigest()[:12]
     packed = json.dumps(data, separators=(",", ":")).replace("<", "\\u003c")
     return templates.get_template("plan/deckcard.html").render(
-        plan=plan, data=packed, css=_static("plan/deckcard.css"), js=_static("plan/deckcard.js")
+        plan=plan, data=packed, css=_static("plan/deckcard.css"), js=bundled("plan/deckcard.js")
     )
 
 

@@ -10,10 +10,12 @@ from dataclasses import dataclass
 from itertools import groupby
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers import plan as plans
 from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said, inches_said, ounces_as_written
+from heathdrop.units import count_said
 
 #: The changes of a plan, as page, print and card say them.
 CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
@@ -35,14 +37,8 @@ class Hands:
 
 
 def rig_said(rig: RigOnRod) -> str:
-    """A rig in words: ``3/8 oz swim jig, craw 4 in``."""
-    catalog = catalogue.load()
-    tail = (
-        ""
-        if not rig.trailer_length_in
-        else f", {catalog.trailers[rig.trailer].name} {inches_said(rig.trailer_length_in)} in"
-    )
-    return f"{ounces_as_written(rig.head_oz)} oz {catalog.families[rig.family].name}{tail}"
+    """A rig in words, the same as on the deck: ``3/8 oz swim jig, craw 4 in``, a head of another metal so."""
+    return plans.rig_said(RigName.parse(rig.name).rig(catalogue.load()))
 
 
 def hands_of(served: WithAnswer) -> Hands:

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import hashlib
+import json
+import posixpath
+import re
 from functools import cache
 from pathlib import Path
 
@@ -11,7 +14,7 @@ from markupsafe import Markup
 from heathdrop.measures import TURNS, is_metric
 from heathdrop.reading import number_of
 
-__all__ = ["STATIC", "asset", "static_file"]
+__all__ = ["STATIC", "asset", "bundled", "static_file"]
 
 WEB = Path(__file__).parents[1]
 #: Each wing that has templates, and each that has scripts and styles: its name, its folder.
@@ -23,6 +26,32 @@ def static_file(name: str) -> Path:
     """Where a shipped file lies: ``deck/outbox.js`` is ``outbox.js`` of the wing ``deck``."""
     wing, _, rest = name.partition("/")
     return STATIC[wing] / rest
+
+
+#: What scripts take of one another and offer, as they are written here.
+TAKES = re.compile(r'^import \{ (.+?) \} from "(.+?)";$', re.M)
+OFFERS = re.compile(r"^export (?=(?:async )?(?:function|const) (\w+))", re.M)
+
+
+def bundled(name: str) -> str:
+    """A script with all that it takes of others, as one text for a file that stands alone: each script in a
+    function of its own, once, before those that take of it."""
+    made: dict[str, str] = {}
+
+    def put(script: str) -> None:
+        text = static_file(script).read_text("utf-8")
+        for _, path in TAKES.findall(text):
+            other = posixpath.normpath(posixpath.join(posixpath.dirname(script), path))
+            if other not in made:
+                put(other)
+            text = text.replace(f'from "{path}";', f"= scripts[{json.dumps(other)}];")
+        text = re.sub(r"^import (?=\{)", "const ", text, flags=re.M)
+        offered = ", ".join(OFFERS.findall(text))
+        body = OFFERS.sub("", text)
+        made[script] = f"scripts[{json.dumps(script)}] = (() => {{\n{body}\nreturn {{ {offered} }};\n}})();"
+
+    put(name)
+    return "\n".join(["const scripts = {};", *made.values()])
 
 
 @cache

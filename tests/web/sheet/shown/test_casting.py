@@ -34,6 +34,9 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
         low, high = (float(v) for v in row.band.split(" to "))
         assert low <= float(row.seconds) <= high
     assert float(k.turns_per_s) == pytest.approx(feet(best.tuned.pace_m_s) * 12 / 29, abs=1e-3)
+    pace = feet(best.tuned.pace_m_s)
+    said = f"{10 * pace * 12 / 29:.0f} turns in 10 s, {pace:.1f} ft/s on a 29 in reel"
+    assert k.turns_said == said
     assert [r.mark for r in k.rivals] == ["B", "C"]
     assert "higher" in k.rivals[0].said
     assert "deeper" in k.rivals[1].said

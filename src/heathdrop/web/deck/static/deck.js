@@ -3,7 +3,7 @@
 import { by, recall, remember } from "../shell/dom.js";
 import { beep } from "../shell/sound.js";
 import { buzz, stayAwake } from "../shell/awake.js";
-import { skew, stamp, uuid } from "./clock.js";
+import { guard, skew, stamp, uuid } from "../shell/clock.js";
 import { flush, onChange, put, refused, stand, waiting } from "./outbox.js";
 import { fishPanel, onPanels, rigPanel, stopPanel, waterPanel, morePanel } from "./panels.js";
 import { watch } from "./sounder.js";
@@ -16,9 +16,8 @@ const SHOWN = 3;
 const said = Object.fromEntries(data.answers);
 let state = { trip: data.trip, stop: 0, at: 0, begun: 0, reeling: 0, rig: "" };
 let casts = [];
-// By a clock that never jumps: a phone's own may be put back in the midst of a day.
-let answered = -TWICE_MS;
-let pressed = -TWICE_MS;
+const answers = guard(TWICE_MS);
+const presses = guard(TWICE_MS / 2);
 let spoken = -1;
 let turned = -1;
 let asked = 0;
@@ -149,8 +148,8 @@ function reel(count) {
 }
 
 function main() {
-  if (performance.now() - pressed < TWICE_MS / 2) { return; }
-  pressed = performance.now();
+  if (presses.early()) { return; }
+  presses.taken();
   if (!state.begun) {
     state.begun = Date.now();
     state.reeling = 0;
@@ -171,8 +170,8 @@ function main() {
 
 function answer(outcome) {
   // A double tap is one answer.
-  if (performance.now() - answered < TWICE_MS) { return; }
-  answered = performance.now();
+  if (answers.early()) { return; }
+  answers.taken();
   const here = cast();
   const second = state.begun ? passed() : null;
   const one = { id: uuid(), time: stamp(), trip: data.trip, stop: stop().name, ...here.rig, line: here.line,
@@ -190,7 +189,7 @@ function answer(outcome) {
   gather();
   show();
   // From when it was done: on a slow phone the second tap of two waits until then.
-  answered = performance.now();
+  answers.taken();
   if (outcome === "fish") { fishPanel(one, data, mend); }
 }
 
@@ -202,8 +201,8 @@ function mend(one) {
 
 function undo() {
   const last = casts[casts.length - 1];
-  if (!last || performance.now() - answered < TWICE_MS) { return; }
-  answered = performance.now();
+  if (!last || answers.early()) { return; }
+  answers.taken();
   if (last.stop === stop().name) { state.at = Math.max(0, state.at - 1); }
   put({ do: "withdraw", id: last.id }).then(after);
   gather();

@@ -1,7 +1,7 @@
 // Whatever is tapped on the deck is kept on this phone first, each in a place of its own, and sent in order when
 // the laptop answers. Each has its id, so that what is sent twice is kept once.
 import { recall, remember } from "../shell/dom.js";
-import { heard } from "./clock.js";
+import { heard } from "../shell/clock.js";
 
 const KEY = "heathdrop-out-";
 const COUNT = "heathdrop-out-n";

@@ -1,6 +1,6 @@
 // The time of a cast: this phone's, put right by the laptop's where they differ; it never goes back, so that
 // casts stay in the order in which they were made.
-import { recall, remember } from "../shell/dom.js";
+import { recall, remember } from "./dom.js";
 
 const LAST = "heathdrop-deck-last";
 const SKEW = "heathdrop-deck-skew";
@@ -28,6 +28,12 @@ export function stamp() {
   const two = (v) => String(Math.trunc(Math.abs(v))).padStart(2, "0");
   const local = new Date(moment + off * 60000).toISOString().slice(0, 23);
   return local + (off < 0 ? "-" : "+") + two(off / 60) + ":" + two(off % 60);
+}
+
+/** A guard against double taps, by a clock that never jumps: a phone's own may be put back in the midst of a day. */
+export function guard(ms) {
+  let last = -ms;
+  return { early: () => performance.now() - last < ms, taken: () => { last = performance.now(); } };
 }
 
 export function uuid() {
