@@ -7,6 +7,7 @@ from datetime import date
 
 from heathdrop.advice.change import COMPLAINTS, likely
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
@@ -36,7 +37,7 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
 def test_a_card_of_another_rig_at_a_count_of_ones_own(cat: Catalog, sizing: Sizing) -> None:
     pick = "swim-jig:0.25:chunk"
     card = card_of(cat, sizing, pick, Choices("", None, None, (), 3.0, 2.0), "", DAY)
-    assert card.rig == "1/4 oz swim jig, chunk"
+    assert card.rig == "1/4 oz swim jig, chunk 4 in"
     assert card.figures[0].value == "3.0"
     assert card.figures[1].value == "2.0"
     other = card_of(cat, sizing, pick, Choices("yo-yo", None, None, ()), "", DAY)
@@ -51,6 +52,11 @@ def test_conditions_are_said_with_their_units_and_words(cat: Catalog) -> None:
     assert "Tops at" not in said
     assert all(value and value != "None" for value in said.values())
     assert dict(said_of(sizing.scenario, "gear"))["Rod tip"] == "2 ft up"
+    conditions = sizing.scenario.conditions
+    for edge, words in ((True, "along it"), (False, "no")):
+        grass = Cover(kind="submerged-grass", edge=edge)
+        at_edge = replace(sizing.scenario, conditions=replace(conditions, cover=grass))
+        assert dict(said_of(at_edge, "conditions"))["Edge"] == words
 
 
 def test_a_depth_that_is_not_known_is_said_so(cat: Catalog) -> None:

@@ -82,7 +82,7 @@ def test_the_view_says_what_the_search_found(cat: Catalog) -> None:
         assert told_in(cat, after)[2].outcome == outcome
     back = [dict(parse_qsl(m.address.removeprefix("/?"), keep_blank_values=True))["tried"] for m in view.made]
     assert back == ["", text_of(told[:1])]
-    assert view.made[1].said == "1/2 oz underspin, paddle-tail, count 9.5: a bump"
+    assert view.made[1].said == "1/2 oz underspin, paddle-tail 3.5 in, count 9.5: a bump"
     for shading in view.shadings:
         assert max(s.dark for s in shading.slices) == 1.0
         assert sum(float(s.said.split()[0]) for s in shading.slices) == pytest.approx(

@@ -97,6 +97,9 @@ def said_of(scenario: Scenario, part: str) -> tuple[tuple[str, str], ...]:
             unknown = span == (0.0, scenario.conditions.bottom_depth_ft)
             found.append((row.quantity.label, "not known" if unknown else f"{span[0]:g} to {span[1]:g} ft"))
             continue
+        if isinstance(place, bool):
+            found.append((row.quantity.label, row.quantity.flag[place]))
+            continue
         words = dict(row.quantity.words) | dict(w for _, some in row.quantity.by for w in some)
         value = f"{place:g} {row.quantity.unit}" if isinstance(place, int | float) else str(place)
         found.append((row.quantity.label, words.get(str(place), value).strip()))

@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from heathdrop.answers.plan import rig_said
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import MOST_CASTS, Search, Step, water_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.search.coverage import Candidate
-from heathdrop.units import count_said, ounces_as_written
+from heathdrop.units import count_said
 from heathdrop.web.shell.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
 
 Link = Callable[..., str]
@@ -142,7 +142,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         order=rows,
         made=tuple(
             Made(
-                f"{_rig_said(t.rig)}, count {count_said(t.count_s)}: {OUTCOME[t.outcome].within}",
+                f"{rig_said(t.rig)}, count {count_said(t.count_s)}: {OUTCOME[t.outcome].within}",
                 link(tried=text_of(told[:k])),
             )
             for k, t in enumerate(told)
@@ -156,18 +156,14 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
 
 
 def _made_said(told: Told) -> str:
-    return f"{_rig_said(told.rig)}, count {count_said(told.count_s)}: {OUTCOME[told.outcome].within}"
-
-
-def _rig_said(rig: Rig) -> str:
-    return f"{ounces_as_written(rig.head_oz)} oz {rig.family.name}, {rig.trailer.name}"
+    return f"{rig_said(told.rig)}, count {count_said(told.count_s)}: {OUTCOME[told.outcome].within}"
 
 
 def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
     cast = step.next.cast
     return CastRow(
         number=number,
-        rig=_rig_said(RigName.parse(cast.rig).rig(catalog)),
+        rig=rig_said(RigName.parse(cast.rig).rig(catalog)),
         count=count_said(cast.count_s),
         turns=f"{10 * step.turns_per_s:.0f}",
         change=CHANGES[step.next.change] if number > 1 or told else "start here",

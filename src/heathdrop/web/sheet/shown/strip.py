@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from heathdrop.answers import plan as plans
 from heathdrop.answers.cast import Worked
 from heathdrop.conditions.cover import SNAGS
 from heathdrop.sizing.bands import Bands
@@ -85,8 +86,8 @@ def _way_said(rated: Rated) -> str:
 
 
 def rig_said(rated: Rated) -> str:
-    """A rig in words: ``3/8 oz swim jig, craw``."""
-    return f"{ounces_as_written(rated.rig.head_oz)} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
+    """A rig in words, as plan and deck have it: ``3/8 oz swim jig, craw 4 in``."""
+    return plans.rig_said(rated.rig)
 
 
 def title_of(sizing: Sizing, rated: Rated) -> str:
