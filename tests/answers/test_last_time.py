@@ -21,8 +21,8 @@ def test_the_day_most_like_this_one_comes_first_and_says_what_was_alike() -> Non
     ]
     first, second = days_like(made, Scenario(replace(GRASS, season="fall"), families=("swim-jig",)))
     assert (first.stop, first.bites, first.casts) == ("Bay", 1, 2)
-    assert first.bit == ("3/8 oz swim jig, craw, count 2",)
-    assert first.in_vain == ("3/8 oz bladed jig, craw",)
+    assert first.bit == ("3/8 oz swim jig, craw 4 in, count 2",)
+    assert first.in_vain == ("3/8 oz bladed jig, craw 4 in",)
     assert "temperature 58 °F" in first.alike
     assert second.stop == "Point"
     assert second.distance > first.distance
@@ -48,6 +48,11 @@ def test_what_bit_most_can_be_taken_with_its_length_and_setting() -> None:
     assert day.take is not None
     name, count, pace = day.take
     assert (name.trailer, name.length_in, count, pace) == ("craw", 3.0, 4.0, 1.8)
+    worn = {"skirt": "trimmed", "orientation": "vertical", "head_material": "tungsten"}
+    (dressed,) = days_like([cast(0, "fish"), *(cast(k, "fish", **worn) for k in (1, 2))], Scenario(GRASS))
+    assert dressed.take is not None
+    assert dressed.take[0].text() == "swim-jig:0.375:craw:material=tungsten:skirt=trimmed:turned=vertical"
+    assert dressed.bit == tuple(f"3/8 oz {m}swim jig, craw 4 in, count 2" for m in ("", "tungsten "))
     (last,) = days_like([cast(0, "fish", **short), cast(1, "fish")], Scenario(GRASS))
     assert last.take is not None
     assert (last.take[0].length_in, last.take[1]) == (0.0, 2.0)

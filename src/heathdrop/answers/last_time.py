@@ -8,16 +8,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import groupby
 
-from heathdrop import catalog as catalogue
-from heathdrop.answers.thrown import bitten, known_of, number_of_cast
+from heathdrop.answers.plan import rig_said
+from heathdrop.answers.thrown import bitten, known_of, number_of_cast, rig_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import count_said, ounces_as_written
 
-__all__ = ["DAYS", "LIKE", "Day", "apart", "days_like"]
+__all__ = ["DAYS", "LIKE", "Day", "apart", "days_like", "thrown_said"]
 
 #: How far apart (one unit of distance) two waters are: °F, log of visibility, mph, ft.
 APART = {
@@ -73,8 +72,8 @@ def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
         distance, alike, differs = apart(known, today)
         if distance <= LIKE:
             bit = [c for c in mine if bitten(c)]
-            vain = {_rig_said(c) for c in mine} - {_rig_said(c) for c in bit}
-            said = dict.fromkeys(f"{_rig_said(c)}, count {count_said(c.countdown_s)}" for c in bit)
+            vain = {thrown_said(c) for c in mine} - {thrown_said(c) for c in bit}
+            said = dict.fromkeys(f"{thrown_said(c)}, count {count_said(c.countdown_s)}" for c in bit)
             tried, take = tuple(sorted(vain)), _taken(bit)
             found.append(
                 Day(
@@ -98,25 +97,29 @@ def _taken(bit: Sequence[MadeCast]) -> tuple[RigName, float, float] | None:
     none that there is."""
     if not bit:
         return None
-    counted = Counter((_rig_said(c), c.countdown_s) for c in bit)
-    best = max(reversed(bit), key=lambda c: counted[_rig_said(c), c.countdown_s])
+    counted = Counter((_worn(c), c.countdown_s) for c in bit)
+    best = max(reversed(bit), key=lambda c: counted[_worn(c), c.countdown_s])
     try:
-        rig = rig_by_name(
-            catalogue.load(),
-            best.family,
-            best.head_oz,
-            best.trailer,
-            head_material=best.head_material,
-            trailer_length_in=best.trailer_length_in or None,
-        )
+        rig = rig_of(best)
     except BadInput:
         return None
     return name_of(rig), best.countdown_s, best.pace_ft_s
 
 
-def _rig_said(cast: MadeCast) -> str:
-    lure = cast.family.replace("-", " ")
-    return f"{ounces_as_written(cast.head_oz)} oz {lure}, {cast.trailer.replace('-', ' ')}"
+def _worn(cast: MadeCast) -> str:
+    """All that a cast's rig wears, by its name; by its words where it is none that there is."""
+    try:
+        return name_of(rig_of(cast)).text()
+    except BadInput:
+        return thrown_said(cast)
+
+
+def thrown_said(cast: MadeCast) -> str:
+    """The rig of a cast in words, as everywhere; by its family alone where it is none that there is."""
+    try:
+        return rig_said(rig_of(cast))
+    except BadInput:
+        return f"{ounces_as_written(cast.head_oz)} oz {cast.family.replace('-', ' ')}"
 
 
 def apart(cast: MadeCast, today: Scenario) -> tuple[float, tuple[str, ...], tuple[str, ...]]:

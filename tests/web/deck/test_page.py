@@ -10,6 +10,7 @@ from typing import Any
 
 import jsonschema_rs
 import pytest
+import sqlalchemy as sa
 from fastapi.testclient import TestClient
 
 from heathdrop import catalog as catalogue
@@ -274,6 +275,18 @@ def test_the_record_is_read_mended_and_taken_back(client: TestClient) -> None:
     assert client.post(f"/deck/record/{uuid.uuid4()}", data=form).status_code == 404
     client.post(at, data={"token": token(client), "do": "back"})
     assert [c.outcome for c in kept(client)] == ["bump"]
+
+
+def test_a_cast_whose_trailer_is_none_that_there_is_stops_no_page(client: TestClient) -> None:
+    one = cast_of(begun(client), 1, "fish")
+    client.post("/api/v1/casts", json=[one])
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        session.execute(
+            sa.text("update cast_made set body = replace(body, :was, 'gone')"), {"was": one["trailer"]}
+        )
+    for page in ("/deck/record", "/deck", "/log"):
+        assert client.get(page).status_code == 200, page
+    assert f" oz {one['family'].replace('-', ' ')}" in client.get("/deck/record").text
 
 
 @pytest.mark.slow

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from heathdrop.answers.last_time import thrown_said
 from heathdrop.units import count_said
-from heathdrop.web.log.shown import day_rows, rig_words, stops_of_day
+from heathdrop.web.log.shown import day_rows, stops_of_day
 from tests.answers.logged import WATER, cast
 
 
@@ -33,8 +34,8 @@ def test_a_stop_says_its_hours_its_fish_and_its_notes() -> None:
     bay, point = stops_of_day(made)
     assert (bay.name, bay.hours, bay.bites, bay.notes) == ("Bay", "06:00 to 06:45", 1, ("06:00 mist",))
     count = count_said(made[1].countdown_s)
-    assert bay.fish == (f"06:45 15.5 in: {rig_words(made[1])}, count {count}",)
+    assert bay.fish == (f"06:45 15.5 in: {thrown_said(made[1])}, count {count}",)
     (heavy,) = stops_of_day([cast(0, "fish", fish={"weight_lb": 3.2}, pace_ft_s=0.0)])
-    assert heavy.fish == (f"06:00 not measured, 3.2 lb: {rig_words(made[1])}",)
+    assert heavy.fish == (f"06:00 not measured, 3.2 lb: {thrown_said(made[1])}",)
     assert (point.hours, point.bites, point.fish) == ("07:01", 1, ())
     assert stops_of_day([cast(0, stop="")])[0].name == "No stop named"

@@ -12,10 +12,10 @@ from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.last_time import thrown_said
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import rig_said
 from heathdrop.answers.search import best_few
-from heathdrop.answers.thrown import rig_of
 from heathdrop.api.casting import next_casts
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
@@ -222,7 +222,7 @@ def record(request: Request, database: Db, day: str = "", after: int = 0) -> Res
             "said": dict(ANSWERS),
             "counted": count_said,
             "page": "deck",
-            "rigs": {c.id: rig_said(rig_of(c)) for c in made},
+            "rigs": {c.id: thrown_said(c) for c in made},
         }
     return page(request, "deck/record.html", context)
 

@@ -11,16 +11,15 @@ from datetime import date
 from itertools import groupby
 from typing import Any
 
-from heathdrop.answers.last_time import Day
+from heathdrop.answers.last_time import Day, thrown_said
 from heathdrop.answers.plan import rig_said
-from heathdrop.answers.thrown import bitten, rig_of, run_of
+from heathdrop.answers.thrown import bitten, run_of
 from heathdrop.answers.year import Year as YearOf
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.errors import BadInput
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
-from heathdrop.units import count_said, ounces_as_written
+from heathdrop.units import count_said
 
 #: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
@@ -223,7 +222,7 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
     """Each rig that was thrown, in order: its counts, casts, bites."""
     rows: dict[str, list[MadeCast]] = {}
     for cast in casts:
-        rows.setdefault(rig_words(cast), []).append(cast)
+        rows.setdefault(thrown_said(cast), []).append(cast)
     found = []
     for rig, mine in rows.items():
         swum, typed = any(c.pace_ft_s > 0.0 for c in mine), mine[0].trip.startswith(TYPED)
@@ -245,19 +244,11 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
     return found
 
 
-def rig_words(cast: MadeCast) -> str:
-    """The rig of a cast in words; by its family alone where it is none that there is."""
-    try:
-        return rig_said(rig_of(cast))
-    except BadInput:
-        return f"{ounces_as_written(cast.head_oz)} oz {cast.family.replace('-', ' ')}"
-
-
 def _fish(cast: MadeCast) -> str:
     length = f"{cast.fish.length_in:g} in" if cast.fish and cast.fish.length_in else "not measured"
     weight = f", {cast.fish.weight_lb:g} lb" if cast.fish and cast.fish.weight_lb else ""
     count = f", count {count_said(cast.countdown_s)}" if cast.pace_ft_s > 0.0 else ""
-    return f"{cast.time:%H:%M} {length}{weight}: {rig_words(cast)}{count}"
+    return f"{cast.time:%H:%M} {length}{weight}: {thrown_said(cast)}{count}"
 
 
 def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | None:
