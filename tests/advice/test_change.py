@@ -57,15 +57,17 @@ def test_no_two_rigs_of_a_box_share_a_name(cat: Catalog) -> None:
 @pytest.mark.parametrize("complaint", [c for c in COMPLAINTS if c not in ("nothing", "hung-up")])
 def test_each_link_of_the_panel_leads_to_the_rig_it_names(cat: Catalog, complaint: str) -> None:
     """From one's own box too, where most of these links named a rig that was not on the board."""
-    sizing = size(cat, Scenario(GRASS, families=("swim-jig",), box="mine"), tackle=BOX)
+    sizing, picks = size(cat, Scenario(GRASS, families=("swim-jig",), box="mine"), tackle=BOX), 0
     for rated in sizing.rigs:
         for change in changes_for(cat, sizing, rated, complaint):
             pick = dict(change.tries).get("pick")
             if not pick:
                 continue
+            picks += 1
             whole, found = with_rig(sizing, RigName.parse(pick))
             assert found.key == pick
             assert found in whole.rigs
+    assert picks == 0 if complaint == "will-not-go-through" else picks >= len(sizing.rigs)
 
 
 def test_bulk_is_one_number(cat: Catalog) -> None:

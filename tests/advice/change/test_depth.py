@@ -86,7 +86,11 @@ def test_a_larger_miss_takes_a_larger_step(cat: Catalog) -> None:
 
 
 def test_a_blade_is_not_slowed_below_its_least_pace(cat: Catalog) -> None:
-    setting, best, hand = held(cat, "deep in grass")
-    for change in depth_changes(setting, best, hand, 1.0, 5.0):
+    setting, best, hand = held(cat, "wood swum")
+    found = depth_changes(setting, best, hand, 1.0, 5.0)
+    assert found
+    for change in found:
         pace = float(dict(change.tries).get("pace_ft_s", "99"))
         assert pace >= setting.family.least_pace_ft_s - 0.01
+    assert found[0].what == "Slow to 7 turns in 10 s"  # 1.73 ft/s, and no slower
+    assert dict(found[0].tries)["pace_ft_s"] == "1.73"

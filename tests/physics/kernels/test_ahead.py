@@ -16,7 +16,9 @@ from heathdrop.sizing.warmth import warm_up
 def test_kinds_of_arguments_are_those_of_the_simulation() -> None:
     """A kernel compiled for other kinds than the simulation's would stand in the cache twice."""
     warm_up()
-    for kernel, given in ahead.calls():
+    calls = [*ahead.calls()]
+    assert calls
+    for kernel, given in calls:
         kernel.compile(tuple(typeof(one) for one in given))
         name = kernel.py_func.__name__
         assert len(list(ahead.kept().glob(f"*.{name}-*.nbc"))) == 1, name

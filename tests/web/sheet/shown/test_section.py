@@ -59,6 +59,7 @@ def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
     best = slope.rigs[0]
     drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
     scale = Scale(WIDE, feet(best.cast.distance_m), 9.0, 2.0)
+    assert drawn.fish
     for fish in drawn.fish:
         distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
         assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0
