@@ -181,7 +181,9 @@ def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, 
     app = create_app(tmp_path / "lake.sqlite", demo=True)
 
     def served(port: int) -> tuple[uvicorn.Server, threading.Thread]:
-        server = uvicorn.Server(uvicorn.Config(app, port=port, log_level="warning"))
+        # What a page is still being given, its icon say, is given to the end.
+        graceful = uvicorn.Config(app, port=port, log_level="warning", timeout_graceful_shutdown=20)
+        server = uvicorn.Server(graceful)
         thread = threading.Thread(target=server.run, daemon=True)
         thread.start()
         wait(browser, lambda: server.started)
@@ -190,8 +192,8 @@ def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, 
     server, thread = served(0)
     port = server.servers[0].sockets[0].getsockname()[1]
     browser.get(f"http://127.0.0.1:{port}/?{FOUR}")
-    server.should_exit = server.force_exit = True
-    thread.join(10)
+    server.should_exit = True
+    thread.join(30)
     typed(browser, "fish_depth_ft", "4")
     reads(browser, "#lost", "does not answer")
     assert "stale" in (browser.find_element(By.ID, "answer").get_attribute("class") or "")
