@@ -14,6 +14,7 @@ from heathdrop.physics.cast import CastResult, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import Bands, cast_bands, means_at
 from heathdrop.sizing.program import program_of, usual_way
+from heathdrop.sizing.scatter import scatter_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, metres
 
@@ -117,7 +118,7 @@ def worked_of(
             cast=rated.cast,
             program=program,
             temperature_f=water,
-            known=sizing.known,
+            scatter=scatter_of(catalog, sizing.scenario, sizing.known),
         )
         low, high = found.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None

@@ -74,8 +74,8 @@ class FitNumbers:
     family_share: float
     asked_of_lure: dict[Work, float]
     fish_sigma_ft: float
-    hand_sigma_ft: float
-    depth_share: float
+    pace_moves: Pair
+    areas_move: float
     met_outside: float
     eased: float
     seconds_eased: float

@@ -212,6 +212,10 @@ class Model:
     head_run_factor: float
     bottom_grip: float
     count_error: float
+    pace_error: float
+    cast_error: float
+    tip_error_ft: float
+    drift_share: Pair
 
 
 @dataclass(frozen=True)

@@ -31,7 +31,8 @@ class SizeRequest(Body):
     """A scenario: conditions and gear, and which families to try.
 
     Without ``families`` the product calls them: the four that stand best in this water.
-    ``schools`` maps a topic's id to a school's id (``GET /api/v1/schools`` lists both).
+    ``schools`` maps a topic's id to a school's id (``GET /api/v1/schools`` lists both). Bands are of a
+    ``hand`` that reels: its pace, count, cast and rod tip scatter; ``exact`` leaves that out.
     """
 
     conditions: Conditions
@@ -41,6 +42,7 @@ class SizeRequest(Body):
     box: Literal["standard", "mine", "both"] = "standard"
     limit: Annotated[int, Field(ge=1, le=500)] = 20
     depth_band_ft: BandBody | None = None
+    hand: Literal["reels", "exact"] = "reels"
 
     @model_validator(mode="before")
     @classmethod
@@ -71,6 +73,7 @@ class SizeRequest(Body):
             depth_band_ft=(band.top, band.low) if band else None,
             schools=tuple(sorted(self.schools.items())),
             box=self.box,
+            hand=self.hand,
         )
 
 

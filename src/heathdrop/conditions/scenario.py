@@ -15,10 +15,24 @@ from heathdrop.conditions.gear import USUAL_GEAR, Gear
 from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, same
 from heathdrop.errors import BadInput, require_between
 
-__all__ = ["BOXES", "BY_FIELD", "ROWS", "Conditions", "Scenario", "check", "fading", "faults"]
+__all__ = [
+    "BOXES",
+    "BY_FIELD",
+    "EXACT",
+    "ROWS",
+    "Conditions",
+    "Scenario",
+    "check",
+    "fading",
+    "faults",
+]
 
 #: What is sized: the standard set, the angler's own box, or both.
 BOXES = same("standard", "mine", "both")
+
+#: Bands are of a hand that reels, or of one that does just what is told.
+REELS, EXACT = "reels", "exact"
+
 
 #: Words for visibility (ft) and for wind (mph) that may be typed in place of a number (assumption: the middle
 #: of what each word is used for).
@@ -158,6 +172,21 @@ class Conditions:
     wind_mph: Annotated[float, Quantity("Wind", "mph", 0, 40, fact="wind_mph", edge=3.0, spoken=WIND_MPH)] = (
         5.0
     )
+    drift_mph: Annotated[
+        float,
+        Quantity(
+            "Boat drifts",
+            "mph",
+            0,
+            3,
+            0.1,
+            group="gear",
+            fact="drift_mph",
+            edge=0.2,
+            about="0 where it is held still. A drift along the cast adds to the pace or takes from it: a few "
+            "tenths move a slow roll by feet, and widen what is told.",
+        ),
+    ] = 0.0
     forage: Annotated[
         str,
         Quantity(
@@ -281,6 +310,7 @@ class Scenario:
     depth_band_ft: tuple[float, float] | None = None
     schools: tuple[tuple[str, str], ...] = ()
     box: str = "standard"
+    hand: str = REELS
 
 
 #: Every quantity of a request with its path, for doors that speak of a field by its name.

@@ -12,7 +12,7 @@ from heathdrop.learning.drops import Factors, learn_drops, measured_fall
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, body_key, lift_key, trailer_key
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import UNMEASURED, Rig, areas_of, spread_of
-from heathdrop.sizing.known import AS_TABLED, OwnFish
+from heathdrop.sizing.known import AS_TABLED, Handle, OwnFish
 
 __all__ = ["NINETY", "NOTHING", "Learned", "before_after", "learn"]
 
@@ -26,12 +26,13 @@ Observation = DropTest | DepthCheck | MatCheck
 @dataclass(frozen=True, eq=False)
 class Learned:
     """Factors on fall areas and line friction, on lift by rig, on mats by texture; the error of one's own
-    count, what one's own fish want (told apart by identity)."""
+    count, how one's own hand turns the handle, what one's own fish want (told apart by identity)."""
 
     falls: Factors = field(default_factory=Factors)
     lifts: dict[str, OneFactor] = field(default_factory=dict)
     mats: dict[str, OneFactor] = field(default_factory=dict)
     counted: float | None = None
+    turned: Handle | None = None
     fish: OwnFish = AS_TABLED
     _applied: dict[int, tuple[Rig, Rig]] = field(default_factory=dict, init=False, repr=False)
 
@@ -42,6 +43,10 @@ class Learned:
     def count_error(self) -> float | None:
         """One sigma of a second as this hand counts it (a share); None: the one assumed."""
         return self.counted
+
+    def handle(self) -> Handle | None:
+        """How this hand turns the handle; None: as assumed."""
+        return self.turned
 
     def applied(self, rig: Rig) -> Rig:
         """The rig with everything learned of its parts; the same rig when there is nothing. Asked again it is

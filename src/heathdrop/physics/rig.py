@@ -279,11 +279,15 @@ def lure_of(
 
 @dataclass(frozen=True)
 class Spread:
-    """One sigma, relative, of a rig's fall drag, run drag and run lift areas."""
+    """One sigma, relative, of a rig's fall drag, run drag and run lift areas; ``fall_more``, ``run_more``
+    and ``lift_more`` (log) are how far the median of their parts' sum lies above the sum of their medians."""
 
     fall: float
     run: float
     lift: float
+    fall_more: float = 0.0
+    run_more: float = 0.0
+    lift_more: float = 0.0
 
 
 def spread_of(catalog: Catalog, rig: Rig, temperature_f: float, areas: Areas | None = None) -> Spread:
@@ -295,18 +299,26 @@ def spread_of(catalog: Catalog, rig: Rig, temperature_f: float, areas: Areas | N
     head = catalog.spread("heads", "fall_factor"), catalog.spread("model", "head_run_factor"), 0.0
     columns = ("fall_drag_area_cm2", "run_drag_area_cm2", "run_lift_area_cm2")
 
-    def joined(parts: tuple[float, ...], k: int) -> float:
+    def spreads(k: int) -> tuple[float, float, float, float]:
         of_skirt = catalog.spread("skirts", "fall_drag_area_cm2")
-        base, tail = catalog.spread("families", columns[k]), catalog.spread("trailers", columns[k])
-        a, b, c, d = parts
-        total = a + b + c + d
+        return (
+            head[k],
+            catalog.spread("families", columns[k]),
+            of_skirt,
+            catalog.spread("trailers", columns[k]),
+        )
+
+    def joined(parts: tuple[float, ...], k: int) -> float:
+        total = sum(parts)
         if total <= 0.0:
             return 0.0
-        return math.sqrt((a * head[k]) ** 2 + (b * base) ** 2 + (c * of_skirt) ** 2 + (d * tail) ** 2) / total
+        return math.sqrt(sum((a * s) ** 2 for a, s in zip(parts, spreads(k), strict=True))) / total
 
     own = rig.measured
     fall = prior = joined(areas.fall, 0)
+    fall_more = _median_more(areas.fall, spreads(0))
     if own.body_fall_spread is not None or own.trailer_fall_spread is not None:
+        fall_more = 0.0
         fall = _learned_fall_spread(
             areas.fall,
             own,
@@ -316,7 +328,28 @@ def spread_of(catalog: Catalog, rig: Rig, temperature_f: float, areas: Areas | N
     shared = catalog.judgement.learning.run_with_fall**2
     learned = min(1.0, fall / prior) ** 2 if prior > 0.0 else 1.0
     run = joined(areas.run, 1) * math.sqrt(1.0 - shared * (1.0 - learned))
-    return Spread(fall, run, joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread)
+    lift_more = _median_more(areas.lift, spreads(2)) if own.lift_spread is None else 0.0
+    return Spread(
+        fall=fall,
+        run=run,
+        lift=joined(areas.lift, 2) if own.lift_spread is None else own.lift_spread,
+        fall_more=fall_more,
+        run_more=_median_more(areas.run, spreads(1)),
+        lift_more=lift_more,
+    )
+
+
+def _median_more(parts: tuple[float, ...], spreads: tuple[float, ...]) -> float:
+    """How far (log) the median of a sum of log-normal parts lies above the sum of their medians, the sum
+    taken as log-normal of the same mean and variance (Fenton, IRE Trans. Commun. Syst. 8, 1960)."""
+    total = sum(parts)
+    if total <= 0.0:
+        return 0.0
+    mean = sum(a * math.exp(0.5 * s * s) for a, s in zip(parts, spreads, strict=True))
+    variance = sum(
+        (a * math.exp(0.5 * s * s)) ** 2 * math.expm1(s * s) for a, s in zip(parts, spreads, strict=True)
+    )
+    return math.log(mean / total) - 0.5 * math.log1p(variance / mean**2)
 
 
 def _learned_fall_spread(fall: tuple[float, ...], own: Measured, of_trailer: float, of_body: float) -> float:

@@ -17,10 +17,10 @@ from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import degree
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast, CastResult, fly
-from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Samples, Scene, Tuned
+from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Limits, Samples, Scene, Tuned
 from heathdrop.physics.kernels.search import TRIAL_SAMPLE_S, comfort, measure
 from heathdrop.physics.rig import Lure
-from heathdrop.sizing.setting import Setting, limits_for
+from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
@@ -62,7 +62,7 @@ def cadences_for(catalog: Catalog, setting: Setting) -> list[Cadence]:
 def worked_in(
     setting: Setting,
     scene: Scene,
-    haze_m: float,
+    limits: Limits,
     away: Cast,
     lure: Lure,
     steady: Tuned,
@@ -75,7 +75,7 @@ def worked_in(
     found = _played(
         setting,
         scene,
-        haze_m=haze_m,
+        limits=limits,
         thrown=away,
         lure=lure,
         pace_m_s=steady.pace_m_s,
@@ -86,10 +86,9 @@ def worked_in(
         return found
     middle = 0.5 * (scene.band.top + scene.band.low)
     factor = math.sqrt(max(found.tuned.mean_m, LEAST_DEPTH_M) / middle)
-    limits = limits_for(setting)
     pace = min(limits.fastest_m_s, max(limits.slowest_m_s, steady.pace_m_s * factor))
     again = _played(
-        setting, scene, haze_m=haze_m, thrown=away, lure=lure, pace_m_s=pace, count_s=count_s, cadence=cadence
+        setting, scene, limits=limits, thrown=away, lure=lure, pace_m_s=pace, count_s=count_s, cadence=cadence
     )
     if again is None:
         return found
@@ -99,7 +98,7 @@ def worked_in(
 def _played(
     setting: Setting,
     scene: Scene,
-    haze_m: float,
+    limits: Limits,
     thrown: Cast,
     lure: Lure,
     pace_m_s: float,
@@ -128,7 +127,7 @@ def _played(
     kept = cast.time_s >= cast.fall_s
     samples = Samples(*(np.ascontiguousarray(column[kept]) for column in cast.samples))
     pace = mean if cadence.floor else pace_m_s
-    worth = comfort(mean, limits_for(setting))
+    worth = comfort(mean, limits)
     own = scene._replace(distance=thrown.distance_m)
     found = measure(
         out=samples,
@@ -137,7 +136,8 @@ def _played(
         pace=pace,
         start=cast.start_depth_m,
         worth=worth,
-        haze=haze_m,
+        haze=limits.haze_m,
+        spread=limits.spread_m,
     )
     if cadence.floor:
         met = setting.near_floor

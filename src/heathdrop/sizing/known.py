@@ -9,7 +9,7 @@ from heathdrop.conditions.scenario import fading
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Rig
 
-__all__ = ["AS_TABLED", "COLD_F", "TRAIT", "UNTAUGHT", "WARM_F", "Knowledge", "OwnFish", "Trait"]
+__all__ = ["AS_TABLED", "COLD_F", "TRAIT", "UNTAUGHT", "WARM_F", "Handle", "Knowledge", "OwnFish", "Trait"]
 
 
 #: Cold water up to the first, warm from the second on (°F), a ramp between.
@@ -90,6 +90,16 @@ TRAITS = (
 TRAIT = {trait.name: trait for trait in TRAITS}
 
 
+@dataclass(frozen=True)
+class Handle:
+    """How the angler's own hand turns the handle: how much ``quicker`` than told (log), and one sigma of a
+    cast's pace about that (log), what is not known of the first within it; the rounds they rest on."""
+
+    quicker: float
+    error: float
+    rounds: int = 0
+
+
 class Knowledge(Protocol):
     """Puts what was learned in place of what the catalogue assumes."""
 
@@ -104,6 +114,9 @@ class Knowledge(Protocol):
 
     def count_error(self) -> float | None:
         """One sigma of a counted second (a share); None: the one assumed."""
+
+    def handle(self) -> Handle | None:
+        """How the angler turns the handle; None: as assumed."""
 
     def own_fish(self) -> OwnFish:
         """What the angler's own fish want otherwise than the tables."""
@@ -122,6 +135,9 @@ class Untaught:
         return 1.0
 
     def count_error(self) -> float | None:
+        return None
+
+    def handle(self) -> Handle | None:
         return None
 
     def own_fish(self) -> OwnFish:

@@ -31,6 +31,7 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of, pulls_of
 from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.scatter import Scatter, scatter_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
 from heathdrop.sizing.targets import Targets, targets_for
@@ -126,6 +127,11 @@ class Setting:
             return None
         inside = c.under_cover if c.cover.row.does == "wood" else 1.0
         return self.catalog.judgement.fit.beside_loses * inside
+
+    @property
+    def scatter(self) -> Scatter:
+        """How far hand and boat scatter a cast here."""
+        return scatter_of(self.catalog, self.scenario, self.known)
 
     def lure(self, rig: Rig) -> Lure:
         """The rig in this water, worked out once for each rig asked."""

@@ -24,6 +24,7 @@ from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, w
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import Rated, rated_one
+from heathdrop.sizing.scatter import moved_by_pace_m
 from heathdrop.sizing.setting import (
     NOWHERE_FT,
     Setting,
@@ -224,7 +225,7 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
         played = worked_in(
             setting,
             scene,
-            haze_m=limits.haze_m,
+            limits=limits,
             away=steady.cast,
             lure=steady.lure,
             steady=steady.tuned,
@@ -310,29 +311,32 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     """What every cast of the search shares, and each rig's own limits."""
     targets, numbers = setting.targets, setting.catalog.judgement
     band = (metres(targets.depth_ft[0]), metres(targets.depth_ft[1]))
-    known = math.hypot(numbers.fit.fish_sigma_ft, numbers.fit.hand_sigma_ft)
+    middle = metres(0.5 * sum(targets.depth_ft))
+    per_pace = moved_by_pace_m(setting.catalog, setting.cast.distance_m, middle)
+    paces = math.sqrt(limits.liked_slow_m_s * limits.liked_fast_m_s)
+    hand, fish = per_pace * setting.scatter.pace_at(paces), metres(numbers.fit.fish_sigma_ft)
     scene = scene_of(
         setting.line,
         setting.water,
         cast=setting.cast,
         band_m=band,
         cover_top_m=metres(setting.cover_top_ft),
-        haze_m=metres(known),
+        haze_m=math.hypot(fish, hand),
         skates_m=metres(numbers.targets.skating_ft),
         uneven_m=metres(setting.catalog.cover.grass.uneven_ft),
         eased=numbers.fit.eased,
         price=numbers.fit.weights["pace"] / numbers.fit.weights["depth"],
     )
-    middle = 0.5 * sum(targets.depth_ft)
     bounds = []
     for rig in rigs:
         s = setting.spread(rig)
-        own = numbers.fit.depth_share * middle * math.hypot(s.run, s.lift)
+        own = numbers.fit.areas_move * per_pace * math.hypot(s.run, s.lift)
         away = setting.cast_for(rig).distance_m
         least = 0.0 if rig.blades is None else metres(rig.blades.least_pace_ft_s)
         slowest = min(max(limits.slowest_m_s, least), 0.98 * limits.fastest_m_s)
-        haze = metres(math.hypot(known, own))
-        bounds.append(limits._replace(slowest_m_s=slowest, haze_m=haze, distance_m=away))
+        spread = math.hypot(hand, own)
+        haze = math.hypot(fish, spread)
+        bounds.append(limits._replace(slowest_m_s=slowest, haze_m=haze, distance_m=away, spread_m=spread))
     return scene, bounds
 
 

@@ -70,9 +70,9 @@ def hand(session: Session, kind: str = "count") -> HandError | None:
     return hand_of([tapped(d.asked_s or 0.0, d.tapped_s or 0.0) for d in rounds])
 
 
-def stale(session: Session, now: datetime | None = None) -> bool:
-    """Whether the last counted round lies longer back than a season."""
-    rounds = _rounds_of(listed(session))
+def stale(session: Session, now: datetime | None = None, kind: str = "count") -> bool:
+    """Whether the last round of a hand's kind lies longer back than a season."""
+    rounds = _rounds_of(listed(session), kind)
     return not rounds or (now or datetime.now(UTC)) - utc(rounds[-1].time) > timedelta(days=STALE_DAYS)
 
 
@@ -86,9 +86,10 @@ def use(session: Session, used: bool) -> None:
     settings.keep(session, HAND_IN_USE, used)
 
 
-def hand_used(session: Session) -> HandError | None:
-    """The hand that bands use: agreed to, from enough rounds, not stale; None for the one assumed."""
+def hand_used(session: Session, kind: str = "count") -> HandError | None:
+    """The hand that bands use, counting or turning (``pace``): agreed to, from enough rounds, not stale; None
+    for the one assumed."""
     if not in_use(session):
         return None
-    found = hand(session)
-    return found if found is not None and found.enough and not stale(session) else None
+    found = hand(session, kind)
+    return found if found is not None and found.enough and not stale(session, kind=kind) else None

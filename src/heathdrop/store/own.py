@@ -15,7 +15,7 @@ from heathdrop.answers.own import Own
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.logs import logger
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
-from heathdrop.sizing.known import OwnFish
+from heathdrop.sizing.known import Handle, OwnFish
 from heathdrop.store import casts, drills, fish, items, observations, settings
 from heathdrop.store.versions import upgraded
 
@@ -28,7 +28,11 @@ Row = tuple[str, int, str]
 
 @lru_cache(maxsize=8)
 def _learned(
-    rows: tuple[Row, ...], made: tuple[casts.Text, ...], counted: float | None, fish_: OwnFish
+    rows: tuple[Row, ...],
+    made: tuple[casts.Text, ...],
+    counted: float | None,
+    turned: Handle | None,
+    fish_: OwnFish,
 ) -> Learned:
     catalog, begun = catalogue.load(), time.perf_counter()
     bodies = [
@@ -36,7 +40,7 @@ def _learned(
     ]
     seen = [observations.KINDS[kind].model_validate(body).seen(catalog) for kind, body in bodies]
     touched = contacts_of(casts.read(made))
-    learned = replace(learn(catalog, [*seen, *touched], counted), fish=fish_)
+    learned = replace(learn(catalog, [*seen, *touched], counted), turned=turned, fish=fish_)
     LOG.info(
         "learned from %d observations and %d contacts in %.2f s",
         len(rows),
@@ -48,12 +52,14 @@ def _learned(
 
 def learned_of(session: Session) -> Learned:
     """What the observations in force and the contacts on record teach (remembered until one changes)."""
-    hand = drills.hand_used(session)
+    hand, handle = drills.hand_used(session), drills.hand_used(session, "pace")
     counted = None if hand is None else round(hand.error, 4)
+    turned = None if handle is None else handle.turning
     return _learned(
         tuple((o.kind, o.version, json.dumps(o.body, sort_keys=True)) for o in observations.listed(session)),
         casts.contacts(session),
         counted,
+        turned,
         fish.fish_of(session),
     )
 

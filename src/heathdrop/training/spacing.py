@@ -5,6 +5,8 @@ Nothing but the answers is kept: the state of a topic follows from them, the sam
 
 from __future__ import annotations
 
+import math
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -15,6 +17,8 @@ __all__ = ["Due", "Marked", "due_of"]
 
 #: Marks (0 to 1) from which an answer was good and easy; under the first it was hard, under the least wrong.
 WRONG, GOOD, EASY = 0.5, 0.75, 0.95
+#: Any two topics together take at most this share of a day's questions, where there are so many topics.
+DAY_SHARE, SHARED_FROM = 0.5, 4
 
 
 @dataclass(frozen=True)
@@ -56,8 +60,11 @@ def rating_of(mark: float) -> Rating:
 
 
 def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
-    """The topics, most overdue first; those never asked come before all."""
+    """The topics, most overdue first; those never asked come before all, those that have had their share of
+    the latest day after all others."""
     scheduler, found = Scheduler(enable_fuzzing=False), []
+    latest = max((a.time.date() for a in answers), default=None)
+    today = Counter(a.topic for a in answers if a.time.date() == latest)
     for topic in topics:
         mine = sorted((a for a in answers if a.topic == topic), key=lambda a: a.time)
         card, last = Card(due=datetime(2000, 1, 1, tzinfo=UTC)), None
@@ -65,4 +72,11 @@ def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
             card, last = scheduler.review_card(card, rating_of(one.mark), one.time)[0], one
         lately = sum(a.mark for a in mine[-5:]) / len(mine[-5:]) if mine else None
         found.append(Due(topic, card.due if last is not None else None, len(mine), lately))
-    return sorted(found, key=lambda d: (d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic))
+    most = DAY_SHARE * (sum(today.values()) + 1) if len(found) >= SHARED_FROM else math.inf
+
+    def order(d: Due) -> tuple[bool, bool, datetime, str]:
+        beside = max((n for topic, n in today.items() if topic != d.topic), default=0)
+        sated = today[d.topic] > 0 and today[d.topic] + 1 + beside > most
+        return sated, d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic
+
+    return sorted(found, key=order)

@@ -152,7 +152,8 @@ class Scene(NamedTuple):
 class Limits(NamedTuple):
     """What one rig may do: paces (m/s), the deepest start of its retrieve (m), and how blurred the band is
     to it (one sigma, m): fish, hand and its own uncertainty. The paces that the fish like cost nothing;
-    below and above them one falls off with these sigmas (log). Its own cast is ``distance_m`` long."""
+    below and above them one falls off with these sigmas (log). Its own cast is ``distance_m`` long;
+    ``spread_m`` is how far hand, boat and rig scatter its depth from cast to cast (one sigma, m)."""
 
     slowest_m_s: float
     fastest_m_s: float
@@ -163,11 +164,13 @@ class Limits(NamedTuple):
     slower: float
     quicker: float
     distance_m: float
+    spread_m: float = 0.0
 
 
 class Tuned(NamedTuple):
-    """A rig's best setting for the band and what it does there; m, m/s, s, shares 0..1. ``near_band`` is the
-    share of the path itself within ``NEAR_M`` of the band, ``useful_s`` how long the useful retrieve lasts,
+    """A rig's best setting for the band and what it does there; m, m/s, s, shares 0..1. ``in_band`` is the
+    share of the retrieve in the band that is to be expected of hand, boat and rig, ``near_band`` the share of
+    the path itself within ``NEAR_M`` of the band, ``useful_s`` how long the useful retrieve lasts,
     ``comfort`` what the pace is worth to the fish."""
 
     pace_m_s: float
@@ -261,6 +264,7 @@ def limits_at(rows: Floats, i: int) -> Limits:
         slower=rows[i, 6],
         quicker=rows[i, 7],
         distance_m=rows[i, 8],
+        spread_m=rows[i, 9],
     )
 
 

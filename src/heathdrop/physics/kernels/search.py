@@ -115,11 +115,27 @@ def _untried(pace: float, start: float, worth: float) -> Tuned:
     )
 
 
+@written_in
+def _between(depth: float, top: float, low: float, spread: float) -> float:
+    """The chance that a depth (m) which scatters by ``spread`` (one sigma, m) lies between two."""
+    if spread <= 0.0:
+        return 1.0 if top <= depth <= low else 0.0
+    return 0.5 * (math.erf((low - depth) / (ROOT_2 * spread)) - math.erf((top - depth) / (ROOT_2 * spread)))
+
+
 @compiled
 def measure(
-    out: Samples, k: int, scene: Scene, pace: float, start: float, worth: float, haze: float
+    out: Samples,
+    k: int,
+    scene: Scene,
+    pace: float,
+    start: float,
+    worth: float,
+    haze: float,
+    spread: float,
 ) -> Tuned:
-    """The useful part of ``k`` samples against the band, as the setting they were cast with."""
+    """The useful part of ``k`` samples against the band, as the setting they were cast with; ``haze`` blurs
+    what its depths are worth, ``spread`` is how far they scatter from cast to cast (one sigma, m)."""
     count = 0
     soft = inside = near = total = covered = deep = 0.0
     high = FAR
@@ -128,8 +144,7 @@ def measure(
         x, z = out.x[i], out.z[i]
         if x > USEFUL_FAR * scene.distance or x < USEFUL_NEAR * scene.distance:
             continue
-        if top <= z <= low:
-            inside += 1.0
+        inside += _between(z, top, low, spread)
         if top - NEAR_M <= z <= low + NEAR_M:
             near += 1.0
         soft += met(scene.band, z, haze)
@@ -208,7 +223,14 @@ def try_one(
         shapes=shapes,
     )
     return measure(
-        out=out, k=k, scene=scene, pace=pace, start=start, worth=comfort(pace, limits), haze=limits.haze_m
+        out=out,
+        k=k,
+        scene=scene,
+        pace=pace,
+        start=start,
+        worth=comfort(pace, limits),
+        haze=limits.haze_m,
+        spread=limits.spread_m,
     )
 
 
