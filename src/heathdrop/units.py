@@ -9,6 +9,7 @@ from __future__ import annotations
 from fractions import Fraction
 
 __all__ = [
+    "AT_ONCE_S",
     "CM_PER_IN",
     "GRAVITY_M_S2",
     "G_PER_OZ",
@@ -17,8 +18,10 @@ __all__ = [
     "M_PER_FT",
     "M_PER_IN",
     "M_S_PER_MPH",
+    "TURNS_IN_S",
     "celsius",
     "count_said",
+    "counted",
     "feet",
     "feet_said",
     "inches_said",
@@ -26,6 +29,7 @@ __all__ = [
     "metres",
     "ounces_as_written",
     "square_metres",
+    "turns_said",
 ]
 
 M_PER_FT = 0.3048
@@ -36,6 +40,8 @@ G_PER_OZ = 28.349523125
 KG_PER_LB = 0.45359237
 N_PER_LB = 4.4482216152605
 M_S_PER_MPH = 0.44704
+#: A count shorter than this (s) cannot be counted; turns of the handle are told over so many seconds.
+AT_ONCE_S, TURNS_IN_S = 1.0, 20.0
 GRAVITY_M_S2 = 9.80665
 
 
@@ -106,5 +112,21 @@ def inches_said(length_in: float) -> str:
 
 
 def count_said(seconds: float) -> str:
-    """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``)."""
-    return f"{round(seconds, 1):g}"
+    """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``); one that nobody can
+    count is reeled ``at once``."""
+    return "at once" if seconds < AT_ONCE_S else f"{round(seconds, 1):g}"
+
+
+def counted(seconds: float) -> str:
+    """What to do after the splash: ``count 2.5``, or ``reel at once``."""
+    return "reel at once" if seconds < AT_ONCE_S else f"count {count_said(seconds)}"
+
+
+def turns_said(turns_per_s: float) -> str:
+    """Handle turns in :data:`TURNS_IN_S` seconds as they are said: to the half turn, which moves a lure by
+    less than a third of a foot.
+
+    >>> turns_said(0.956), turns_said(1.0)
+    ('19', '20')
+    """
+    return f"{round(2.0 * TURNS_IN_S * turns_per_s) / 2.0:g}"

@@ -15,7 +15,7 @@ from heathdrop.physics.rig_name import USUAL
 from heathdrop.sizing.dress import TURNED_FROM, worn_by
 from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, inches_said
+from heathdrop.units import feet, inches_said, turns_said
 
 __all__ = ["Settled", "finish_of"]
 
@@ -171,8 +171,8 @@ def _turned(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
 def _reel(said: Settled | None, sizing: Sizing, rated: Rated) -> Settled:
     """Handle turns for the pace, after what a school says of the gear."""
     gear = sizing.scenario.gear
-    turns = gear.turns_per_s(feet(rated.tuned.pace_m_s)) * 10
-    words = f"{turns:.0f} turns in 10 s at {gear.reel.inches_per_turn:g} in a turn"
+    turns = turns_said(gear.turns_per_s(feet(rated.tuned.pace_m_s)))
+    words = f"{turns} turns in 20 s at {gear.reel.inches_per_turn:g} in a turn"
     if said is not None:
         return replace(said, text=f"{said.text}; {words}")
     because = "Inches of line per turn times turns a second is the pace."

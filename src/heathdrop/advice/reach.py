@@ -12,7 +12,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import ROOFS
 from heathdrop.sizing.setting import limits_for, setting_of
 from heathdrop.sizing.size import Rated, Sizing, rated_at, size
-from heathdrop.units import feet, feet_said, metres, ounces_as_written
+from heathdrop.units import feet, feet_said, metres, ounces_as_written, turns_said
 
 #: A rig misses the fish with less of its useful retrieve near the band, and reaches them with so much.
 MISSED, REACHES = 0.6, 0.65
@@ -91,9 +91,9 @@ def _slower(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
             break
         at = rated_at(setting, rated.rig, rated.countdown_s, factor * pace)
         if at.tuned.near_band >= REACHES:
-            turns = sizing.scenario.gear.turns_per_s(factor * pace) * 10
+            turns = turns_said(sizing.scenario.gear.turns_per_s(factor * pace))
             return (
-                f"Slower reaches them: {factor * pace:.1f} ft/s, {turns:.0f} turns in 10 s, holds it near "
+                f"Slower reaches them: {factor * pace:.1f} ft/s, {turns} turns in 20 s, holds it near "
                 f"for {at.tuned.near_band * 100:.0f} %, though slower than they like."
             )
     return ""

@@ -9,7 +9,7 @@ from heathdrop.sizing.activity import WORTH_SAYING
 from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.known import TRAIT
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, feet_said, ounces_as_written
+from heathdrop.units import feet, feet_said, ounces_as_written, turns_said
 
 __all__ = ["TRADE", "limit_sentence", "reasons", "runs"]
 
@@ -86,11 +86,11 @@ def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
 def _pace_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     """What the pace costs, and what it is for."""
     slow, fast = sizing.paces_ft_s
-    turns = sizing.scenario.gear.turns_per_s(pace) * 10
+    turns = turns_said(sizing.scenario.gear.turns_per_s(pace))
     side = "slower" if pace < slow else "quicker"
     return (
         f"To hold its depth it must come {side} than the {slow:.1f}–{fast:.1f} ft/s these fish like: "
-        f"{pace:.1f} ft/s, {turns:.0f} turns in 10 s."
+        f"{pace:.1f} ft/s, {turns} turns in 20 s."
     )
 
 
@@ -195,6 +195,8 @@ def _depth_sentence(
 
 #: A cast that is this much (share) longer or shorter than the one that was said is worth a word.
 OTHER_CAST = 0.08
+#: A handle quicker or slower than this (log) is worth a word.
+TURNS_OFF = 0.03
 #: Rigs lost in an hour that are worth a word.
 LOST_SAID = 0.3
 
@@ -209,9 +211,22 @@ def _hour_sentence(sizing: Sizing, rated: Rated) -> str:
 
 
 def _hand_sentence(sizing: Sizing) -> str:
-    """That the bands rest on the angler's own counting hand, where they do."""
-    own = sizing.known.count_error()
-    return "" if own is None else f"Its bands rest on your own count, uneven by {100.0 * own:.0f} %."
+    """That the bands rest on the angler's own hand, where they do, and what a handle known to be quick or
+    slow makes of the turns."""
+    own, handle = sizing.known.count_error(), sizing.known.handle()
+    parts = [] if own is None else [f"your own count, uneven by {100.0 * own:.0f} %"]
+    if handle is not None:
+        parts.append(f"your own handle, uneven by {100.0 * handle.error:.0f} %")
+    if not parts:
+        return ""
+    said = f"Its bands rest on {' and '.join(parts)}."
+    if handle is None or abs(handle.quicker) < TURNS_OFF:
+        return said
+    side = "quick" if handle.quicker > 0.0 else "slow"
+    return (
+        f"{said} You turn {100.0 * abs(math.expm1(handle.quicker)):.0f} % {side}: where 20 turns are told, "
+        f"turn {20.0 * math.exp(-handle.quicker):.0f} by your own feel."
+    )
 
 
 def fish_sentence(sizing: Sizing) -> str:

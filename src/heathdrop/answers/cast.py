@@ -10,19 +10,22 @@ import numpy as np
 from numpy.typing import NDArray
 
 from heathdrop import catalog as catalogue
-from heathdrop.physics.cast import CastResult, surface_line_m
+from heathdrop.physics.cast import CastResult, fly, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
-from heathdrop.sizing.bands import Bands, cast_bands, means_at
+from heathdrop.sizing.bands import Bands, cast_bands
 from heathdrop.sizing.program import program_of, usual_way
 from heathdrop.sizing.scatter import scatter_of
 from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.tune import BOARD
+from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
 
-__all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft", "worked_of"]
+__all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft", "met_by", "worked_of"]
 
-#: Shares of a count tried for its window, and how near (ft) its best a rig outside its band may run.
-COUNTS, NEAR_FT = (0.0, 0.3, 0.5, 0.65, 0.8, 0.9, 1.0, 1.1, 1.2, 1.35, 1.5, 1.75, 2.0), 0.5
-#: Rows of a countdown are a foot apart down to the first depth, two feet to the second, then five.
+#: Counts tried for a window, the least of them (s), and how near (ft) its best a rig outside its band may run.
+TRIED, LEAST_COUNT_S, NEAR_FT = 12, 0.1, 0.5
+#: What is not to be touched is kept this far away (ft), on the ways that go over or beside the cover.
+CLEAR_FT, OFF_COVER = 0.1, ("over", "beside")
 
 
 @dataclass(frozen=True)
@@ -135,54 +138,77 @@ def worked_of(
 
 
 def count_window(sizing: Sizing, rated: Rated) -> Window:
-    """How far a count may be off and the rig still run in the target band at its pace.
+    """The counts with which a rig runs in the target band at its pace and touches nothing on its way there.
 
-    A rig whose best lies outside the band has the counts that keep it within :data:`NEAR_FT` of that best.
-    The rig's own count is always inside. No count lets it fall into the cover below it, or onto the bottom:
-    a mean depth in the band would not show that. A cadence is held against the steady retrieve at its count
-    and pace.
+    They do not hang on the count that the rig stands at. A rig whose best lies outside the band has those
+    that keep it within :data:`NEAR_FT` of that best. Every count is played, the slack of its fall with it:
+    where the lure goes over the cover or beside it no part of the path is in it, and none is on the bottom.
     """
-    top, low = sizing.targets.depth_ft
-    best = feet(rated.tuned.mean_m)
+    (top, low), sized = sizing.targets.depth_ft, _as_sized(sizing, rated)
+    best, own = feet(sized.tuned.mean_m), sized.countdown_s
     if not top <= best <= low:
         top, low = max(0.0, best - NEAR_FT), best + NEAR_FT
-    counts = rated.countdown_s * np.array(COUNTS)
-    means = np.array([feet(m) for m in means_at(sizing, rated, counts.tolist())])
-    own = COUNTS.index(1.0)
-    off = best - means[own]
-    early = late = own
-    while early > 0 and means[early - 1] + off >= top:
+    landed = seconds_to(sizing, rated, sizing.scenario.conditions.bottom_depth_ft)
+    counts = np.unique(np.append(np.linspace(LEAST_COUNT_S, max(landed, own), TRIED), own))
+    means, deepest = np.array([_met_at(sizing, rated, float(count)) for count in counts]).T
+    here = int(np.searchsorted(counts, own))
+    means += best - means[here]
+    clear = clear_to_ft(sizing, sized)
+    early = late = here
+    while early > 0 and means[early - 1] >= top:
         early -= 1
-    while late < len(COUNTS) - 1 and means[late + 1] + off <= low:
+    while late < len(counts) - 1 and means[late + 1] <= low and deepest[late + 1] <= clear:
         late += 1
-    return Window(
-        _meeting(counts, means + off, early, early - 1, top),
-        max(
-            rated.countdown_s,
-            min(_meeting(counts, means + off, late, late + 1, low), _landing(sizing, rated)),
-        ),
-        top,
-        low,
+    last = min(_meeting(counts, means, late, late + 1, low), _meeting(counts, deepest, late, late + 1, clear))
+    return Window(_meeting(counts, means, early, early - 1, top), max(own, last), top, low)
+
+
+def _as_sized(sizing: Sizing, rated: Rated) -> Rated:
+    """The same rig as the search set it, whatever count and pace it stands at."""
+    return next((r for r in sizing.rigs if r.name == rated.name), rated)
+
+
+def clear_to_ft(sizing: Sizing, rated: Rated) -> float:
+    """The depth (ft) down to which a rig's whole path touches nothing that its way does not mean to touch."""
+    c = sizing.scenario.conditions
+    top = c.cover.top_depth_ft
+    meets = c.bottom_depth_ft if top is None or rated.way not in OFF_COVER else min(top, c.bottom_depth_ft)
+    return meets - CLEAR_FT
+
+
+def _met_at(sizing: Sizing, rated: Rated, count_s: float) -> tuple[float, float]:
+    """Mean depth of the useful retrieve and the deepest of the whole path (ft) after a count (s), reeled
+    steadily."""
+    program = programme("steady", rated.tuned.pace_m_s, count_s, rated.cast.distance_m)
+    cast = fly(rated.lure, sizing.line, sizing.water, rated.cast, program, fidelity=BOARD, sample_s=0.2)
+    return feet(float(cast.worked().mean())), feet(float(cast.depth_m.max()))
+
+
+def met_by(sizing: Sizing, rated: Rated) -> str:
+    """What a rig at a count and a pace of the angler's own meets that its way does not mean to meet, in a
+    sentence; nothing where it stays clear."""
+    c, count = sizing.scenario.conditions, rated.countdown_s
+    deepest, clear = _met_at(sizing, rated, count)[1], clear_to_ft(sizing, _as_sized(sizing, rated))
+    if deepest <= clear + CLEAR_FT:
+        return ""
+    cover, top = c.cover.kind.replace("-", " "), c.cover.top_depth_ft
+    if deepest >= c.bottom_depth_ft - CLEAR_FT:
+        among = f", in the {cover}" if c.cover.kind != "open" and (top or 0.0) < c.bottom_depth_ft else ""
+        lies = "lies" if seconds_to(sizing, rated, c.bottom_depth_ft) <= count else "comes down"
+        return f"At {count:.1f} s it {lies} on the bottom{among}."
+    return (
+        f"At {count:.1f} s it goes down to {deepest:.1f} ft, into the {cover} whose tops are at {top:g} ft."
     )
 
 
-def _landing(sizing: Sizing, rated: Rated) -> float:
-    """The count (s) at which a rig falls onto the cover that it is begun above, else onto the bottom."""
-    c = sizing.scenario.conditions
-    top = c.cover.top_depth_ft
-    if top and seconds_to(sizing, rated, top) >= rated.countdown_s:
-        return seconds_to(sizing, rated, top)
-    return seconds_to(sizing, rated, c.bottom_depth_ft)
-
-
 def _meeting(
-    counts: NDArray[np.float64], means: NDArray[np.float64], inside: int, outside: int, at_ft: float
+    counts: NDArray[np.float64], depths: NDArray[np.float64], inside: int, outside: int, at_ft: float
 ) -> float:
-    """The count (s) between two whose mean depth is ``at_ft``; the last one tried where both are inside."""
-    if not 0 <= outside < len(counts) or means[outside] == means[inside]:
+    """The count (s) between two whose depth is ``at_ft``; the last one tried where both are inside."""
+    if not 0 <= outside < len(counts) or depths[outside] == depths[inside]:
         return float(counts[inside])
-    share = min(1.0, max(0.0, (at_ft - means[inside]) / (means[outside] - means[inside])))
-    return float(counts[inside] + share * (counts[outside] - counts[inside]))
+    share = (at_ft - depths[inside]) / (depths[outside] - depths[inside])
+    return float(counts[inside] + min(1.0, max(0.0, share)) * (counts[outside] - counts[inside]))
 
 
 @dataclass(frozen=True)

@@ -14,7 +14,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.units import count_said, ounces_as_written
+from heathdrop.units import counted, ounces_as_written
 
 __all__ = ["DAYS", "LIKE", "Day", "apart", "days_like", "thrown_said"]
 
@@ -73,7 +73,7 @@ def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
         if distance <= LIKE:
             bit = [c for c in mine if bitten(c)]
             vain = {thrown_said(c) for c in mine} - {thrown_said(c) for c in bit}
-            said = dict.fromkeys(f"{thrown_said(c)}, count {count_said(c.countdown_s)}" for c in bit)
+            said = dict.fromkeys(f"{thrown_said(c)}, {counted(c.countdown_s)}" for c in bit)
             tried, take = tuple(sorted(vain)), _taken(bit)
             found.append(
                 Day(

@@ -38,7 +38,7 @@ from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said, feet, ounces_as_written
+from heathdrop.units import count_said, counted, feet, ounces_as_written
 
 __all__ = ["MOST_CASTS", "Search", "Step", "best_few", "search_water", "water_of"]
 
@@ -337,16 +337,16 @@ def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float
         return f"The same again: it was bitten there, and {chance * 100:.0f} % of the chance is in {water}."
     head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
-    count, then = count_said(cast.count_s), count_said(before.count_s if before else 0.0)
+    count, then = counted(cast.count_s), count_said(before.count_s if before else 0.0)
     said = {
-        "none": f"Count {count}" if before is None else f"The same again, count {count}",
-        "direction": f"Another direction, count {count}",
-        "count": f"Count {count} instead of {then}",
-        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, count {count}",
-        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, count {count}",
-        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, count {count}",
-        "rod": f"Pick up the {head}, count {count}",
-        "retie": f"Tie on the {head}, count {count}",
+        "none": count.capitalize() if before is None else f"The same again, {count}",
+        "direction": f"Another direction, {count}",
+        "count": f"{count.capitalize()} instead of {then}",
+        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, {count}",
+        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, {count}",
+        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, {count}",
+        "rod": f"Pick up the {head}, {count}",
+        "retie": f"Tie on the {head}, {count}",
     }[step.change]
     # What is worked on the floor speaks for fish of every pace.
     pace = "" if np.ptp(cast.seconds.sum(axis=0)) < 1e-9 else f" at a {PACES[own]} pace"

@@ -16,7 +16,7 @@ from heathdrop.conditions.gear import Line
 from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.units import count_said
+from heathdrop.units import count_said, turns_said
 
 __all__ = ["NextAnswer", "next_casts"]
 
@@ -121,9 +121,9 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
         said=SaidAnswer(
             rig=sentence(rig_said(rig)),
             line=sentence(line.said),
-            count=count_said(cast.countdown_s),
-            turns=f"{10 * cast.turns_per_s:.0f}",
-            runs=sentence(f"{cast.runs_ft:.0f} ft"),
+            count=count_said(cast.countdown_s) if family.work == "swim" else f"{cast.countdown_s:.1f}",
+            turns=turns_said(cast.turns_per_s),
+            runs=sentence(f"{cast.runs_ft:.1f} ft"),
             why=sentence(cast.why),
         ),
     )

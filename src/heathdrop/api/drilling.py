@@ -16,7 +16,6 @@ from heathdrop.conditions.request import Body
 from heathdrop.day.drills import mark_and_keep, next_question
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import drills
-from heathdrop.training.hand import HandError
 
 __all__ = ["HandAnswer", "hand_answer"]
 
@@ -59,8 +58,8 @@ class DueAnswer(BaseModel):
 
 
 class HandAnswer(BaseModel):
-    """The counting hand: bias as a share (0.05: a twentieth slow) with its 80 % band, scatter, rounds;
-    whether it is in use, and whether it has grown stale."""
+    """The hand, counting or turning: bias as a share (0.05: a twentieth slow) with its 80 % band,
+    scatter, rounds; whether it is in use, and whether it has grown stale."""
 
     bias: float
     low: float
@@ -74,11 +73,12 @@ class HandAnswer(BaseModel):
 
 
 class DrillAnswer(BaseModel):
-    """What is asked next, what is due, the hand."""
+    """What is asked next, what is due, the hand as it counts and as it turns the handle."""
 
     question: QuestionAnswer
     due: list[DueAnswer]
     hand: HandAnswer | None
+    handle: HandAnswer | None
 
 
 class MarkAnswer(BaseModel):
@@ -132,23 +132,26 @@ def drill_answer(session: Session, kind: str = "", topic: str = "", seed: int | 
         due=[
             DueAnswer(kind=d.kind, topic=d.name, due=d.due, answered=d.answered, lately=d.lately) for d in due
         ],
-        hand=hand_answer(session, drills.hand(session)),
+        hand=hand_answer(session),
+        handle=hand_answer(session, "pace"),
     )
 
 
-def hand_answer(session: Session, hand: HandError | None) -> HandAnswer | None:
-    """The hand as its JSON answer; null without a round."""
+def hand_answer(session: Session, kind: str = "count") -> HandAnswer | None:
+    """The hand of a kind as its JSON answer; null without a round."""
+    hand = drills.hand(session, kind)
     if hand is None:
         return None
+    band = hand.whole if kind == "count" else hand.turns
     return HandAnswer(
-        bias=round(hand.whole.bias, 4),
-        low=round(hand.whole.low, 4),
-        high=round(hand.whole.high, 4),
+        bias=round(band.bias, 4),
+        low=round(band.low, 4),
+        high=round(band.high, 4),
         scatter=round(hand.scatter, 4),
         rounds=hand.whole.rounds,
         enough=hand.enough,
-        in_use=drills.hand_used(session) is not None,
-        stale=drills.stale(session),
+        in_use=drills.hand_used(session, kind) is not None,
+        stale=drills.stale(session, kind=kind),
         by_length={name: [round(b.bias, 4), round(b.low, 4), round(b.high, 4)] for name, b in hand.by_length},
     )
 

@@ -55,6 +55,7 @@ class HandNumbers:
     reel_home_ft_s: float
     hopped_ft: float
     off_bottom_ft: float
+    slack_s: float
     through_cover: float
     felt_at: float
     lost_of_hung: float

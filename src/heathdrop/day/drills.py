@@ -119,8 +119,9 @@ def mark_and_keep(
 
 
 def use_hand(session: Session, use: bool) -> None:
-    """Use one's own hand in the bands, or withdraw it. Raises BadInput without enough rounds."""
-    hand = drills.hand(session)
-    if use and (hand is None or not hand.enough):
-        raise BadInput("hand", "too few rounds", f"{LEAST_ROUNDS} counted rounds first")
+    """Use one's own hand in the bands, counting and turning, or withdraw it. Raises BadInput without enough
+    rounds of either."""
+    hands = [drills.hand(session, kind) for kind in ("count", "pace")]
+    if use and not any(hand is not None and hand.enough for hand in hands):
+        raise BadInput("hand", "too few rounds", f"{LEAST_ROUNDS} rounds of counts or of turns first")
     drills.use(session, use)

@@ -31,11 +31,11 @@ from heathdrop.physics.kernels.records import (
     samples_room,
 )
 from heathdrop.physics.line import Line
-from heathdrop.physics.program import LONGEST_CAST_S, TAKING_UP, Phase, Scene, legs_of
+from heathdrop.physics.program import LIFT_M_S, LONGEST_CAST_S, TAKING_UP, Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-__all__ = ["Cast", "CastResult", "Fidelity", "fly", "line_params", "lure_params", "surface_line_m"]
+__all__ = ["DISPLAY", "Cast", "CastResult", "Fidelity", "fly", "line_params", "lure_params", "surface_line_m"]
 
 #: Tension is told over so many seconds either way.
 FELT_S = 0.3
@@ -75,11 +75,17 @@ class Fidelity:
         return replace(self, step_m=factor * self.step_m, longest_step_s=factor * self.longest_step_s)
 
 
-#: A twitched retrieve is stepped this much finer: each snap of the tip leaves a little of the line's stretch
-#: behind, and forty of them bring the lure home too soon (docs/evidence.md).
+#: A twitched retrieve is stepped this much finer, and never on a coarser mesh than the screens': each snap of
+#: the tip leaves a little of the line's stretch behind, and forty of them bring the lure home too soon; a
+#: coarse mesh plays it feet too deep (docs/evidence.md).
 SNAPPED = 0.2
+#: Worked otherwise than steadily, a lure is stepped at least so often within its own time (2m/ρAv, how soon
+#: the water stops it), at most so much finer than usual: a light one on thin line follows the hand at once.
+OWN_TIMES, FINEST = 4.0, 0.25
 #: What screens show; docs/model.md gives its measured error.
 DISPLAY = Fidelity(24, 0.3, 0.025, 0.05)
+#: Phases in which nothing is snatched.
+STEADY = {"fall", "retrieve", "slow-roll"}
 
 
 @dataclass(frozen=True)
@@ -241,9 +247,7 @@ def fly(
         return CastResult(cast, head, fall_s, z0)
     room = int(min(sum(leg.time for leg in legs), 2.0 * LONGEST_CAST_S) / sample_s) + 4
     out = samples_room(room)
-    if any(phase.do == "twitch" for phase in program):
-        fidelity = fidelity.finer(SNAPPED)
-    grid = fidelity.grid()
+    grid = _fine_enough(fidelity, lure, water, program).grid()
     drawn = np.zeros((room if shapes else 0, grid.mesh.size, 2))
     start = Start(*(float(v) for v in (cast.distance_m, z0, cast.rod_tip_m, fall_s)))
     packed = lure_params(lure), line_params(line, water), cast.bottom_rows(), rows_of(legs), grid, start
@@ -254,6 +258,18 @@ def fly(
         drawn = np.concatenate([_hanging(head, grid.mesh.size), drawn[:k]])
     whole = Samples(*(np.concatenate(both) for both in zip(head, played, strict=True)))
     return CastResult(cast, whole, fall_s, z0, drawn[: whole.t.size])
+
+
+def _fine_enough(fidelity: Fidelity, lure: Lure, water: Water, program: Sequence[Phase]) -> Fidelity:
+    """The fidelity that this lure in this programme needs, at least the one asked for."""
+    if any(phase.do == "twitch" for phase in program):
+        return (fidelity if fidelity.segments >= DISPLAY.segments else DISPLAY).finer(SNAPPED)
+    if fidelity.step_m > DISPLAY.step_m or {phase.do for phase in program} <= STEADY:
+        return fidelity
+    quickest = max(LIFT_M_S, *(phase.speed_m_s or 0.0 for phase in program))
+    own_s = 2.0 * lure.mass_kg / (water.density_kg_m3 * lure.run_drag_area_m2 * quickest)
+    steps_s = min(fidelity.longest_step_s, fidelity.step_m / quickest)
+    return fidelity.finer(min(1.0, max(FINEST, own_s / OWN_TIMES / steps_s)))
 
 
 def _all_played(program: Sequence[Phase], samples: Samples) -> None:

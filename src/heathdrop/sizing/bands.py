@@ -30,7 +30,7 @@ from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.tune import REMEMBERED, SEARCH, Replay, replayed, scene_key, scene_of
 from heathdrop.units import metres
 
-__all__ = ["Bands", "bands_for", "cast_bands", "means_at"]
+__all__ = ["Bands", "bands_for", "cast_bands"]
 
 #: Mean depths replayed before.
 MEANS: Memory[float] = Memory(REMEMBERED)
@@ -304,13 +304,3 @@ def _means(casts: Sequence[Replay], scene: Scene) -> list[float]:
         return [found.mean_m for found in replayed([casts[k] for k in which], scene)]
 
     return MEANS.all_of([(*cast, there) for cast in casts], find)
-
-
-def means_at(sizing: Sizing, rated: Rated, counts_s: Sequence[float]) -> list[float]:
-    """Mean depth (m) of the useful retrieve at the rig's own pace after each count (s), bottom in its way."""
-    line, water, cast = sizing.line, sizing.water, rated.cast
-    floor = cast.bottom_at(cast.distance_m)
-    starts = [min(floor, depth_after_s(rated.lure, s, line, water)) for s in counts_s]
-    lure, on, pace = lure_params(rated.lure), line_params(line, water), rated.tuned.pace_m_s
-    scene, away = scene_of(line, water, cast, (0.0, 1.0), FAR), cast.distance_m
-    return _means([(lure, on, pace, start, away) for start in starts], scene)

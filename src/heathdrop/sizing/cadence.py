@@ -1,8 +1,8 @@
 """Cadence: a rig worked otherwise than steadily, measured like any cast, and told where it is better.
 
-A programme is flown once at the search's fidelity; depth, the time among the fish and the share of it that
-the lure spends falling are read off its path. Paces far and near are what the hand turns there: on the floor
-a hand slows as the line shortens, or the lure lifts off.
+A programme is flown at the search's fidelity to choose, and the one that is told once more at the screens';
+depth, the time among the fish and the share of it that the lure spends falling are read off its path. Paces
+far and near are what the hand turns there: on the floor a hand slows as the line shortens, or it lifts off.
 """
 
 from __future__ import annotations
@@ -16,7 +16,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import degree
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import Cast, CastResult, fly
+from heathdrop.physics.cast import DISPLAY, Cast, CastResult, Fidelity, fly
 from heathdrop.physics.kernels.records import USEFUL_FAR, USEFUL_NEAR, Limits, Samples, Scene, Tuned
 from heathdrop.physics.kernels.search import TRIAL_SAMPLE_S, comfort, measure
 from heathdrop.physics.rig import Lure
@@ -38,7 +38,8 @@ FAR_PART, NEAR_PART = (USEFUL_FAR, 0.6), (0.4, USEFUL_NEAR)
 @dataclass(frozen=True)
 class Cadenced:
     """A rig worked in a cadence: what it measures as a setting, the share of the useful time in which it
-    falls, how far it glides on a pause (ft), and the paces (ft/s) far and near."""
+    falls, how far it glides on a pause (ft), the paces (ft/s) far and near, and what the handle is turned at
+    while nothing eases it (m/s)."""
 
     cadence: Cadence
     tuned: Tuned
@@ -47,6 +48,7 @@ class Cadenced:
     glides_ft: float
     far_ft_s: float
     near_ft_s: float
+    handle_m_s: float
 
     @property
     def way(self) -> str:
@@ -95,6 +97,23 @@ def worked_in(
     return max(found, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
 
 
+def told(
+    setting: Setting, scene: Scene, limits: Limits, away: Cast, lure: Lure, chosen: Cadenced
+) -> Cadenced | None:
+    """The cadence that is to be told, measured as screens play it."""
+    return _played(
+        setting,
+        scene,
+        limits=limits,
+        thrown=away,
+        lure=lure,
+        pace_m_s=chosen.handle_m_s,
+        count_s=chosen.count_s,
+        cadence=chosen.cadence,
+        fidelity=DISPLAY,
+    )
+
+
 def _played(
     setting: Setting,
     scene: Scene,
@@ -104,6 +123,7 @@ def _played(
     pace_m_s: float,
     count_s: float,
     cadence: Cadence,
+    fidelity: Fidelity = SEARCH,
 ) -> Cadenced | None:
     lift, hold = metres(cadence.lift_ft) or None, cadence.pause_s or None
     phases = programme(
@@ -116,7 +136,7 @@ def _played(
             setting.water,
             thrown,
             phases,
-            fidelity=SEARCH,
+            fidelity=fidelity,
             sample_s=TRIAL_SAMPLE_S,
         )
     except BadInput:
@@ -153,6 +173,7 @@ def _played(
         glides_ft=drop,
         far_ft_s=feet(far),
         near_ft_s=feet(near),
+        handle_m_s=pace_m_s,
     )
 
 

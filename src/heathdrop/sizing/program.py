@@ -33,6 +33,7 @@ def program_of(
     pace, away = rated.tuned.pace_m_s, rated.cast.distance_m
     sized = rated.cadence
     if sized is not None and sized.way == way:
+        pace = sized.handle_m_s
         lift_m = metres(sized.cadence.lift_ft) or None if lift_m is None else lift_m
         hold_s = sized.cadence.pause_s or None if hold_s is None else hold_s
     return programme(way, pace, count_s=rated.countdown_s, away_m=away, lift_m=lift_m, hold_s=hold_s)

@@ -146,13 +146,21 @@ def way_to(setting: Setting, in_cover: float) -> str:
 
 
 def rated_one(
-    setting: Setting, rig: Rig, lure: Lure, tuned: Tuned, seconds: float, cadence: Cadenced | None = None
+    setting: Setting,
+    rig: Rig,
+    lure: Lure,
+    tuned: Tuned,
+    seconds: float,
+    cadence: Cadenced | None = None,
+    landed_s: float | None = None,
 ) -> Rated:
     """One candidate's fall, cover odds and fits at a setting, the better of the ways that it can go to the
-    cover; ``cadence`` where it is not reeled steadily (its own measures are ``tuned``, then)."""
+    cover; ``cadence`` where it is not reeled steadily (its own measures are ``tuned``, then), ``landed_s``
+    how long it takes to its start where the count goes on after that."""
     catalog, targets = setting.catalog, setting.targets
     numbers = catalog.judgement.fit
-    fall = feet(tuned.start_depth_m / seconds) if 0.0 < seconds < NEVER_S else 0.0
+    falling = seconds if landed_s is None else landed_s
+    fall = feet(tuned.start_depth_m / falling) if 0.0 < falling < NEVER_S else 0.0
     cast, closed = setting.cast_for(rig), closed_of(setting, rig, lure)
     tail, held, felt = closed.tail, closed.held, closed.felt
     liking, action = tail.liking, tail.action

@@ -14,13 +14,13 @@ from heathdrop.conditions.facts import Facts
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast
-from heathdrop.physics.fall import depth_after_s, fall_time_s, glide_factor
+from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, glide_factor, time_to_depth_s
 from heathdrop.physics.kernels.records import Limits, Scene, Tuned
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
-from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, worked_in
+from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, told, worked_in
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import Rated, rated_one
@@ -247,7 +247,23 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
             )
             if one.fits.score > max(best.fits.score, steady.fits.score + noise):
                 best = one
-    return best
+    return best if best.cadence is None else _as_told(setting, scene, limits, steady, best.cadence)
+
+
+def _as_told(setting: Setting, scene: Scene, limits: Limits, steady: Rated, chosen: Cadenced) -> Rated:
+    """A rig in the cadence that was chosen, as screens play it; steady where that is no longer better."""
+    played = told(setting, scene, limits, steady.cast, steady.lure, chosen)
+    if played is None:
+        return steady
+    one = rated_one(
+        setting,
+        steady.rig,
+        lure=steady.lure,
+        tuned=played.tuned,
+        seconds=played.count_s,
+        cadence=played,
+    )
+    return one if one.fits.score > steady.fits.score + setting.catalog.judgement.fit.noise else steady
 
 
 def _steadily(setting: Setting, scene: Scene, limits: Limits, steady: Rated, played: Cadenced) -> bool:
@@ -321,7 +337,7 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
         cast=setting.cast,
         band_m=band,
         cover_top_m=metres(setting.cover_top_ft),
-        haze_m=math.hypot(fish, hand),
+        haze_m=fish,
         skates_m=metres(numbers.targets.skating_ft),
         uneven_m=metres(setting.catalog.cover.grass.uneven_ft),
         eased=numbers.fit.eased,
@@ -335,8 +351,17 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
         least = 0.0 if rig.blades is None else metres(rig.blades.least_pace_ft_s)
         slowest = min(max(limits.slowest_m_s, least), 0.98 * limits.fastest_m_s)
         spread = math.hypot(hand, own)
+        lure = setting.lure(rig)
+        falls = float(
+            fall_speed_m_s(lure.net_weight_n, lure.fall_drag_area_m2, 0.0, setting.line, setting.water)
+        )
+        deepest = max(LEAST_START_M, limits.deepest_start_m - numbers.hand.slack_s * falls)
         haze = math.hypot(fish, spread)
-        bounds.append(limits._replace(slowest_m_s=slowest, haze_m=haze, distance_m=away, spread_m=spread))
+        bounds.append(
+            limits._replace(
+                slowest_m_s=slowest, deepest_start_m=deepest, haze_m=haze, distance_m=away, spread_m=spread
+            )
+        )
     return scene, bounds
 
 
@@ -345,7 +370,7 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
     if setting.family.work != "swim":
         return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
     scene, bounds = _scene(setting, [rig], limits_for(setting))
-    lure, cast = setting.lure(rig), setting.cast_for(rig)
+    lure, cast, landed = setting.lure(rig), setting.cast_for(rig), None
     if count_s is None or pace_ft_s is None:
         # What is left to the search is looked for; with both given there is nothing to look for.
         best = _rated(setting, [rig], tune([lure], bounds, scene))[0]
@@ -353,9 +378,11 @@ def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float
     if count_s is not None:
         sunk = depth_after_s(lure, count_s, setting.line, setting.water)
         start, seconds = min(cast.bottom_at(cast.distance_m), max(LEAST_START_M, sunk)), count_s
+        landed = time_to_depth_s(lure, start, setting.line, setting.water)
     if pace_ft_s is not None:
         pace = metres(pace_ft_s)
-    return rated_one(setting, rig, lure, tuned_at(lure, bounds[0], scene, pace, start), seconds)
+    tuned = tuned_at(lure, bounds[0], scene, pace, start)
+    return rated_one(setting, rig, lure, tuned, seconds, landed_s=landed)
 
 
 def _countdowns(setting: Setting, lures: Sequence[Lure], tuned: Sequence[Tuned]) -> list[float]:

@@ -94,10 +94,14 @@ class HandError:
         return math.hypot(self.scatter, unsure)
 
     @property
+    def turns(self) -> Band:
+        """The bias of a hand whose rounds are of turns: they are all of one length, and its own is meant."""
+        return max((band for _, band in self.by_length), key=lambda b: b.rounds)
+
+    @property
     def turning(self) -> Handle:
-        """The hand as it turns the handle: turns that took longer than told were slower by that. All rounds
-        of turns are of one length, and that length's own bias is meant."""
-        band = max((band for _, band in self.by_length), key=lambda b: b.rounds)
+        """The hand as it turns the handle: turns that took longer than told were slower by that."""
+        band = self.turns
         unsure = math.log((1.0 + band.high) / (1.0 + band.low)) / (2.0 * EIGHTY)
         error = math.hypot(math.log1p(self.scatter), unsure)
         return Handle(round(-math.log1p(band.bias), 4), round(error, 4), self.whole.rounds)

@@ -5,7 +5,6 @@ Nothing but the answers is kept: the state of a topic follows from them, the sam
 
 from __future__ import annotations
 
-import math
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
@@ -72,11 +71,18 @@ def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
             card, last = scheduler.review_card(card, rating_of(one.mark), one.time)[0], one
         lately = sum(a.mark for a in mine[-5:]) / len(mine[-5:]) if mine else None
         found.append(Due(topic, card.due if last is not None else None, len(mine), lately))
-    most = DAY_SHARE * (sum(today.values()) + 1) if len(found) >= SHARED_FROM else math.inf
+
+    def sated(topic: str) -> bool:
+        """Whether one more of it would give the two most asked of the day more than their share."""
+        before, after = (_top_two(c) for c in (today, today + Counter([topic])))
+        return len(found) >= SHARED_FROM and before < after > DAY_SHARE * (today.total() + 1)
 
     def order(d: Due) -> tuple[bool, bool, datetime, str]:
-        beside = max((n for topic, n in today.items() if topic != d.topic), default=0)
-        sated = today[d.topic] > 0 and today[d.topic] + 1 + beside > most
-        return sated, d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic
+        return sated(d.topic), d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic
 
     return sorted(found, key=order)
+
+
+def _top_two(asked: Counter[str]) -> int:
+    """How often the two most asked topics were asked."""
+    return sum(n for _, n in asked.most_common(2))

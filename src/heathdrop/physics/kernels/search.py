@@ -136,19 +136,23 @@ def measure(
 ) -> Tuned:
     """The useful part of ``k`` samples against the band, as the setting they were cast with; ``haze`` blurs
     what its depths are worth, ``spread`` is how far they scatter from cast to cast (one sigma, m)."""
-    count = 0
+    count = work = 0
     soft = inside = near = total = covered = deep = 0.0
     high = FAR
     top, low = scene.band.top, scene.band.low
     for i in range(k):
         x, z = out.x[i], out.z[i]
-        if x > USEFUL_FAR * scene.distance or x < USEFUL_NEAR * scene.distance:
+        if x < USEFUL_NEAR * scene.distance:
+            continue
+        # It is in the cover wherever it is swum, where it begins too.
+        covered += 0.5 + 0.5 * math.erf((z - scene.band.cover) / (ROOT_2 * scene.band.uneven))
+        work += 1
+        if x > USEFUL_FAR * scene.distance:
             continue
         inside += _between(z, top, low, spread)
         if top - NEAR_M <= z <= low + NEAR_M:
             near += 1.0
         soft += met(scene.band, z, haze)
-        covered += 0.5 + 0.5 * math.erf((z - scene.band.cover) / (ROOT_2 * scene.band.uneven))
         total += z
         high = min(high, z)
         deep = max(deep, z)
@@ -163,7 +167,7 @@ def measure(
         mean_m=total / count,
         shallowest_m=high,
         deepest_m=deep,
-        in_cover=covered / count,
+        in_cover=covered / work,
         comfort=worth,
         near_band=near / count,
         useful_s=count * TRIAL_SAMPLE_S,

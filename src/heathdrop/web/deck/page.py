@@ -29,7 +29,7 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.reading import read, row_number
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.files.entry import typed_rig
-from heathdrop.units import count_said
+from heathdrop.units import counted
 from heathdrop.web.deck.shown.deck import (
     ANSWERS,
     SOUNDED,
@@ -220,7 +220,7 @@ def record(request: Request, database: Db, day: str = "", after: int = 0) -> Res
             "a_page": CASTS_A_PAGE,
             "answers": ANSWERS,
             "said": dict(ANSWERS),
-            "counted": count_said,
+            "counted": counted,
             "page": "deck",
             "rigs": {c.id: thrown_said(c) for c in made},
         }

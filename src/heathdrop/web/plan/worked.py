@@ -15,7 +15,7 @@ from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said
+from heathdrop.units import count_said, counted, turns_said
 
 #: The changes of a plan, as page, print and card say them.
 CHANGES = {"none": "", "trailer": "change the trailer", "retie": "retie"}
@@ -46,13 +46,13 @@ def hands_of(served: WithAnswer) -> Hands:
     work = catalogue.load().families[served.rig.family].work
     count, runs = f"{served.countdown_s:.1f}", f"{served.runs_ft:.1f} ft"
     if work == "swim":
-        turns = f"{10 * served.turns_per_s:.0f}"
+        turns, count = turns_said(served.turns_per_s), count_said(served.countdown_s)
         way = f", {WAY[served.cadence].name}" if served.cadence else ""
-        said = f"count {count} s, {turns} turns in 10 s{way}, runs at {runs}"
+        said = f"{counted(served.countdown_s)}, {turns} turns in 20 s{way}, runs at {runs}"
         return Hands(
             count_label="Count, s",
             count=count,
-            hand_label="Turns in 10 s",
+            hand_label="Turns in 20 s",
             hand=turns,
             runs_label="Runs at",
             runs=runs,
@@ -108,6 +108,6 @@ def order_said(order: Sequence[CastAnswer]) -> str:
     found, rod = [], order[0].rod if order else ""
     for cast, n in runs_of(order):
         other = f"rod {cast.rod}, " if cast.rod != rod else ""
-        found.append(f"{other}{count_said(cast.countdown_s)} s{f' in {n} directions' if n > 1 else ''}")
+        found.append(f"{other}{counted(cast.countdown_s)}{f' in {n} directions' if n > 1 else ''}")
         rod = cast.rod
     return ", then ".join(found)

@@ -26,6 +26,7 @@ from heathdrop.web.train.shown import (
     choices,
     eye_of,
     hand_said,
+    handle_said,
     kind_rows,
     refused,
     water_rows,
@@ -42,11 +43,12 @@ def train(request: Request, database: Db) -> Response:
     """What is due, how the marks went, the hand."""
     with database.session() as session:
         done = drills.listed(session)
-        hand = hand_answer(session, drills.hand(session))
+        hand, handle = hand_answer(session), hand_answer(session, "pace")
         context = {
             "kinds": kind_rows(due_for(session), done, datetime.now(UTC)),
-            "hand": hand,
+            "enough": any(one is not None and one.enough for one in (hand, handle)),
             "hand_said": hand_said(hand),
+            "handle_said": handle_said(handle),
             "agreed": drills.in_use(session),
             "answered": len(done),
             "page": "train",

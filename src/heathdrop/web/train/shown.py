@@ -128,9 +128,28 @@ def hand_said(hand: HandAnswer | None) -> list[str]:
             f"Your ten is {10.0 * (1.0 + hand.bias):.1f} s: where it says 10, "
             f"count {10.0 / (1.0 + hand.bias):.1f}."
         )
-    if hand.stale:
-        said.append("The last round is a season old: ten taps bring it up to date.")
-    return said
+    return said + _stale_said(hand)
+
+
+def handle_said(hand: HandAnswer | None) -> list[str]:
+    """The hand on the handle in sentences."""
+    if hand is None:
+        return [
+            "No turns were tapped yet: ten rounds narrow every depth that is told, for pace moves it most."
+        ]
+    side = "slow" if hand.bias > 0.0 else "fast"
+    said = [
+        f"You turn {100.0 * abs(hand.bias):.0f} % {side} (eight of ten: {100.0 * hand.low:+.0f} to "
+        f"{100.0 * hand.high:+.0f} %), each cast uneven by {100.0 * hand.scatter:.0f} %; "
+        f"{hand.rounds} rounds."
+    ]
+    if hand.enough and abs(hand.bias) >= 0.03:
+        said.append(f"Where 20 turns are told, turn {20.0 * (1.0 + hand.bias):.0f} by your own feel.")
+    return said + _stale_said(hand)
+
+
+def _stale_said(hand: HandAnswer) -> list[str]:
+    return ["The last round is a season old: ten taps bring it up to date."] if hand.stale else []
 
 
 def water_rows(c: Conditions) -> list[tuple[str, str]]:

@@ -17,7 +17,7 @@ from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.measures import field_said, sentence, step_said, system, unit_said
-from heathdrop.units import CM_PER_IN, KG_PER_LB, count_said
+from heathdrop.units import CM_PER_IN, KG_PER_LB, counted
 from heathdrop.web.shell.fields import BY_NAME, DRIVEN, values_from, values_of
 
 #: What is changed on the deck, the likeliest first.
@@ -112,7 +112,7 @@ def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
     for day in days:
         if day.take is not None:
             rig, count, pace = day.take
-            counted = f", count {count_said(count)}" if pace > 0.0 else ""
+            counted = f", {counted(count)}" if pace > 0.0 else ""
             when = f"{day.date}, {day.stop}" if day.stop else day.date
             small = f"{when}: {day.bites} bitten in {day.casts} casts{counted}"
             said = sentence(rig_said(rig.rig(catalog)))

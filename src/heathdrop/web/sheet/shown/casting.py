@@ -22,7 +22,17 @@ from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.program import WAY, WAYS, Way, play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, size
-from heathdrop.units import M_PER_FT, M_PER_IN, feet, feet_said, ounces_as_written
+from heathdrop.units import (
+    AT_ONCE_S,
+    M_PER_FT,
+    M_PER_IN,
+    count_said,
+    counted,
+    feet,
+    feet_said,
+    ounces_as_written,
+    turns_said,
+)
 from heathdrop.web.sheet.shown.section import span_ft
 from heathdrop.web.shell.frame import NARROW, WIDE, Scale
 
@@ -168,7 +178,7 @@ def _calls_before(rated: Rated, best: Rated, theirs: Sizing) -> bool:
 def _their_best(name: str, best: Rated, result: CastResult, runs_ft: float, fit: str) -> str:
     if result.useful().size == 0:
         return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
-    pace = f"count {best.countdown_s:.1f} s, {feet(best.tuned.pace_m_s):.1f} ft/s"
+    pace = f"{counted(best.countdown_s)}, {feet(best.tuned.pace_m_s):.1f} ft/s"
     runs = f"runs at {feet(best.tuned.mean_m):.1f} ft against {runs_ft:.1f} ft"
     return f"{name} at its best {runs}, {pace}; {fit}."
 
@@ -214,6 +224,8 @@ def window_said(sizing: Sizing, rated: Rated, worked: Worked) -> str:
         return f"It lands in {bottom} ft after {low:.1f} to {high:.1f} s: wait for the line to go slack."
     w = count_window(sizing, rated)
     band = f"{feet_said(w.top_ft)} to {feet_said(w.low_ft)} ft"
+    if w.early_s < AT_ONCE_S:
+        return f"Reel at once, or after up to {w.late_s:.1f} s: it runs at {band}, at this pace."
     return f"Any count from {w.early_s:.1f} to {w.late_s:.1f} s runs at {band}, at this pace."
 
 
@@ -263,9 +275,11 @@ def casting_of(
         at_count="Down" if worked.to_bottom else "Reel",
         feet=feet_rows(sizing, rated, bands),
         turns_per_s=f"{turns:.4f}",
-        turns_said=f"{turns * 10:.0f} turns in 10 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
+        turns_said=f"{turns_said(turns)} turns in 20 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
         count_s=f"{worked.count_s:.2f}",
-        count_said=f"{worked.count_s:.1f}",
+        count_said=count_said(worked.count_s)
+        if worked.to_bottom or worked.count_s >= AT_ONCE_S
+        else "at once",
         bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
         glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line."
         if reach >= 0.3

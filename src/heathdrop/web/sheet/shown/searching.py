@@ -13,7 +13,7 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.search.coverage import Candidate
-from heathdrop.units import count_said
+from heathdrop.units import count_said, counted, turns_said
 from heathdrop.web.shell.frame import LEFT, NARROW, RIGHT, WIDE, Frame, Scale
 
 Link = Callable[..., str]
@@ -142,7 +142,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
         order=rows,
         made=tuple(
             Made(
-                f"{rig_said(t.rig)}, count {count_said(t.count_s)}: {OUTCOME[t.outcome].within}",
+                f"{rig_said(t.rig)}, {counted(t.count_s)}: {OUTCOME[t.outcome].within}",
                 link(tried=text_of(told[:k])),
             )
             for k, t in enumerate(told)
@@ -156,7 +156,7 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
 
 
 def _made_said(told: Told) -> str:
-    return f"{rig_said(told.rig)}, count {count_said(told.count_s)}: {OUTCOME[told.outcome].within}"
+    return f"{rig_said(told.rig)}, {counted(told.count_s)}: {OUTCOME[told.outcome].within}"
 
 
 def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
@@ -165,7 +165,7 @@ def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
         number=number,
         rig=rig_said(RigName.parse(cast.rig).rig(catalog)),
         count=count_said(cast.count_s),
-        turns=f"{10 * step.turns_per_s:.0f}",
+        turns=turns_said(step.turns_per_s),
         change=CHANGES[step.next.change] if number > 1 or told else "start here",
         minutes=f"{step.next.minutes:.1f}",
         so_far=f"{100 * step.next.so_far:.0f} %",

@@ -10,7 +10,7 @@ from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.why import TRADE, reasons
-from heathdrop.answers.cast import worked_of
+from heathdrop.answers.cast import met_by, worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest
@@ -50,6 +50,7 @@ class Sheet:
     is_best: bool
     to_best: str
     kept: bool
+    met: str
     asked: tuple[str, ...]
     title: str
     doubt: str
@@ -124,6 +125,7 @@ def present(
         is_best=chosen is best,
         to_best=link(pick="", count_s="", pace_ft_s=""),
         kept=kept,
+        met=met_by(sizing, chosen) if kept and chosen.rig.family.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
         title=title_of(sizing, chosen),
         doubt=doubt_of(catalog, sizing, chosen) or "",

@@ -10,7 +10,7 @@ from heathdrop.conditions.cover import SNAGS
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.cadence import Cadenced
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import AT_ONCE_S, counted, feet, ounces_as_written, turns_said
 
 #: A lure with this share of its time on the floor, in a band narrower than this (ft), is worked along it.
 ON_FLOOR, LEAST_SPREAD_FT = 0.3, 0.15
@@ -29,8 +29,8 @@ class Figure:
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
-    """Handle turns as a hand counts them: whole turns in ten seconds."""
-    return f"{sizing.scenario.gear.turns_per_s(pace_ft_s) * 10:.0f} turns in 10 s"
+    """Handle turns as a hand counts them."""
+    return f"{turns_said(sizing.scenario.gear.turns_per_s(pace_ft_s))} turns in 20 s"
 
 
 def _floor_said(worked: Worked) -> str:
@@ -44,16 +44,18 @@ def aloud(sizing: Sizing, rated: Rated) -> str:
     """The answer as one line a person could read aloud."""
     pace = feet(rated.tuned.pace_m_s)
     head = ounces_as_written(rated.rig.head_oz)
-    rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}: count {rated.countdown_s:.1f}"
+    rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
+    down = f"{rig}: count {rated.countdown_s:.1f}"
     if rated.rig.family.work == "drop":
-        return f"{rig}, let it land, hop it once or twice, then move on."
+        return f"{down}, let it land, hop it once or twice, then move on."
     if rated.rig.family.work == "bottom":
-        return f"{rig}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
+        return f"{down}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
     sized = rated.cadence
     if sized is not None:
-        return f"{rig}, {_cadence_said(sizing, sized)}."
+        begins = down if sized.cadence.floor else f"{rig}: {counted(rated.countdown_s)}"
+        return f"{begins}, {_cadence_said(sizing, sized)}."
     return (
-        f"{rig}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
+        f"{rig}: {counted(rated.countdown_s)}, then {pace:.1f} ft a second, {_turns(sizing, pace)}, rod tip "
         f"{sizing.scenario.gear.rod_tip_height_ft:g} ft up."
     )
 
@@ -100,8 +102,8 @@ def _pace_said(sizing: Sizing, rated: Rated) -> str:
     sized = rated.cadence
     if sized is None or not sized.cadence.floor:
         return _turns(sizing, feet(rated.tuned.pace_m_s))
-    far, near = (sizing.scenario.gear.turns_per_s(v) * 10 for v in (sized.far_ft_s, sized.near_ft_s))
-    return f"{far:.0f} turns far, {near:.0f} near"
+    far, near = (turns_said(sizing.scenario.gear.turns_per_s(v)) for v in (sized.far_ft_s, sized.near_ft_s))
+    return f"{far} turns in 20 s far, {near} near"
 
 
 def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
@@ -111,6 +113,8 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
     low, high = worked.mean_band_ft
     slow, fast = worked.count_band_s
     count = Figure("Count", f"{worked.count_s:.1f}", "s", f"{slow:.1f} to {fast:.1f}")
+    if worked.count_s < AT_ONCE_S and not worked.to_bottom:
+        count = Figure("Count", "at once", "", "reel as it lands")
     falls = Figure(
         "Falls", f"{fall:.1f}", "ft/s", f"{fall * bands.fall_low:.1f} to {fall * bands.fall_high:.1f}"
     )
