@@ -105,6 +105,14 @@ def search(scenario: InputFile, data: DataFile = None) -> None:
 
 
 @app.command()
+def changes(case: InputFile, data: DataFile = None) -> None:
+    """Say what to change first after a cast that went wrong; JSON out."""
+    from heathdrop.api.changing import ChangesRequest, changes_answer
+
+    _answer(ChangesRequest, case, lambda request: changes_answer(request, _own(data)))
+
+
+@app.command()
 def plan(
     file: InputFile,
     card: Annotated[Path | None, typer.Option(help="Also write the deck card, one HTML file.")] = None,

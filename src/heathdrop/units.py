@@ -112,8 +112,8 @@ def inches_said(length_in: float) -> str:
 
 
 def count_said(seconds: float) -> str:
-    """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``); one that nobody can
-    count is reeled ``at once``."""
+    """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``); one that nobody
+    can count is reeled ``at once``."""
     return "at once" if seconds < AT_ONCE_S else f"{round(seconds, 1):g}"
 
 

@@ -22,7 +22,7 @@ from heathdrop.units import feet, metres
 
 __all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft", "met_by", "worked_of"]
 
-#: Counts tried for a window, the least of them (s), and how near (ft) its best a rig outside its band may run.
+#: Counts tried for a window, the least of them (s); how near (ft) its best a rig outside its band may run.
 TRIED, LEAST_COUNT_S, NEAR_FT = 12, 0.1, 0.5
 #: What is not to be touched is kept this far away (ft), on the ways that go over or beside the cover.
 CLEAR_FT, OFF_COVER = 0.1, ("over", "beside")
@@ -196,9 +196,7 @@ def met_by(sizing: Sizing, rated: Rated) -> str:
         among = f", in the {cover}" if c.cover.kind != "open" and (top or 0.0) < c.bottom_depth_ft else ""
         lies = "lies" if seconds_to(sizing, rated, c.bottom_depth_ft) <= count else "comes down"
         return f"At {count:.1f} s it {lies} on the bottom{among}."
-    return (
-        f"At {count:.1f} s it goes down to {deepest:.1f} ft, into the {cover} whose tops are at {top:g} ft."
-    )
+    return f"At {count:.1f} s it sinks to {deepest:.1f} ft, into the {cover}: its tops are at {top:g} ft."
 
 
 def _meeting(

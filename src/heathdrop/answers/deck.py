@@ -8,7 +8,8 @@ from functools import cached_property, lru_cache
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.change import AS_SIZED, Fished
+from heathdrop.answers.change import first_change
 from heathdrop.answers.own import Own
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import Search, search_water
@@ -23,8 +24,6 @@ from heathdrop.sizing.size import Sizing, size
 
 __all__ = ["NextUp", "OnRod", "next_up"]
 
-#: A rig that gets in less often than this is not sped up; what such a change is called.
-GETS_IN, QUICKER = 0.1, "Speed up"
 #: Questions of a deck that are remembered: a day of stops, each after its last casts (an LRU cache).
 REMEMBERED = 64
 
@@ -164,16 +163,13 @@ def _sized(scenario: Scenario, own: Own, rig: Rig, gear: Gear) -> Sizing:
 
 
 def _mend(scenario: Scenario, own: Own, last: Told, gears: dict[str, Gear]) -> Mend | None:
-    """The smallest change after the last cast's fault, the one that mends it first; None where there is no
+    """The change to make first after the last cast's fault, from how it was fished; None where there is no
     fault, or nothing to do."""
-    complaint = OUTCOME[last.outcome].complaint
-    if not complaint:
+    row = OUTCOME[last.outcome]
+    if not row.wrong:
         return None
     gear = gears.get(name_of(last.rig).text(), scenario.gear)
-    sizing = _sized(scenario, own, last.rig, gear)
-    rated = sizing.rigs[0]
-    changes = changes_for(catalogue.load(), sizing, rated, complaint)
-    if rated.cover.passes < GETS_IN:
-        # A rig that the cover does not let in is not mended by a quicker hand.
-        changes = tuple(c for c in changes if not c.what.startswith(QUICKER))
-    return Mend(COMPLAINTS[complaint], changes[0].what, changes[0].effect) if changes else None
+    swum = last.rig.family.work == "swim"
+    hand = Fished(last.count_s, last.pace_ft_s) if swum and not last.cadence else AS_SIZED
+    change = first_change(replace(scenario, gear=gear), last.rig, last.outcome, hand, own)
+    return Mend(row.wrong, change.what, change.effect) if change is not None else None

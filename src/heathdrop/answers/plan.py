@@ -11,12 +11,13 @@ import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import COMPLAINTS, changes_for, likely
+from heathdrop.advice.change import changes_for, likely
 from heathdrop.answers.day_table import Candidate, Table, Tell, rated_closely, table_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
 from heathdrop.answers.stop import Part, Rod, Stop, parts_of, rated_in
 from heathdrop.answers.water import placed
+from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
@@ -206,7 +207,7 @@ def _troubles(water: Scenario, rig: RigName, own: Own) -> tuple[tuple[str, str, 
     for trouble in likely(rig.rig(catalog).family.work, water.conditions.cover.kind):
         changes = changes_for(catalog, sizing, sizing.rigs[0], trouble)
         if changes:
-            found.append((COMPLAINTS[trouble], changes[0].what, changes[0].effect))
+            found.append((WENT[trouble], changes[0].what, changes[0].effect))
     return tuple(found)
 
 

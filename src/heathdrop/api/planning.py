@@ -19,7 +19,16 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import feet
 
-__all__ = ["PlanAnswer", "PlannedStop", "RigOnRod", "TiedAnswer", "WithAnswer", "as_tied", "written"]
+__all__ = [
+    "PlanAnswer",
+    "PlannedStop",
+    "RigOnRod",
+    "TiedAnswer",
+    "WithAnswer",
+    "as_tied",
+    "rig_on_rod",
+    "written",
+]
 
 
 class RigFields(BaseModel):
@@ -118,7 +127,7 @@ def written(day: str, plan: Plan) -> PlanAnswer:
                 line=_line(t.rod.line),
                 inches_per_turn=t.rod.reel.inches_per_turn,
                 rod=t.rod.rated,
-                rig=_rig(t.rig),
+                rig=rig_on_rod(t.rig),
                 adds=_r(t.adds, 4),
             )
             for t in plan.rods
@@ -143,7 +152,7 @@ def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
         importance=s.stop.importance,
         position=None if at is None else {"lat": at[0], "lon": at[1]},
         with_=_with(plan, s.served),
-        ideal=IdealAnswer(rig=_rig(s.ideal.rig), fit=_r(s.ideal_worth)),
+        ideal=IdealAnswer(rig=rig_on_rod(s.ideal.rig), fit=_r(s.ideal_worth)),
         served=s.well,
         also=[_with(plan, e) for e in others],
         if_=[IfAnswer(symptom=a, change=b, effect=c) for a, b, c in s.troubles],
@@ -160,7 +169,7 @@ def _with(plan: Plan, e: Served) -> WithAnswer:
     pace = feet(e.rated.tuned.pace_m_s)
     return WithAnswer(
         rod=rod.name,
-        rig=_rig(e.rated.rig),
+        rig=rig_on_rod(e.rated.rig),
         change=e.change,
         countdown_s=_r(e.rated.countdown_s, 2),
         pace_ft_s=_r(pace),
@@ -186,7 +195,8 @@ def _line(line: Line) -> dict[str, Any]:
     return found
 
 
-def _rig(rig: Rig) -> RigOnRod:
+def rig_on_rod(rig: Rig) -> RigOnRod:
+    """A rig's fields with its name."""
     return RigOnRod(**rig_written(rig).model_dump(), name=name_of(rig).text())
 
 
@@ -208,7 +218,7 @@ def rig_written(rig: Rig) -> RigFields:
 def as_tied(cast: CastAnswer, rod: str) -> WithAnswer:
     """A cast of a stop's order as its rod is worked; on ``rod`` where it names none."""
     fields = cast.model_dump(include={"countdown_s", "pace_ft_s", "turns_per_s", "runs_ft", "way", "cadence"})
-    rig = _rig(RigName.parse(cast.name).rig(catalogue.load()))
+    rig = rig_on_rod(RigName.parse(cast.name).rig(catalogue.load()))
     return WithAnswer(rod=cast.rod or rod, rig=rig, change="none", fit=0.0, **fields)
 
 

@@ -15,6 +15,7 @@ from heathdrop.api.casting import (
     NextAnswer,
     next_casts,
 )
+from heathdrop.api.changing import ChangesAnswer, ChangesRequest, changes_answer
 from heathdrop.api.drilling import DrillAnswer, DrillRequest, MarkAnswer, drill_answer, marked_answer
 from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.heavy import heavy, quick
@@ -68,6 +69,12 @@ def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer
 def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
     """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
     return search_answer(request, mine)
+
+
+@router.post("/changes", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
+def changes(request: ChangesRequest, mine: Annotated[Own, Depends(own)]) -> ChangesAnswer:
+    """What to change first after a cast that went wrong, from how it was fished and what was seen of it."""
+    return changes_answer(request, mine)
 
 
 @router.post("/plan", responses=REFUSED | BUSY, dependencies=[Depends(heavy)])

@@ -42,11 +42,12 @@ from heathdrop.catalog.records import (
     Softness,
     Trailer,
 )
-from heathdrop.catalog.rule_records import Cadence, Effect, Rule, School, Topic
+from heathdrop.catalog.rule_records import Cadence, ChangeOrder, Effect, Rule, School, SpokenChange, Topic
 from heathdrop.catalog.search_records import SearchNumbers
-from heathdrop.catalog.vocabulary import ANY, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
+from heathdrop.catalog.vocabulary import ANY, CHANGES, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
 from heathdrop.conditions.cover import KINDS
 from heathdrop.conditions.facts import OF_GEAR, PRESENTATIONS, When
+from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
@@ -63,6 +64,7 @@ __all__ = [
     "School",
     "Skirt",
     "Softness",
+    "SpokenChange",
     "Topic",
     "Trailer",
     "load",
@@ -92,6 +94,7 @@ FILES = (
     "tackle",
     "fitted",
     "search",
+    "changes",
 )
 
 
@@ -126,6 +129,8 @@ class Catalog:
     cadences: dict[str, Cadence]
     tackle: TackleRows
     search: SearchNumbers
+    orders: tuple[ChangeOrder, ...]
+    says: dict[str, SpokenChange]
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -191,6 +196,19 @@ def _cadences(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Cad
         found[id_] = _checked(Cadence, "cadences", key, {"id": id_, **row, "when": when})
     known("cadences", "cadences", found, PRESENTATIONS)
     return found
+
+
+def _orders(files: Mapping[str, Any], ids: Mapping[str, Any]) -> tuple[ChangeOrder, ...]:
+    found = []
+    for k, row in enumerate(files["changes"]["orders"]):
+        key = f"orders[{k}]"
+        when = clauses("changes", f"{key}.when", row.get("when", {}), ids)
+        order: ChangeOrder = _checked(ChangeOrder, "changes", key, {**row, "when": when})
+        known("changes", f"{key}.went", order.went, WENT)
+        known("changes", f"{key}.changes", order.changes, CHANGES)
+        found.append(order)
+    known("changes", "says", [id_.partition("@")[0] for id_ in files["changes"]["says"]], CHANGES)
+    return tuple(found)
 
 
 def _with_points(rules: dict[str, Rule], fitted: Fitted, ids: Mapping[str, Any]) -> dict[str, Rule]:
@@ -384,6 +402,8 @@ def read_catalog(folder: Path) -> Catalog:
             TackleRows, "tackle", "tackle", {k: v for k, v in files["tackle"].items() if k != "provenance"}
         ),
         search=_search(files["search"], tables),
+        orders=_orders(files, tables),
+        says=_table(SpokenChange, "changes", "says", files["changes"]["says"]),
         provenance=provenance,
     )
     _known_ids(catalog)

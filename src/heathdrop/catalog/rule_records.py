@@ -98,3 +98,24 @@ class Topic:
     default: str
     because: str
     schools: dict[str, School]
+
+
+@dataclass(frozen=True)
+class ChangeOrder:
+    """What is changed first when a cast ``went`` so: ids of changes, in the order in which practice makes
+    them."""
+
+    __pydantic_config__ = STRICT
+    went: tuple[str, ...]
+    when: When
+    changes: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class SpokenChange:
+    """A change that no figure speaks for: what to do, and what it is for."""
+
+    __pydantic_config__ = STRICT
+    id: str
+    what: str
+    effect: str

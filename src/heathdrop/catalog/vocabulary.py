@@ -36,6 +36,37 @@ SLOTS = {
     "working": "Working it",
     "bite": "The bite",
 }
+#: What may be changed after a cast, one thing at a time.
+CHANGES = (
+    "heavier-head",
+    "lighter-head",
+    "bulkier-trailer",
+    "slimmer-trailer",
+    "no-trailer",
+    "livelier-trailer",
+    "quieter-trailer",
+    "other-shape",
+    "faster",
+    "slower",
+    "pause-or-pop",
+    "longer-count",
+    "shorter-count",
+    "rod-tip-up",
+    "rod-tip-down",
+    "thicker-line",
+    "thinner-line",
+    "line-with-give",
+    "softer-rod",
+    "trim-skirt",
+    "trailer-hook",
+    "rethread",
+    "take-up-slack",
+    "lob-it",
+    "other-family",
+    "colour",
+    "move",
+    "stay",
+)
 #: Parts of a fit.
 PARTS = ("depth", "pace", "tackle", "fall", "cover", "action", "profile", "weight", "touch")
 #: Parts that cost where something is wrong and gain nothing where nothing is: they stand outside the sum of

@@ -9,10 +9,20 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
+from heathdrop.conditions.outcome import OLD_NAMES
+
 Upgrade = Callable[[dict[str, Any]], dict[str, Any]]
 #: The version that each table's bodies are written in.
-CURRENT = {"scenario": 1, "item": 1, "observation": 1, "plan": 1, "cast": 1, "trip": 1, "drill": 1}
-UPGRADES: dict[tuple[str, str, int], Upgrade] = {}
+CURRENT = {"scenario": 1, "item": 1, "observation": 1, "plan": 1, "cast": 1, "trip": 1, "drill": 2}
+
+
+def _went(body: dict[str, Any]) -> dict[str, Any]:
+    """A repair's question under what it is called now."""
+    kind, topic, seed = (*body["question"].split("."), "", "")[:3]
+    return {**body, "question": f"{kind}.{OLD_NAMES.get(topic, topic)}.{seed}"}
+
+
+UPGRADES: dict[tuple[str, str, int], Upgrade] = {("drill", "*", 1): _went}
 
 
 class NewerBody(ValueError):

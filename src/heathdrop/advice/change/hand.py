@@ -1,4 +1,4 @@
-"""A rig as it is being fished, what moving one thing does to it, and the one change that says so."""
+"""A cast as it was fished, shifted to what was seen of it, and what moving one thing does to it."""
 
 from __future__ import annotations
 
@@ -7,56 +7,93 @@ from dataclasses import dataclass, replace
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.cover import CoverOdds
-from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.line import Line
-from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig import Lure, Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.cast import line_of
 from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Rated
 from heathdrop.sizing.tune import BOARD
+from heathdrop.sizing.ways import programme
 from heathdrop.units import feet
+
+__all__ = ["AS_SIZED", "Fished"]
 
 #: Among stems a lure is reckoned to swim at least this far, ft.
 LEAST_WAY_FT = 2.0
-
-Tries = tuple[tuple[str, str], ...]
+#: Factors on a lure's drag and lift on the move between which what was seen is looked for, and how often the
+#: gap is halved.
+LEAST_FACTOR, MOST_FACTOR, HALVINGS = 0.2, 5.0, 7
 
 
 @dataclass(frozen=True)
-class Change:
-    """One change: what to do, its effect in words, whether the model or a rule says so, whether it is enough
-    by itself, and how to try it here."""
+class Fished:
+    """How a cast was fished: seconds counted, pace (ft/s), rod tip (ft), way of working; None: as sized."""
 
-    what: str
-    effect: str
-    by: str
-    mends: bool
-    tries: Tries = ()
+    countdown_s: float | None = None
+    pace_ft_s: float | None = None
+    rod_tip_height_ft: float | None = None
+    work: str | None = None
+
+
+AS_SIZED = Fished()
 
 
 @dataclass(frozen=True)
 class Hand:
-    """How a rig is being fished: seconds counted, pace (m/s), rod tip (m), and the tackle."""
+    """A rig as it is being fished: seconds counted, pace (m/s), rod tip (m), way of working, the tackle, and
+    the ``factor`` on its drag and lift on the move that makes the simulation what was seen."""
 
     rig: Rig
     line: Line
     count_s: float
     pace_m_s: float
     tip_m: float
+    way: str = "steady"
+    factor: float = 1.0
 
 
-def mean_depth_ft(setting: Setting, hand: Hand) -> float:
-    """Mean depth (ft) of the useful retrieve as fished by ``hand``."""
-    lure = setting.lure(hand.rig)
-    start = max(0.05, depth_after_s(lure, hand.count_s, hand.line, setting.water))
-    cast = Cast(setting.cast.distance_m, hand.tip_m, setting.cast.bottom)
-    home = Phase("retrieve", speed_m_s=hand.pace_m_s, take_up=True)
-    program = [Phase("fall", slack=True, to_depth_m=start), home]
-    depths = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD).useful()
-    return feet(float(depths.mean())) if depths.size else 0.0
+@dataclass(frozen=True)
+class Path:
+    """What a cast does: mean depth of the useful retrieve, and the deepest of it all (ft)."""
+
+    mean_ft: float
+    deepest_ft: float
+
+
+def path_of(setting: Setting, hand: Hand) -> Path:
+    """A cast played as fished by ``hand``."""
+    lure = shifted(setting.lure(hand.rig), hand.factor)
+    away = setting.cast_for(hand.rig).distance_m
+    cast = Cast(away, hand.tip_m, setting.cast.bottom)
+    program = programme(hand.way, hand.pace_m_s, hand.count_s, away)
+    played = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD)
+    depths = played.useful()
+    return Path(feet(float(depths.mean())) if depths.size else 0.0, feet(float(played.depth_m.max())))
+
+
+def shifted(lure: Lure, factor: float) -> Lure:
+    """A lure whose drag and lift on the move are so many times what the catalogue has."""
+    if factor == 1.0:
+        return lure
+    return replace(
+        lure,
+        run_drag_area_m2=factor * lure.run_drag_area_m2,
+        run_lift_area_m2=factor * lure.run_lift_area_m2,
+    )
+
+
+def seen_at(setting: Setting, hand: Hand, ran_ft: float) -> Hand:
+    """The hand with the factor that makes its cast run at ``ran_ft``, or as near as one does (bisection)."""
+    low, high = LEAST_FACTOR, MOST_FACTOR
+    for _ in range(HALVINGS):
+        middle = (low * high) ** 0.5
+        if path_of(setting, replace(hand, factor=middle)).mean_ft > ran_ft:
+            low = middle
+        else:
+            high = middle
+    return replace(hand, factor=(low * high) ** 0.5)
 
 
 def neighbour_trailer(catalog: Catalog, rig: Rig, steps: int) -> str | None:
@@ -85,11 +122,6 @@ def with_part(setting: Setting, rig: Rig, *, oz: float | None = None, trailer: s
     return setting.known.applied(name.rig(setting.catalog))
 
 
-def pick(rig: Rig) -> Tries:
-    """How the sheet is asked for a rig."""
-    return (("family", rig.family.id), ("pick", name_of(rig).text()))
-
-
 def other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
     """The next test (lb) down or up of the same material, and its line; None at the end of the table."""
     gear = setting.scenario.gear
@@ -98,22 +130,9 @@ def other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
     if not beyond:
         return None
     test = max(beyond) if thinner else min(beyond)
-    own = replace(gear.line, test_lb=test)
-    return test, line_of(setting.catalog, own, setting.known)
+    return test, line_of(setting.catalog, replace(gear.line, test_lb=test), setting.known)
 
 
 def odds_of(setting: Setting, rated: Rated, rig: Rig) -> CoverOdds:
     """Odds of another rig over the same way through the cover."""
     return setting.odds(rig, setting.lure(rig), rated.tuned, LEAST_WAY_FT)
-
-
-def percent(share: float) -> str:
-    """A share as so many of a hundred."""
-    return f"{share * 100:.0f} of 100"
-
-
-def turned(word: str, before: float, after: float) -> str:
-    """A change of pace as a hand counts it, turns in ten seconds: whole ones where they differ."""
-    if round(before) != round(after):
-        return f"{word} to {after:.0f} turns in 10 s"
-    return f"{word} a little: {after:.1f} turns in 10 s instead of {before:.1f}"

@@ -19,10 +19,10 @@ from heathdrop.units import inches_said, ounces_as_written
 TURNS = {"slow": (3, 5), "middle": (6, 9), "quick": (10, 14)}
 #: Complaints that are asked about, and the opposite one, whose changes make wrong options.
 ASKED = {
-    "ran-too-high": "ran-too-low",
-    "ran-too-low": "ran-too-high",
+    "ran-high": "ran-low",
+    "ran-low": "ran-high",
     "fouled": "",
-    "hung-up": "",
+    "hung": "",
     "not-felt": "",
 }
 #: Seeds tried for a water in which there is something to ask.

@@ -6,7 +6,7 @@ import random
 from collections.abc import Sequence
 
 from heathdrop import catalog as catalogue
-from heathdrop.advice.change import COMPLAINTS, Change, changes_for
+from heathdrop.advice.change import Change, changes_for
 from heathdrop.answers.drill.question import (
     ASKED,
     TRIES,
@@ -18,6 +18,7 @@ from heathdrop.answers.drill.question import (
     rig_words,
 )
 from heathdrop.answers.water import call_of
+from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.training.waters import random_water
@@ -46,7 +47,7 @@ def ask_repair(named: Named, rng: random.Random) -> Question:
             continue
         rng.shuffle(options)
         by = "" if missed is None else f" by {missed:g} ft"
-        what = f"{COMPLAINTS[named.topic]}{by}: {rig_words(rated.rig)}"
+        what = f"{WENT[named.topic]}{by}: {rig_words(rated.rig)}"
         ask = f"{what}. What is the smallest change that mends it?"
         return Question(
             named=named,

@@ -25,7 +25,7 @@ from heathdrop.sizing.program import WAY
 from heathdrop.sizing.schools import chosen
 from heathdrop.store import scenarios, settings
 from heathdrop.store.database import Database
-from heathdrop.units import M_PER_IN
+from heathdrop.units import M_PER_IN, TURNS_IN_S
 from heathdrop.web.sheet.shown.calling import SHOWN, Link, sides_of
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
@@ -112,10 +112,20 @@ def choices_from(values: dict[str, str]) -> Choices:
         lift_m=None if lift is None else lift * M_PER_IN,
         hold_s=hold,
         against=(values["vs1"], values["vs2"]),
-        count_s=number_or_none("count_s", values["count_s"], 0.3, 120.0, "s"),
-        pace_ft_s=number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s"),
+        count_s=number_or_none("count_s", values["count_s"], 0.0, 120.0, "s"),
+        pace_ft_s=_pace_from(values),
         missed_ft=number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
     )
+
+
+def _pace_from(values: dict[str, str]) -> float | None:
+    """A pace (ft/s) of the angler's own, typed as turns of the handle in 20 s or as it is; None: as sized.
+    Raises BadInput."""
+    turns = number_or_none("turns", values["turns"], 1.0, 60.0, "turns")
+    reel = number_or_none("inches_per_turn", values["inches_per_turn"], 1.0, 100.0, "in/turn")
+    if turns is not None and reel is not None:
+        return turns / TURNS_IN_S * reel / 12.0
+    return number_or_none("pace_ft_s", values["pace_ft_s"], 0.2, 8.0, "ft/s")
 
 
 @dataclass(frozen=True)

@@ -191,7 +191,7 @@ VIEW = {
         "scenario": "",
         "tried": "",
     },
-    **{"count_s": "", "pace_ft_s": ""},
+    **{"count_s": "", "pace_ft_s": "", "turns": ""},
 }
 SCHOOL = "s_"
 #: The bottom as driven, in the address as ``0:9 40:14`` (distance from the angler and depth, ft).

@@ -112,9 +112,9 @@ def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
     for day in days:
         if day.take is not None:
             rig, count, pace = day.take
-            counted = f", {counted(count)}" if pace > 0.0 else ""
+            thrown = f", {counted(count)}" if pace > 0.0 else ""
             when = f"{day.date}, {day.stop}" if day.stop else day.date
-            small = f"{when}: {day.bites} bitten in {day.casts} casts{counted}"
+            small = f"{when}: {day.bites} bitten in {day.casts} casts{thrown}"
             said = sentence(rig_said(rig.rig(catalog)))
             found.setdefault(rig.text(), {"rig": rig.text(), "said": said, "small": small})
     return list(found.values())

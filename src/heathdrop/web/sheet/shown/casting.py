@@ -237,6 +237,11 @@ def _taken_up(cast: CastResult) -> str:
     return f"Then reel the slack in fast, about {spent:.0f} s, until the line comes tight: now the pace."
 
 
+def _seconds_said(count_s: float) -> str:
+    said = count_said(count_s)
+    return said if count_s < AT_ONCE_S else f"{said} s"
+
+
 def casting_of(
     sizing: Sizing,
     rated: Rated,
@@ -277,9 +282,7 @@ def casting_of(
         turns_per_s=f"{turns:.4f}",
         turns_said=f"{turns_said(turns)} turns in 20 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
         count_s=f"{worked.count_s:.2f}",
-        count_said=count_said(worked.count_s)
-        if worked.to_bottom or worked.count_s >= AT_ONCE_S
-        else "at once",
+        count_said=f"{worked.count_s:.1f} s" if worked.to_bottom else _seconds_said(worked.count_s),
         bottom_said=f"{own.bottom_s:.0f} s of this cast on the bottom." if own.bottom_s >= 0.5 else "",
         glide_said=f"This trailer glides: it may land up to {reach:.1f} ft to any side of the line."
         if reach >= 0.3

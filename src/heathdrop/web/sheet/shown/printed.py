@@ -7,12 +7,13 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import COMPLAINTS, changes_for, likely
+from heathdrop.advice.change import changes_for, likely
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.cast import worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import ROWS, Scenario
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import bands_for
@@ -61,7 +62,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
         found = changes_for(catalog, sizing, chosen, trouble)
         if found:
-            changes.append((COMPLAINTS[trouble], f"{found[0].what}: {found[0].effect}"))
+            changes.append((WENT[trouble], f"{found[0].what}: {found[0].effect}"))
     return Card(
         name=name,
         day=day.strftime("%-d %B %Y"),

@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from heathdrop.advice.change import COMPLAINTS, MEASURED, Change, changes_for
+from heathdrop.advice.change import MEASURED, Change, askable, mended
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.answers.mat import MOST_OZ, mat_curve
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import OLD_NAMES, WENT
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import ounces_as_written
+from heathdrop.units import feet, ounces_as_written, turns_said
 from heathdrop.web.sheet.shown.rigdraw import RigDrawing, draw_rig
 
 Link = Callable[..., str]
@@ -31,6 +32,16 @@ class Advised:
 
     change: Change
     address: str
+
+
+@dataclass(frozen=True)
+class Thrown:
+    """The cast that went wrong, as the fields are prefilled: count (s), turns in 20 s ('' for a lure that is
+    not reeled), and in a line with the rod tip what it did."""
+
+    count: str
+    turns: str
+    said: str
 
 
 @dataclass(frozen=True)
@@ -55,27 +66,37 @@ class Rigging:
     changes: tuple[Advised, ...]
     nothing_to_do: bool
     misses: tuple[Fault, ...]
+    fished: Thrown
 
 
 def rigging_of(
-    catalog: Catalog, sizing: Sizing, rated: Rated, wrong: str, missed_ft: float | None, link: Link
+    catalog: Catalog,
+    sizing: Sizing,
+    rated: Rated,
+    wrong: str,
+    missed_ft: float | None,
+    link: Link,
 ) -> Rigging:
-    """The Rig view of a chosen rig. Raises BadInput for an unknown complaint."""
+    """The Rig view of a chosen rig, at the count and pace that it stands at. Raises BadInput for an outcome
+    that is none."""
+    wrong = OLD_NAMES.get(wrong, wrong)
     settled = finish_of(catalog, sizing, rated)
     by_slot = {s.slot: s.text for s in settled}
     cut = by_slot.get("skirt", "").startswith(("cut", "trimmed"))
     drawing = draw_rig(
         rated.rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0
     )
-    changes = changes_for(catalog, sizing, rated, wrong, missed_ft) if wrong else ()
+    found = mended(catalog, sizing, rated, wrong, missed_ft) if wrong else None
+    changes = found.changes if found else ()
     return Rigging(
         drawing=drawing,
         settled=settled,
-        faults=tuple(
-            Fault(words, link(wrong=k, missed_ft=""), k == wrong) for k, words in COMPLAINTS.items()
-        ),
+        faults=tuple(Fault(WENT[k], link(wrong=k, missed_ft=""), k == wrong) for k in askable(sizing, rated)),
+        fished=_fished(sizing, rated, found.ran_ft if found else None),
         changes=tuple(
-            Advised(c, link(**dict(c.tries), wrong="", missed_ft="", view="size") if c.tries else "")
+            Advised(
+                c, link(**dict(c.tries), turns="", wrong="", missed_ft="", view="size") if c.tries else ""
+            )
             for c in changes
         ),
         nothing_to_do=bool(wrong) and not changes,
@@ -83,6 +104,16 @@ def rigging_of(
     )
 
 
+def _fished(sizing: Sizing, rated: Rated, ran_ft: float | None) -> Thrown:
+    gear, swum = sizing.scenario.gear, rated.rig.family.work == "swim"
+    turns = turns_said(gear.turns_per_s(feet(rated.tuned.pace_m_s))) if swum else ""
+    tip = f"Rod tip {gear.rod_tip_height_ft:g} ft up, as under Gear."
+    ran = "" if ran_ft is None else f" So fished it ran at about {ran_ft:.1f} ft."
+    return Thrown(f"{rated.countdown_s:.1f}" if swum else "", turns, tip + ran)
+
+
+#: What was asked about the last cast is not asked about the one that is tried.
+ASKED = {"turns": "", "wrong": "", "missed_ft": ""}
 #: By how much a lure may be said to have missed, ft; 0: not known.
 MISSES_FT = (0.0, 0.5, 1.0, 2.0, 4.0)
 

@@ -123,7 +123,7 @@ def present(
     return Sheet(
         key=chosen.key,
         is_best=chosen is best,
-        to_best=link(pick="", count_s="", pace_ft_s=""),
+        to_best=link(pick="", count_s="", pace_ft_s="", turns=""),
         kept=kept,
         met=met_by(sizing, chosen) if kept and chosen.rig.family.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
@@ -163,7 +163,12 @@ def present(
         else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
         rigging=rigging_of(
-            catalog, sizing, rated=chosen, wrong=values["wrong"], missed_ft=choices.missed_ft, link=link
+            catalog,
+            sizing,
+            rated=chosen,
+            wrong=values["wrong"],
+            missed_ft=choices.missed_ft,
+            link=link,
         )
         if view == "rig"
         else None,
