@@ -20,6 +20,7 @@ from heathdrop.physics.program import Phase, Scene, legs_of
 from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name, spread_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.bands import EIGHTY, cast_bands, fall_factors
+from heathdrop.sizing.scatter import Scatter
 from heathdrop.sizing.tune import BOARD, SEARCH
 from heathdrop.sizing.ways import programme
 
@@ -226,7 +227,15 @@ def sampled_bands(catalog: Catalog, draw: Draw, samples: int, seed: int) -> dict
     count = catalog.model.count_error
     low, high = fall_factors(spread_of(catalog, draw.rig, draw.temperature_f))
     bands = cast_bands(
-        catalog, draw.rig, draw.lure, draw.line, draw.water, draw.cast, draw.program, draw.temperature_f
+        catalog,
+        draw.rig,
+        draw.lure,
+        draw.line,
+        draw.water,
+        draw.cast,
+        draw.program,
+        draw.temperature_f,
+        Scatter(count=count),
     )
     plain = fly(draw.lure, draw.line, draw.water, draw.cast, draw.program, fidelity=BOARD)
     falls, means = [], []

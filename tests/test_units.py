@@ -10,7 +10,7 @@ from heathdrop import units
 
 
 def test_what_the_docstrings_show() -> None:
-    assert doctest.testmod(units) == (0, 3)
+    assert doctest.testmod(units) == (0, 4)
 
 
 def test_factors_by_definition() -> None:
@@ -63,6 +63,19 @@ def test_lengths_as_sold_or_to_a_hundredth(inches: float, said: str) -> None:
     assert units.inches_said(inches) == said
 
 
-@pytest.mark.parametrize(("s", "said"), [(2.48, "2.5"), (7.0, "7"), (0.0, "0"), (6.96, "7"), (10.04, "10")])
+@pytest.mark.parametrize(
+    ("s", "said"),
+    [(2.48, "2.5"), (7.0, "7"), (0.94, "at once"), (1.0, "1"), (0.0, "at once"), (6.96, "7"), (10.04, "10")],
+)
 def test_counts_to_a_tenth(s: float, said: str) -> None:
     assert units.count_said(s) == said
+
+
+@pytest.mark.parametrize(("s", "said"), [(2.48, "count 2.5"), (1.0, "count 1"), (0.99, "reel at once")])
+def test_what_to_do_after_the_splash(s: float, said: str) -> None:
+    assert units.counted(s) == said
+
+
+@pytest.mark.parametrize(("per_s", "said"), [(0.956, "19"), (0.96, "19"), (0.97, "19.5"), (0.5, "10")])
+def test_turns_to_the_half(per_s: float, said: str) -> None:
+    assert units.turns_said(per_s) == said

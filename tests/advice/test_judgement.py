@@ -1,4 +1,4 @@
-"""Judgement: worked scenarios, rules, schools, finish, cover and the smallest change."""
+"""Judgement: worked scenarios, rules, schools, finish and cover."""
 
 from __future__ import annotations
 
@@ -11,7 +11,6 @@ from bench.agree import worked as trade_waters
 from bench.pieces import answer_of, pieces
 from bench.pieces import holds as piece_holds
 from heathdrop.advice.call import Call
-from heathdrop.advice.change import COMPLAINTS, changes_for
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.finish import finish_of
 from heathdrop.advice.rules import rig_facts, spoken
@@ -233,38 +232,6 @@ def test_mats_wood_and_rock(cat: Catalog) -> None:
         return cover_odds(cat, rig_by_name(cat, family, 0.375, trailer), 0.1, Stand("pads"), 0.0, 30.0).fouls
 
     assert fouls("swim-jig", "twin-tail") < fouls("underspin", "paddle-tail")
-
-
-def test_one_change_is_the_smallest_that_mends(cat: Catalog) -> None:
-    sizing = size(cat, Scenario(GRASS, families=("bladed-jig",)))
-    best = sizing.rigs[0]
-    for complaint, side in (("ran-too-high", "deeper"), ("ran-too-low", "higher")):
-        found = changes_for(cat, sizing, best, complaint)
-        assert found[0].mends
-        assert found[0].what.startswith(("Slow", "Speed up", "Count"))  # the hand before the tackle
-        assert all(side in c.effect for c in found)
-        assert [c.mends for c in found] == sorted((c.mends for c in found), reverse=True)
-    for complaint in COMPLAINTS:
-        for c in changes_for(cat, sizing, best, complaint):
-            assert c.by in ("model", "rule")
-            assert c.effect
-    mat = size(
-        cat,
-        Scenario(
-            Conditions(
-                water_temp_f=80,
-                bottom_depth_ft=6,
-                fish_depth_ft=5,
-                cover=Cover(kind="matted-grass", thickness_in=6.0),
-            ),
-            families=("flipping-jig",),
-        ),
-    )
-    rig = min(mat.rigs, key=lambda r: abs(r.cover.passes - 0.3))
-    stuck = changes_for(cat, mat, rig, "will-not-go-through")
-    assert any("loud" in c.effect for c in stuck)
-    with pytest.raises(BadInput, match="wrong was “sank”"):
-        changes_for(cat, sizing, best, "sank")
 
 
 @pytest.mark.parametrize(

@@ -16,6 +16,7 @@ HOST = {"host": "127.0.0.1"}
 #: A plan takes seconds: it has tests of its own.
 OPERATIONS = (
     "POST /api/v1/simulate",
+    "POST /api/v1/changes",
     "POST /api/v1/size",
     "POST /api/v1/search",
     "POST /api/v1/casts",

@@ -50,4 +50,4 @@ def test_one_or_a_list() -> None:
     assert len(MadeCasts.model_validate([made(1), made(2)]).root) == 2
     with pytest.raises(ValidationError):
         MadeCasts.model_validate([])
-    assert len(OUTCOMES) == len(set(OUTCOMES)) == 11
+    assert len(OUTCOMES) == len(set(OUTCOMES)) == 17

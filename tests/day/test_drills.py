@@ -37,7 +37,7 @@ def test_sent_twice_is_kept_once_and_a_wrong_answer_is_not_kept(session: Session
 
 
 def test_a_hand_of_too_few_rounds_is_not_used(session: Session) -> None:
-    with pytest.raises(BadInput, match="counted rounds first"):
+    with pytest.raises(BadInput, match="10 rounds of counts or of turns first"):
         use_hand(session, True)
     use_hand(session, False)
     assert drills.hand_used(session) is None

@@ -78,6 +78,7 @@ class Bench:
         self._flown: dict[tuple[str, float, float, str], CastResult] = {}
         self._of: dict[int, CastResult] = {}
         self._off_ft: dict[str, float] = {}
+        self._finer: dict[str, float] = {}
         self._points: dict[str, float] = {}
         self._best_points = 0.0
         self._fouled: dict[str, list[bool]] = {}
@@ -161,8 +162,20 @@ class Bench:
         return self.gears.get(name, self.scenario.gear)
 
     def runs_ft(self, cast: Candidate) -> float:
-        """The middle depth of a cast's work, with what is known to run off."""
-        return feet(float(self._of[id(cast)].worked().mean())) + self._off_ft.get(cast.rig, 0.0)
+        """The mean depth of a cast's work as sheet and plan tell it, with what is known to run off."""
+        return self._flown_ft(cast) + self._finely_ft(cast.rig) + self._off_ft.get(cast.rig, 0.0)
+
+    def _flown_ft(self, cast: Candidate) -> float:
+        return feet(float(self._of[id(cast)].worked().mean()))
+
+    def _finely_ft(self, name: str) -> float:
+        """What a rig's sized cast is told to run deeper than the search's own fidelity has it."""
+        if name not in self._finer:
+            rated = self.rated(name)
+            way = rated.cadence.way if rated.cadence is not None else ""
+            sized = self.cast(rated.rig, rated.countdown_s, feet(rated.tuned.pace_m_s), way)
+            self._finer[name] = feet(rated.tuned.mean_m) - self._flown_ft(sized)
+        return self._finer[name]
 
     def shift(self, told: Told) -> None:
         """What ran high or low is taken to run so from now on."""

@@ -11,18 +11,21 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.finish import finish_of
+from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import reasons
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import size_water
 from heathdrop.api import responses as out
 from heathdrop.api.schemas import NamedLure, SimulateRequest
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import EXACT
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
-from heathdrop.sizing.hour import PerHour, per_hour
+from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.program import play, usual_way
+from heathdrop.sizing.scatter import STILL
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
@@ -50,6 +53,7 @@ def simulate_answer(request: SimulateRequest) -> out.SimulateAnswer:
             cast=cast,
             program=program,
             temperature_f=request.water.temperature_f,
+            scatter=STILL if request.hand == EXACT else None,
         )
         summary.fall_band_s = _pair(bands.fall_s)
         if bands.mean_m:
@@ -158,14 +162,6 @@ def _depth_answer(sizing: Sizing, rated: Rated) -> out.PathDepth:
     )
 
 
-def _hour_answer(hour: PerHour) -> out.PerHour:
-    return out.PerHour(
-        casts=_r(hour.casts, 1),
-        seconds_among=_r(hour.seconds_among, 0),
-        rigs_lost=_r(hour.rigs_lost, 2),
-    )
-
-
 def _cadence_answer(rated: Rated) -> out.CadenceAnswer | None:
     """What the hands do where a rig was not sized steadily."""
     sized = rated.cadence
@@ -221,4 +217,5 @@ def _rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         ),
         equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),
+        narrows=narrows(sizing, rated, band) or None,
     )

@@ -16,7 +16,7 @@ from heathdrop.conditions.request import Body, Id, SizeRequest
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
 
-__all__ = ["ChangesAnswer", "ChangesRequest", "changes_answer"]
+__all__ = ["ChangesRequest", "changes_answer"]
 
 
 class FishedBody(Body):

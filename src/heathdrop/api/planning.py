@@ -26,7 +26,6 @@ __all__ = [
     "TiedAnswer",
     "WithAnswer",
     "as_tied",
-    "rig_on_rod",
     "written",
 ]
 

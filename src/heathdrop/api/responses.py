@@ -149,7 +149,7 @@ class FitsAnswer(BaseModel):
 
 class RigAnswer(BaseModel):
     """One rated rig at its own best count and pace. ``depth_ft`` is the path's, ``depth_band_ft`` the band
-    on its mean."""
+    on its mean for a hand that reels, ``narrows`` what would narrow it most."""
 
     family: str
     work: str
@@ -179,6 +179,7 @@ class RigAnswer(BaseModel):
     per_hour: PerHour
     equals: int
     why: list[str]
+    narrows: str | None = None
 
 
 class SettledAnswer(BaseModel):

@@ -144,13 +144,15 @@ TAKEN_UP = ("retrieve", "slow-roll", "burn-and-drop", "twitch")
 
 
 class SimulateRequest(Body):
-    """One cast: water, lure, line, cast and the programme to play."""
+    """One cast: water, lure, line, cast and the programme to play. Bands are of a ``hand`` that reels, or of
+    one that does exactly what is written."""
 
     water: WaterBody
     lure: LureBody
     line: LineBody
     cast: CastBody
     program: Annotated[list[PhaseBody], Field(min_length=1, max_length=60)]
+    hand: Literal["reels", "exact"] = "reels"
 
     def water_record(self) -> Water:
         return water_at(self.water.temperature_f)

@@ -131,6 +131,7 @@ class Catalog:
     search: SearchNumbers
     orders: tuple[ChangeOrder, ...]
     says: dict[str, SpokenChange]
+    shapes: dict[str, str]
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -208,6 +209,9 @@ def _orders(files: Mapping[str, Any], ids: Mapping[str, Any]) -> tuple[ChangeOrd
         known("changes", f"{key}.changes", order.changes, CHANGES)
         found.append(order)
     known("changes", "says", [id_.partition("@")[0] for id_ in files["changes"]["says"]], CHANGES)
+    shapes = files["changes"]["shapes"]
+    known("changes", "shapes", shapes.values(), ids["trailers"])
+    known("changes", "shapes", shapes, [*WENT, "else"])
     return tuple(found)
 
 
@@ -404,6 +408,7 @@ def read_catalog(folder: Path) -> Catalog:
         search=_search(files["search"], tables),
         orders=_orders(files, tables),
         says=_table(SpokenChange, "changes", "says", files["changes"]["says"]),
+        shapes=_checked(dict[str, str], "changes", "shapes", files["changes"]["shapes"]),
         provenance=provenance,
     )
     _known_ids(catalog)

@@ -179,7 +179,7 @@ class Conditions:
             "mph",
             0,
             3,
-            0.1,
+            0.25,
             group="gear",
             fact="drift_mph",
             edge=0.2,

@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 
 from heathdrop.answers.drill import KINDS, SEEDS, Marking, Named, Question, mark_of, question_of, topics
 from heathdrop.conditions.drilled import Drilled
+from heathdrop.conditions.outcome import OLD_NAMES
 from heathdrop.errors import BadInput
 from heathdrop.store import drills
 from heathdrop.training.hand import LEAST_ROUNDS
@@ -32,7 +33,7 @@ def next_question(
 ) -> tuple[Question, list[Due]]:
     """The question of a topic and a seed; the most overdue topic and a seed not asked yet where they are left
     out. Raises BadInput."""
-    due = due_for(session, kind)
+    due, topic = due_for(session, kind), OLD_NAMES.get(topic, topic)
     mine = [d for d in due if not topic or d.name == topic]
     if not mine:
         raise BadInput("topic", topic[:40], "one of " + ", ".join(sorted({d.name for d in due})))

@@ -11,7 +11,7 @@ from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.targets import Targets
 
-__all__ = ["near_floor"]
+__all__ = ["ebbing", "near_floor"]
 
 #: A trailer of no bulk counts as this much, cm², so that its log exists.
 LEAST_BULK_CM2 = 0.1

@@ -13,7 +13,7 @@ from heathdrop.conditions.scenario import EXACT, Scenario
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.units import M_S_PER_MPH, metres
 
-__all__ = ["Scatter", "moved_by_pace_m", "scatter_of"]
+__all__ = ["STILL", "scatter_of"]
 
 
 @dataclass(frozen=True)

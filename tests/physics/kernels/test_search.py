@@ -61,20 +61,29 @@ def test_only_the_useful_part_is_measured() -> None:
     out.z[:] = 9.0, 1.0, 1.5, 2.1, 9.0, 9.0
     line = LineParams(1e-7, 1000.0, 0.1, 0.03, 0.01, 998.0)
     scene = Scene(line, np.zeros((2, 2)), 20.0, 0.5, BAND)
-    found = measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2)
+    found = measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2, 0.0)
     assert found.in_band == pytest.approx(2 / 3)
     assert found.mean_m == pytest.approx((1.0 + 1.5 + 2.1) / 3)
     assert (found.shallowest_m, found.deepest_m) == (1.0, 2.1)
     among = [0.5 + 0.5 * math.erf((z - 1.8) / (math.sqrt(2.0) * 0.1)) for z in (1.0, 1.5, 2.1)]
-    assert found.in_cover == pytest.approx(sum(among) / 3)
+    # Where it begins (9 m, all in the cover) counts as cover, the near end does not.
+    assert found.in_cover == pytest.approx((1.0 + sum(among)) / 4)
+    # A depth that scatters is in the band as often as chance has it.
+    apart = measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2, 0.5)
+    chance = [
+        0.5 * (math.erf((2.0 - z) / (0.5 * math.sqrt(2.0))) - math.erf((1.0 - z) / (0.5 * math.sqrt(2.0))))
+        for z in (1.0, 1.5, 2.1)
+    ]
+    assert apart.in_band == pytest.approx(sum(chance) / 3)
+    assert apart == found._replace(in_band=apart.in_band)
     assert among[0] < 1e-6 < among[1] < 0.01 < 0.99 < among[2]
     assert found.soft_share == pytest.approx(sum(met(BAND, z, 0.2) for z in (1.0, 1.5, 2.1)) / 3)
     assert (found.pace_m_s, found.start_depth_m, found.comfort) == (0.7, 1.2, 0.9)
     # 2.1 m is out of the band by less than 0.6 ft; three samples a quarter of a second apart.
     assert (found.near_band, found.useful_s) == (1.0, pytest.approx(0.75))
     out.z[3] = 2.19
-    assert measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2).near_band == pytest.approx(2 / 3)
-    nothing = measure(out, 1, scene, 0.7, 1.2, 0.9, 0.2)
+    assert measure(out, 5, scene, 0.7, 1.2, 0.9, 0.2, 0.0).near_band == pytest.approx(2 / 3)
+    nothing = measure(out, 1, scene, 0.7, 1.2, 0.9, 0.2, 0.0)
     assert nothing == Tuned(0.7, 1.2, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.9, 0.0, 0.0)
 
 

@@ -21,13 +21,13 @@ def served(family: str, **more: object) -> WithAnswer:
     [
         (
             served("swim-jig"),
-            ("Count, s", "Turns in 10 s", "Runs at"),
-            "count 6.4 s, 9 turns in 10 s, runs at 18.0 ft",
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, runs at 18.0 ft",
         ),
         (
             served("underspin", cadence="yo-yo"),
-            ("Count, s", "Turns in 10 s", "Runs at"),
-            "count 6.4 s, 9 turns in 10 s, yo-yo, runs at 18.0 ft",
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, yo-yo, runs at 18.0 ft",
         ),
         (
             served("football-jig"),
@@ -52,10 +52,12 @@ def test_an_order_is_said_by_its_settings() -> None:
     deeper = first.model_copy(update={"countdown_s": 4.0})
     order = [first, first, first, deeper]
     assert [n for _, n in runs_of(order)] == [3, 1]
-    assert order_said(order) == "2.5 s in 3 directions, then 4 s"
+    assert order_said(order) == "count 2.5 in 3 directions, then count 4"
     assert order_said([]) == ""
     other = deeper.model_copy(update={"name": "finesse-jig:0.375:chunk", "rod": "C"})
-    assert order_said([first, other, first]) == f"2.5 s, then rod C, 4 s, then rod {first.rod}, 2.5 s"
+    assert order_said([first, other, first]) == (
+        f"count 2.5, then rod C, count 4, then rod {first.rod}, count 2.5"
+    )
 
 
 def test_a_rod_for_other_fish_is_said_with_its_fish() -> None:

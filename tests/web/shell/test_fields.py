@@ -218,6 +218,7 @@ def test_every_control_stands_in_its_place() -> None:
         ],
         "gear": [
             "wind_way",
+            "drift_mph",
             "line",
             "test_lb",
             "leader",

@@ -46,6 +46,8 @@ __all__ = [
     "mended",
 ]
 
+#: Changes of the pace alone.
+PACES = frozenset({"faster", "slower"})
 #: Cover that fouls a lure.
 STEMS = tuple(kind.id for kind in KINDS if kind.does in ("stems", "mat"))
 #: What can be measured in feet, with the way that mends it: 1 down, −1 up.
@@ -58,8 +60,12 @@ SKATES_FT, CLEAR_FT, NEARLY_FT = 0.2, 0.6, 0.25
 #: A share (felt, passes) that moves by less than this is no change; one of fouls or hangs by less than a
 #: tenth of itself, nor by half a cast in a hundred. Getting through is mended by twice the first.
 LEAST_SHARE, LEAST_OF_ITSELF, LEAST_SPOILT = 0.05, 0.1, 0.005
+#: From here on a mat is got through often enough, and less than a clear gain is one.
+ENOUGH = 0.9
+#: Who mends less than this share of a miss stands behind who mends more.
+HALF = 0.5
 #: A pace that the fish like this much less than the one before is offered after what keeps the pace.
-LIKED_LESS = 0.75
+LIKED_LESS = 0.5
 
 
 @dataclass(frozen=True)
@@ -126,6 +132,8 @@ def askable(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         never |= {"ticked-top"}
     if kind not in STEMS:
         never |= {"stalled", "fouled"} if kind != "open" else {"stalled", "hung"}
+    if swum:
+        never |= {"stalled"}
     if kind in STEMS:
         never |= {"hung"} if swum else {"fouled"}
     if not rated.rig.family.blade:
@@ -172,18 +180,21 @@ def mended(
     case, ran = Case(setting, rated, hand, went), None
     swum = facts["work"] == "swim"
     if swum:
-        told = path_of(setting, hand).mean_ft
+        case = replace(case, hand=_as_told(setting, rated, hand))
+        told = path_of(setting, case.hand).mean_ft
+        case = replace(case, told_ft=told)
         ran = _ran_at(setting, went, told, by_ft)
         if abs(ran - told) >= LEAST_FT:
-            case = replace(case, hand=seen_at(setting, hand, ran))
+            case = replace(case, hand=seen_at(setting, case.hand, ran))
             ran = path_of(setting, case.hand).mean_ft
     order = next((o.changes for o in catalog.orders if went in o.went and holds(o.when, facts)), ())
-    found = []
-    for place, id_ in enumerate(order):
-        change = _change(case, id_, ran, swum) if may_be(case, id_) else None
-        if change is not None:
-            found.append((*_rank(case, change), place, change))
-    return Changes(ran, tuple(row[-1] for row in sorted(found, key=lambda row: row[:-1])))
+    made = [_change(case, id_, ran, swum) for id_ in order if may_be(case, id_)]
+    found = [change for change in made if change is not None]
+    weak = {c.id for c in found if _weak(case, c, ran)}
+    less = {c.id for c in found if _liked_less(case, c)}
+    if not any(c.mends for c in found if c.id not in weak | less):
+        less = set()
+    return Changes(ran, tuple(sorted(found, key=lambda c: (c.id in weak, c.id in less))))
 
 
 def _hand(setting: Setting, rated: Rated, fished: Fished) -> Hand:
@@ -209,9 +220,20 @@ def _hand(setting: Setting, rated: Rated, fished: Fished) -> Hand:
     )
 
 
+def _as_told(setting: Setting, rated: Rated, hand: Hand) -> Hand:
+    """The hand with what the rig's own cast is told to run deeper than it is played: one figure for both."""
+    own = replace(
+        hand, count_s=rated.countdown_s, pace_m_s=rated.tuned.pace_m_s, tip_m=setting.cast.rod_tip_m
+    )
+    sized = rated.cadence
+    if sized is not None and not sized.cadence.floor:
+        own = replace(own, way=sized.way, pace_m_s=sized.handle_m_s)
+    return replace(hand, told_ft=feet(rated.tuned.mean_m) - path_of(setting, own).mean_ft)
+
+
 def _ran_at(setting: Setting, went: str, told_ft: float, by_ft: float | None) -> float:
     """Where it ran (ft): off what is told by so much as was said; where that is not known as told when that
-    is out of the band on that side already, else off it by the usual miss."""
+    is out of the band on that side already, else off it by the usual miss, and clearly out of the band."""
     down = MEASURED.get(went)
     if down is None:
         return told_ft
@@ -219,19 +241,27 @@ def _ran_at(setting: Setting, went: str, told_ft: float, by_ft: float | None) ->
     if by_ft is None:
         if (told_ft < top - NEARLY_FT) if down > 0.0 else (told_ft > low + NEARLY_FT):
             return told_ft
-        by_ft = setting.catalog.judgement.change.needed_ft
+        usual = setting.catalog.judgement.change.needed_ft
+        out_of_band = told_ft - top if down > 0.0 else low - told_ft
+        by_ft = max(usual, out_of_band + 0.5 * usual)
     return min(setting.scenario.conditions.bottom_depth_ft, max(0.0, told_ft - down * by_ft))
 
 
-def _rank(case: Case, change: Change) -> tuple[bool, bool]:
-    """What keeps a change behind its place: a figure that is not enough alone, a pace that they like less."""
-    hand = case.hand
-    pace = hand.pace_m_s if change.fished.pace_ft_s is None else metres(change.fished.pace_ft_s)
-    less = change.id in ("faster", "slower") and (
-        liked(case, replace(hand, pace_m_s=pace)) < LIKED_LESS * liked(case, hand)
-    )
-    weak = case.went in MEASURED and (not change.mends or change.id == "other-family")
-    return weak, less
+def _weak(case: Case, change: Change, ran_ft: float | None) -> bool:
+    """Whether a change of depth brings less than half of what is needed."""
+    if case.went not in MEASURED or ran_ft is None:
+        return False
+    top, low = case.setting.targets.depth_ft
+    needed, runs = abs(min(low, max(top, case.told_ft)) - ran_ft), change.runs_ft
+    return runs is None or (not change.mends and abs(runs - ran_ft) < HALF * needed)
+
+
+def _liked_less(case: Case, change: Change) -> bool:
+    """Whether a change of pace leaves the fish one that they like clearly less."""
+    if not {change.id} & PACES or change.fished.pace_ft_s is None:
+        return False
+    then = replace(case.hand, pace_m_s=metres(change.fished.pace_ft_s))
+    return liked(case, then) < LIKED_LESS * liked(case, case.hand)
 
 
 def _change(case: Case, id_: str, ran_ft: float | None, swum: bool) -> Change | None:
@@ -256,7 +286,7 @@ def _change(case: Case, id_: str, ran_ft: float | None, swum: bool) -> Change | 
         return _by_depth(case, id_, steps, ran_ft, down or -1.0)
     if case.went in ("fouled", "hung", "stalled") and not moved:
         return _by_odds(case, id_, steps)
-    if case.went == "not-felt":
+    if case.went == "not-felt" or (case.went == "ran-high" and not swum):
         return _by_touch(case, id_, steps)
     return _as_asked(case, id_, steps, ran_ft)
 
@@ -292,8 +322,8 @@ def _made(
 
 
 def _by_depth(case: Case, id_: str, steps: Sequence[Step], ran_ft: float, down: float) -> Change | None:
-    """The smallest step that brings it from where it ran into the band (clear of the cover), else the one
-    that comes nearest; none that goes the other way, skates, or touches what it should keep off."""
+    """The step that brings it from where it ran into the band and nearest to what it was meant to run at
+    (clear of the cover); none that goes the other way, skates, or touches what it should keep off."""
     setting = case.setting
     top, low = setting.targets.depth_ft
     if case.went not in MEASURED:
@@ -314,8 +344,8 @@ def _by_depth(case: Case, id_: str, steps: Sequence[Step], ran_ft: float, down: 
     def off(path_ft: float) -> float:
         return max(top - path_ft, path_ft - low, 0.0)
 
-    within = [row for row in helps if off(row[1].mean_ft) == 0.0]
-    step, path = within[0] if within else min(helps, key=lambda row: off(row[1].mean_ft))
+    aim = min(low, max(top, case.told_ft))
+    step, path = min(helps, key=lambda row: (off(row[1].mean_ft), abs(row[1].mean_ft - aim)))
     after = path.mean_ft
     if case.went in MEASURED:
         band = f"the band is {feet_said(top)}–{feet_said(low)} ft"
@@ -345,7 +375,8 @@ def _by_odds(case: Case, id_: str, steps: Sequence[Step]) -> Change | None:
         after = odds_of(setting, rated, step.hand.rig)
         if mat and setting.stand.kind not in SNAGS:
             more = after.passes - before.passes
-            if more >= LEAST_SHARE or (more > 0.0 and id_ == "heavier-head" and after.passes > 0.9):
+            nearly = id_ == "heavier-head" and _of_100(after.passes) != _of_100(before.passes)
+            if more >= LEAST_SHARE or (nearly and after.passes > ENOUGH):
                 effect = f"goes through {_of_100(after.passes)} times instead of {_of_100(before.passes)}"
                 return _made(case, id_, step, effect, "model", more >= 2.0 * LEAST_SHARE)
             continue
@@ -400,8 +431,8 @@ def _says(case: Case, id_: str) -> SpokenChange:
     return says.get(f"{id_}@{case.went}") or says[id_]
 
 
-def _other_family(case: Case, step: Step) -> Change:
-    """Another family at its own best here."""
+def _other_family(case: Case, step: Step) -> Change | None:
+    """Another family at its own best here; None where it would not spoil less."""
     setting, verb = case.setting, "hangs" if case.setting.stand.kind in SNAGS else "fouls"
     says = "fish that have quit what swims above them take it off the floor"
     if case.went != "nothing":
@@ -412,6 +443,8 @@ def _other_family(case: Case, step: Step) -> Change:
         )
         after = there.odds(step.hand.rig, there.lure(step.hand.rig), case.rated.tuned, LEAST_WAY_FT)
         was = getattr(odds_of(setting, case.rated, case.hand.rig), verb)
+        if _of_100(getattr(after, verb)) == _of_100(was):
+            return None
         says = f"{verb} on {_of_100(getattr(after, verb))} casts instead of {_of_100(was)}"
     return _made(case, "other-family", step, says, "model", mends=True)
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.line import Line
@@ -18,7 +19,6 @@ from heathdrop.sizing.tune import BOARD
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet
 
-__all__ = ["AS_SIZED", "Fished"]
 
 #: Among stems a lure is reckoned to swim at least this far, ft.
 LEAST_WAY_FT = 2.0
@@ -43,7 +43,8 @@ AS_SIZED = Fished()
 @dataclass(frozen=True)
 class Hand:
     """A rig as it is being fished: seconds counted, pace (m/s), rod tip (m), way of working, the tackle, and
-    the ``factor`` on its drag and lift on the move that makes the simulation what was seen."""
+    the ``factor`` on its drag and lift on the move that makes the simulation what was seen; ``told_ft`` is
+    what the rig is told to run deeper than it is played here."""
 
     rig: Rig
     line: Line
@@ -52,6 +53,7 @@ class Hand:
     tip_m: float
     way: str = "steady"
     factor: float = 1.0
+    told_ft: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -67,10 +69,16 @@ def path_of(setting: Setting, hand: Hand) -> Path:
     lure = shifted(setting.lure(hand.rig), hand.factor)
     away = setting.cast_for(hand.rig).distance_m
     cast = Cast(away, hand.tip_m, setting.cast.bottom)
-    program = programme(hand.way, hand.pace_m_s, hand.count_s, away)
-    played = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD)
+    try:
+        program = programme(hand.way, hand.pace_m_s, hand.count_s, away)
+        played = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD)
+    except BadInput:
+        # Home before the last of its stops: evenly, then.
+        program = programme("steady", hand.pace_m_s, hand.count_s, away)
+        played = fly(lure, hand.line, setting.water, cast, program, fidelity=BOARD)
     depths = played.useful()
-    return Path(feet(float(depths.mean())) if depths.size else 0.0, feet(float(played.depth_m.max())))
+    mean = max(0.0, feet(float(depths.mean())) + hand.told_ft) if depths.size else 0.0
+    return Path(mean, feet(float(played.depth_m.max())))
 
 
 def shifted(lure: Lure, factor: float) -> Lure:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 
@@ -42,12 +43,14 @@ Steps = Iterator[Step]
 
 @dataclass(frozen=True)
 class Case:
-    """What is to be changed: where, the rig as sized and as fished, what it ``went`` like."""
+    """What is to be changed: where, the rig as sized and as fished, what it ``went`` like, and the depth (ft)
+    that it was meant to run at so fished."""
 
     setting: Setting
     rated: Rated
     hand: Hand
     went: str
+    told_ft: float = 0.0
 
 
 def _pace(down: float) -> Callable[[Case], Steps]:
@@ -208,14 +211,14 @@ def _bare(case: Case) -> Steps:
 def _shape(case: Case) -> Steps:
     """Another shape at about the size: two arms right a blade in wood, a body without a kick ends a dead
     blade, a beaver slips through."""
-    rig, slips = case.hand.rig, "beaver"
+    rig, shapes = case.hand.rig, case.setting.catalog.shapes
     if case.went in ("hung", "fouled") and case.setting.stand.row.does in ("wood", "stone"):
         if rig.family.two_right < 1.0 and rig.trailer.appendages < 2:
-            yield _tail(case, "small-craw", "Two arms behind it")
+            yield _tail(case, shapes["hung"], "Two arms behind it")
         return
-    wanted = {"blade-stops": "flat-tail", "rolled": "flat-tail"}.get(case.went, slips)
-    if rig.trailer.id != wanted and not rig.trailer.bare:
-        yield _tail(case, wanted, "Another shape")
+    wanted = case.setting.catalog.trailers[shapes.get(case.went, shapes["else"])]
+    if rig.trailer != wanted and not rig.trailer.bare:
+        yield _tail(case, wanted.id, "Another shape")
 
 
 def _family(case: Case) -> Steps:
@@ -223,7 +226,10 @@ def _family(case: Case) -> Steps:
     fish that have quit one that is worked on the floor, for what hangs or fouls one that does so less."""
     setting, hand = case.setting, case.hand
     catalog, scenario = setting.catalog, replace(setting.scenario, depth_band_ft=None)
-    others = [f for f in catalog.families.values() if f is not setting.family and f.id != "punch-rig"]
+    roofed = setting.stand.kind in ROOFS
+    others = [
+        f for f in catalog.families.values() if f is not setting.family and (roofed or f.drop_way != "punch")
+    ]
     if case.went == "nothing":
         others = [f for f in others if f.work == "bottom"]
     weighed = {}
@@ -237,7 +243,7 @@ def _family(case: Case) -> Steps:
             spoils = "hangs" if setting.stand.row.does in ("wood", "stone") else "fouls"
             if getattr(best.cover, spoils) > 0.7 * getattr(case.rated.cover, spoils):
                 continue
-        found.append((best.fits.score * 2.718281828 ** weighed[id_], best))
+        found.append((best.fits.score * math.exp(weighed[id_]), best))
     for _, best in sorted(found, key=lambda row: -row[0])[:1]:
         name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}"
         tail = "" if best.rig.trailer.bare else f", {best.rig.trailer.name}"

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.outcome import OLD_NAMES
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult
@@ -64,6 +65,7 @@ class Named:
         """The name in a text. Raises BadInput for one that names no question."""
         kind, _, rest = text[:80].partition(".")
         topic, _, seed = rest.partition(".")
+        topic = OLD_NAMES.get(topic, topic)
         if topic in topics().get(kind, ()) and seed.isascii() and seed.isdigit() and int(seed) < SEEDS:
             return Named(kind, topic, int(seed))
         raise BadInput("id", text[:80], "the id of a question, such as eye.nylon.12")

@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date
 
-from heathdrop.advice.change import COMPLAINTS, likely
+from heathdrop.advice.change import likely
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.outcome import WENT
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
@@ -24,7 +25,7 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
     assert card.score == round(100 * best.fits.score)
     assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "Among them"]
     assert [trouble for trouble, _ in card.changes] == [
-        COMPLAINTS[c] for c in likely(best.rig.family.work, sizing.scenario.conditions.cover.kind)
+        WENT[c] for c in likely(best.rig.family.work, sizing.scenario.conditions.cover.kind)
     ]
     assert len({trouble for trouble, _ in card.changes}) == len(card.changes)
     assert all(": " in change for _, change in card.changes)

@@ -6,9 +6,10 @@ from urllib.parse import parse_qsl, urlencode
 
 import pytest
 
-from heathdrop.advice.change import COMPLAINTS, changes_for
+from heathdrop.advice.change import askable, changes_for
 from heathdrop.answers.mat import MOST_OZ
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.outcome import WENT
 from heathdrop.errors import BadInput
 from heathdrop.web.sheet.shown.rigging import (
     CURVE_FLOOR,
@@ -28,12 +29,11 @@ def link(**changed: object) -> str:
 
 def test_every_complaint_can_be_asked(cat: Catalog) -> None:
     view = rigging_of(cat, *rated("right over grass"), "fouled", None, link)
-    assert [f.name for f in view.faults] == list(COMPLAINTS.values())
+    assert [f.name for f in view.faults] == [WENT[id_] for id_ in askable(*rated("right over grass"))]
     assert [f.name for f in view.faults if f.chosen] == ["It fouled"]
     assert view.misses == ()
-    assert not view.nothing_to_do
     assert not rigging_of(cat, *rated("right over grass"), "", None, link).changes
-    with pytest.raises(BadInput, match="wrong was “bored”"):
+    with pytest.raises(BadInput, match="went was “bored”"):
         rigging_of(cat, *rated("right over grass"), "bored", None, link)
 
 
@@ -44,7 +44,15 @@ def test_a_change_is_tried_where_it_was_promised(cat: Catalog) -> None:
     assert [a.change for a in view.changes] == list(changes)
     for advised in view.changes:
         asked = dict(parse_qsl(advised.address.removeprefix("/?"), keep_blank_values=True))
-        assert asked == {**dict(advised.change.tries), "wrong": "", "missed_ft": "", "view": "size"}
+        assert asked == {
+            **dict(advised.change.tries),
+            "turns": "",
+            "wrong": "",
+            "missed_ft": "",
+            "view": "size",
+        }
+    assert view.fished.turns
+    assert "So fished it ran at about" in view.fished.said
     worded = rigging_of(cat, sizing, best, "short-strikes", None, link)
     assert [a.address for a in worded.changes if not a.change.tries] == [""] * sum(
         not a.change.tries for a in worded.changes
@@ -58,10 +66,6 @@ def test_a_miss_is_chosen_where_it_can_be_measured(cat: Catalog) -> None:
     unsure = rigging_of(cat, *rated("right over grass"), "ran-too-low", None, link)
     assert [m.chosen for m in unsure.misses] == [True, False, False, False, False]
     assert rigging_of(cat, *rated("winter rock"), "ran-too-low", None, link).misses == ()
-
-
-def test_nothing_to_do_is_said(cat: Catalog) -> None:
-    assert rigging_of(cat, *rated("deep in grass"), "ran-too-high", 1.0, link).nothing_to_do
 
 
 def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:

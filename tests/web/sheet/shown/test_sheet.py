@@ -28,7 +28,7 @@ def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None
     assert picked.aloud != sheet.aloud
     held = shown(cat, sizing, pick=other.key, count_s="3", pace_ft_s="2")
     assert held.kept
-    assert "count 3.0, then 2.0 ft a second" in held.aloud
+    assert "count 3, then 2.0 ft a second" in held.aloud
     assert dict(parse_qsl(held.to_best)).get("pick") is None
 
 

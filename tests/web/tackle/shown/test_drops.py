@@ -3,15 +3,17 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 import pytest
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
+from heathdrop.learning.drops import predicted_s
 from heathdrop.learning.learned import learn
 from heathdrop.store import observations
 from heathdrop.store.own import own_of
-from heathdrop.web.tackle.shown.drops import MOST_TIMED, counts_now, drops_of, picture_of, worth_said
+from heathdrop.web.tackle.shown.drops import CHECK, MOST_TIMED, counts_now, drops_of, picture_of, worth_said
 from tests.golden_file import holds_to
 from tests.learning.seen import drops
 from tests.store.conftest import database, session  # noqa: F401
@@ -90,5 +92,16 @@ def test_one_band_on_one_page(cat: Catalog) -> None:
     assert worth[1] == "20"
     assert int(worth[2]) < 20
     shown = picture_of(cat, learn(cat, [test]), test, "craw", [test])
-    assert "Enough" in shown.worth
-    assert "off in every one of them" in shown.worth
+    assert re.search(r"would make ±\d+ % about ±\d+ %|All at one depth so far", shown.worth)
+
+
+def test_drops_at_one_depth_are_not_enough(cat: Catalog) -> None:
+    """Twelve even tests: at one depth another depth is asked for; at two they are enough, and the depth check
+    is offered for what they do not narrow."""
+    test = drops(cat)[0]
+    same = [replace(test, times_s=(test.times_s[0],) * 3)] * 12
+    assert re.match(r"One more test, in \d+ ft|All at one depth so far", worth_said(cat, same, test, 0.1))
+    seconds = predicted_s(cat, replace(test, depth_m=2.0 * test.depth_m), 1.0, 1.0, 1.0)
+    deeper = replace(test, depth_m=2.0 * test.depth_m, times_s=(seconds,) * 3)
+    apart = worth_said(cat, same + [deeper] * 12, test, 0.1)
+    assert apart.startswith(("One more test, in ", "Enough: more drops would hardly narrow the fall. " + CHECK))

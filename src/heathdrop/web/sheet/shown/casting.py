@@ -138,7 +138,7 @@ def rivals_of(
             _, other = with_rig(sizing, RigName.parse(key))
             lure, name = other.lure, rig_name(other)
         result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
-        found.append(Rival(mark, name, said_difference(name, own, result), result))
+        found.append(Rival(mark, name, said_difference(name, own, result, runs_ft), result))
     return tuple(found)
 
 
@@ -187,8 +187,8 @@ def rig_name(rated: Rated) -> str:
     return f"{ounces_as_written(rated.rig.head_oz)} oz, {rated.rig.trailer.name}"
 
 
-def said_difference(name: str, own: CastResult, other: CastResult) -> str:
-    """The difference in mean depth, in inches and in words."""
+def said_difference(name: str, own: CastResult, other: CastResult, runs_ft: float) -> str:
+    """The difference in mean depth, in inches and in words, from what the strip says of this one."""
     d = difference(own, other)
     if d.own_ft is None or d.other_ft is None:
         return f"{name} spends {d.other_bottom_s:.0f} s on the bottom against {d.own_bottom_s:.0f} s."
@@ -196,7 +196,8 @@ def said_difference(name: str, own: CastResult, other: CastResult) -> str:
     if abs(inches) < 0.5:
         return f"{name} runs at the same depth, within 0.5 in."
     side = "higher" if inches > 0 else "deeper"
-    said = f"{name} runs {abs(inches):.0f} in {side}: {d.other_ft:.1f} ft against {d.own_ft:.1f} ft"
+    other_ft = runs_ft - (d.own_ft - d.other_ft)
+    said = f"{name} runs {abs(inches):.0f} in {side}: {other_ft:.1f} ft against {runs_ft:.1f} ft"
     return said + ", same count and pace."
 
 

@@ -64,7 +64,6 @@ class Rigging:
     settled: tuple[Settled, ...]
     faults: tuple[Fault, ...]
     changes: tuple[Advised, ...]
-    nothing_to_do: bool
     misses: tuple[Fault, ...]
     fished: Thrown
 
@@ -99,7 +98,6 @@ def rigging_of(
             )
             for c in changes
         ),
-        nothing_to_do=bool(wrong) and not changes,
         misses=_misses(wrong, missed_ft, link) if rated.rig.family.work == "swim" else (),
     )
 

@@ -9,6 +9,7 @@ from heathdrop.advice.call import Call
 from heathdrop.advice.cautions import Caution, cautions_for
 from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
+from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import TRADE, reasons
 from heathdrop.answers.cast import met_by, worked_of
 from heathdrop.answers.water import at_setting, with_rig
@@ -175,7 +176,7 @@ def present(
         mat=mat_drawing(sizing, chosen) if view == "size" else None,
         searching=searching,
         view=view,
-        why=_why(catalog, sizing, chosen),
+        why=(*_why(catalog, sizing, chosen), *filter(None, [narrows(sizing, chosen, bands)])),
         advice=_spoke(catalog, sizing, chosen) if view == "size" else (),
         mood=f"{activity.name} ({activity.value:.1f} of 4)",
         mood_judged=activity.judged,

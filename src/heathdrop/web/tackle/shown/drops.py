@@ -27,6 +27,10 @@ PICTURE = (300.0, 74.0)
 HALF_WIDTH = 0.40
 #: A time this near to what counts (a share) agrees with it; so many tests of a rig settle it.
 AGREES, SETTLED = 0.05, 3
+#: Depths so far apart (a factor) are two; a test shallower than this (m) is asked for deeper, not shallower.
+APART, SHALLOW_M = 1.4, 3.0
+#: What drops do not narrow.
+CHECK = "What it runs at on the reel they hardly move: a depth check does."
 #: Depths (ft) that the table of seconds names, and the rigs it has columns for at most.
 DEPTHS_FT, MOST_TIMED = (4.0, 6.0, 8.0, 10.0, 12.0, 15.0, 20.0, 25.0), 4
 
@@ -219,10 +223,12 @@ def touched_said(learned: Learned, contacts: Sequence[DropTest | DepthCheck]) ->
 def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, known: float) -> str:
     """Whether another test is worth the time, and where; ``known`` is half of the fall's band as the page
     says it, and what another test leaves of it is told on that scale."""
-    worth = another_worth(catalog, drops, like)
+    worth, mine = another_worth(catalog, drops, like), [t.depth_m for t in drops if t.rig == like.rig]
+    if not worth.asked and max(mine) < APART * min(mine):
+        other = feet(2.0 * like.depth_m if like.depth_m < SHALLOW_M else 0.5 * like.depth_m)
+        return f"All at one depth so far: one in about {other:.0f} ft tells the lure's drag from the line's."
     if not worth.asked:
-        left = "What is left is a depth or a count that may be off in every one of them."
-        return f"Enough: more drops would hardly narrow it. {left}"
+        return f"Enough: more drops would hardly narrow the fall. {CHECK}"
     where = "at the same depth" if worth.depth_m == like.depth_m else f"in {feet(worth.depth_m):.0f} ft"
     then = known * worth.then / worth.now
     return f"One more test, {where}, would make ±{100 * known:.0f} % about ±{100 * then:.0f} %."
