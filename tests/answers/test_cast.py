@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import os
+import random
+from collections.abc import Iterator
 from dataclasses import replace
 
 import numpy as np
@@ -11,9 +14,10 @@ from heathdrop.advice.linesay import suits
 from heathdrop.answers.cast import NEAR_FT, Worked, count_window, countdown, seconds_to, worked_of
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Leader
 from heathdrop.conditions.gear import Line as LineSet
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.physics.cast import CastResult, surface_line_m
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.kernels.records import SLACK_M_S
@@ -144,3 +148,71 @@ def test_what_was_rated_is_what_a_steady_cast_says(cat: Catalog) -> None:
     steady = next(r for r in sizing.rigs if r.cadence is None)
     assert worked(cat, sizing, steady, "steady")[0].mean_ft == feet(steady.tuned.mean_m)
     assert rated.rig.family.id == "underspin"
+
+
+def covered(count: int, seed: int) -> Iterator[tuple[Sizing, Rated]]:
+    """The first swum rig of random waters with grass, brush or stones, fish anywhere in them."""
+    rng, families = random.Random(seed), ("swim-jig", "bladed-jig", "spinnerbait", "underspin")
+    while count:
+        bottom = round(rng.uniform(5, 18), 1)
+        top, fish = round(rng.uniform(1.5, bottom - 1.0), 1), round(rng.uniform(1.0, bottom), 1)
+        cover = rng.choice(
+            [
+                Cover(kind="submerged-grass", top_depth_ft=top, density=rng.choice(["sparse", "thick"])),
+                Cover(kind="wood", top_depth_ft=top, detail="brush"),
+                Cover(kind="rock", detail="chunk"),
+            ]
+        )
+        water = Conditions(
+            water_temp_f=rng.randint(45, 82), bottom_depth_ft=bottom, fish_depth_ft=fish, cover=cover
+        )
+        sizing = sizing_of(Scenario(water, families=(rng.choice(families),)))
+        if not sizing.rigs[0].along_floor:
+            count -= 1
+            yield sizing, sizing.rigs[0]
+
+
+#: Waters that the two tests below draw; more of them by hand (``COUNTS=300``).
+DRAWN = int(os.environ.get("COUNTS", "40"))
+
+
+@pytest.mark.slow
+@pytest.mark.long
+def test_no_count_of_a_range_touches_what_its_way_keeps_off() -> None:
+    """Both ends played to the end: over the cover nothing of the path is in it, and none is on the bottom,
+    whatever count was typed; only where the rig's own count begins on it."""
+    touched = []
+    for sizing, rated in covered(DRAWN, 17):
+        c, own = sizing.scenario.conditions, play(sizing, rated, "steady")
+        window = count_window(sizing, rated)
+        typed = at_setting(sizing, rated, 1.8 * rated.countdown_s + 0.5, feet(rated.tuned.pace_m_s))
+        again = count_window(sizing, typed)
+        assert (again.early_s, again.late_s) == pytest.approx((window.early_s, window.late_s), abs=0.02)
+        for count in (window.early_s, window.late_s):
+            cast = play(sizing, replace(rated, countdown_s=count, cadence=None), "steady")
+            deepest = feet(float(cast.depth_m.max()))
+            if cast.bottom_s > 0.15 and own.bottom_s == 0.0:
+                touched.append((c, rated.key, count, "bottom"))
+            top = c.cover.top_depth_ft
+            if rated.way == "over" and top and deepest > top + 0.1:
+                touched.append((c, rated.key, count, deepest))
+    assert touched == []
+
+
+@pytest.mark.slow
+def test_a_cadence_is_told_as_screens_play_it(cat: Catalog) -> None:
+    """Twitched, stopped, burnt and rolled rigs: the told mean is the played one's, to a tenth of a foot."""
+    told = 0
+    for family, mood, fish, bottom in (
+        ("swim-jig", 3.5, 1.5, 5.0), ("swim-jig", 3.4, 3.0, 8.0), ("bladed-jig", 1.0, 9.0, 12.0),
+        ("spinnerbait", 3.6, 5.0, 20.0), ("underspin", 3.4, 8.0, 18.0), ("underspin", 1.0, 6.0, 15.0),
+        ("spinnerbait", 1.0, 14.0, 15.0), ("swim-jig", 1.0, 6.0, 14.0),
+    ):  # fmt: skip
+        water = replace(BAIT, activity=mood, fish_depth_ft=fish, bottom_depth_ft=bottom, bottom_shape="level")
+        sizing = sizing_of(Scenario(water, families=(family,)))
+        for rated in (r for r in sizing.rigs if r.cadence is not None):
+            assert rated.cadence is not None
+            cast = play(sizing, rated, rated.cadence.way)
+            assert feet(float(cast.useful().mean())) == pytest.approx(feet(rated.tuned.mean_m), abs=0.1)
+            told += 1
+    assert told >= 4

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from heathdrop import catalog as catalogue
-from heathdrop.physics.cast import CastResult, fly, surface_line_m
+from heathdrop.physics.cast import DISPLAY, CastResult, Fidelity, fly, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import Bands, cast_bands
 from heathdrop.sizing.program import program_of, usual_way
@@ -24,8 +24,10 @@ __all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft"
 
 #: Counts tried for a window, the least of them (s); how near (ft) its best a rig outside its band may run.
 TRIED, LEAST_COUNT_S, NEAR_FT = 12, 0.1, 0.5
-#: What is not to be touched is kept this far away (ft), on the ways that go over or beside the cover.
-CLEAR_FT, OFF_COVER = 0.1, ("over", "beside")
+#: How often the gap between the last count that is good and the first that is not is halved.
+HALVINGS = 5
+#: What is not to be touched is kept this far away (ft): the bottom, and tops that a lure goes over.
+CLEAR_FT, OVER = 0.1, "over"
 
 
 @dataclass(frozen=True)
@@ -142,7 +144,7 @@ def count_window(sizing: Sizing, rated: Rated) -> Window:
 
     They do not hang on the count that the rig stands at. A rig whose best lies outside the band has those
     that keep it within :data:`NEAR_FT` of that best. Every count is played, the slack of its fall with it:
-    where the lure goes over the cover or beside it no part of the path is in it, and none is on the bottom.
+    where the lure goes over the cover no part of the path is in it, and none is on the bottom.
     """
     (top, low), sized = sizing.targets.depth_ft, _as_sized(sizing, rated)
     best, own = feet(sized.tuned.mean_m), sized.countdown_s
@@ -152,15 +154,23 @@ def count_window(sizing: Sizing, rated: Rated) -> Window:
     counts = np.unique(np.append(np.linspace(LEAST_COUNT_S, max(landed, own), TRIED), own))
     means, deepest = np.array([_met_at(sizing, rated, float(count)) for count in counts]).T
     here = int(np.searchsorted(counts, own))
-    means += best - means[here]
+    means_own = means[here]
+    means += best - means_own
     clear = clear_to_ft(sizing, sized)
     early = late = here
     while early > 0 and means[early - 1] >= top:
         early -= 1
     while late < len(counts) - 1 and means[late + 1] <= low and deepest[late + 1] <= clear:
         late += 1
-    last = min(_meeting(counts, means, late, late + 1, low), _meeting(counts, deepest, late, late + 1, clear))
-    return Window(_meeting(counts, means, early, early - 1, top), max(own, last), top, low)
+    good, bad = float(counts[late]), float(counts[min(late + 1, len(counts) - 1)])
+    for _ in range(HALVINGS if bad > good else 0):
+        middle = 0.5 * (good + bad)
+        mean, deep = _met_at(sizing, rated, middle, DISPLAY)
+        if mean + best - means_own <= low and deep <= clear:
+            good = middle
+        else:
+            bad = middle
+    return Window(_meeting(counts, means, early, early - 1, top), max(own, good), top, low)
 
 
 def _as_sized(sizing: Sizing, rated: Rated) -> Rated:
@@ -172,15 +182,15 @@ def clear_to_ft(sizing: Sizing, rated: Rated) -> float:
     """The depth (ft) down to which a rig's whole path touches nothing that its way does not mean to touch."""
     c = sizing.scenario.conditions
     top = c.cover.top_depth_ft
-    meets = c.bottom_depth_ft if top is None or rated.way not in OFF_COVER else min(top, c.bottom_depth_ft)
+    meets = c.bottom_depth_ft if top is None or rated.way != OVER else min(top, c.bottom_depth_ft)
     return meets - CLEAR_FT
 
 
-def _met_at(sizing: Sizing, rated: Rated, count_s: float) -> tuple[float, float]:
+def _met_at(sizing: Sizing, rated: Rated, count_s: float, fidelity: Fidelity = BOARD) -> tuple[float, float]:
     """Mean depth of the useful retrieve and the deepest of the whole path (ft) after a count (s), reeled
     steadily."""
     program = programme("steady", rated.tuned.pace_m_s, count_s, rated.cast.distance_m)
-    cast = fly(rated.lure, sizing.line, sizing.water, rated.cast, program, fidelity=BOARD, sample_s=0.2)
+    cast = fly(rated.lure, sizing.line, sizing.water, rated.cast, program, fidelity=fidelity, sample_s=0.1)
     return feet(float(cast.worked().mean())), feet(float(cast.depth_m.max()))
 
 

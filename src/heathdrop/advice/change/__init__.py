@@ -361,7 +361,7 @@ def _keeps_off(case: Case) -> float:
     c, rated = case.setting.scenario.conditions, case.rated
     floor = c.bottom_depth_ft - 0.1
     top = c.cover.top_depth_ft
-    over = rated.way in ("over", "beside") and top is not None and case.setting.targets.depth_ft[1] <= top
+    over = rated.way == "over" and top is not None and case.setting.targets.depth_ft[1] <= top
     return min(floor, top) if over and top is not None else floor
 
 

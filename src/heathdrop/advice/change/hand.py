@@ -19,7 +19,6 @@ from heathdrop.sizing.tune import BOARD
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet
 
-
 #: Among stems a lure is reckoned to swim at least this far, ft.
 LEAST_WAY_FT = 2.0
 #: Factors on a lure's drag and lift on the move between which what was seen is looked for, and how often the

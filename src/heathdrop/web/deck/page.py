@@ -32,6 +32,7 @@ from heathdrop.store.files.entry import typed_rig
 from heathdrop.units import counted
 from heathdrop.web.deck.shown.deck import (
     ANSWERS,
+    RARE,
     SOUNDED,
     WATER,
     conditions_with,
@@ -75,7 +76,11 @@ def deck(request: Request, database: Db, own: Mine) -> Response:
             row.name, body, stops=stops, said=said, made=made, instruments=request.app.state.feed is not None
         )
         name = row.name
-    return page(request, "deck/page.html", {"data": data, "trip": name, "page": "deck", "answers": ANSWERS})
+    return page(
+        request,
+        "deck/page.html",
+        {"data": data, "trip": name, "page": "deck", "answers": ANSWERS, "rare": RARE},
+    )
 
 
 def _stop_data(session: Session, body: TripBody, k: int, own: Own, rig: str = "") -> dict[str, Any]:

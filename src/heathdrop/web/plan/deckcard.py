@@ -82,7 +82,7 @@ def deck_card(plan: PlanAnswer) -> str:
     """The deck card: one file with its style, its script and the plan in it."""
     data = {
         "date": plan.date,
-        "outcomes": [[row.id, row.button, row.bitten] for row in OUTCOME_ROWS],
+        "outcomes": [[row.id, row.button, row.bitten, row.rare] for row in OUTCOME_ROWS],
         "rods": [f"{r.name}: {sentence(rig_said(r.rig))}, {sentence(line_said(r.line))}" for r in plan.rods],
         "stops": [_stop_data(plan, s) for s in plan.stops],
     }

@@ -104,4 +104,6 @@ def test_drops_at_one_depth_are_not_enough(cat: Catalog) -> None:
     seconds = predicted_s(cat, replace(test, depth_m=2.0 * test.depth_m), 1.0, 1.0, 1.0)
     deeper = replace(test, depth_m=2.0 * test.depth_m, times_s=(seconds,) * 3)
     apart = worth_said(cat, same + [deeper] * 12, test, 0.1)
-    assert apart.startswith(("One more test, in ", "Enough: more drops would hardly narrow the fall. " + CHECK))
+    assert apart.startswith(
+        ("One more test, in ", "Enough: more drops would hardly narrow the fall. " + CHECK)
+    )

@@ -37,6 +37,8 @@ WATER = (
 SOUNDED = {"water_temp_f": "fills", "wind_mph": "fills", "bottom_depth_ft": "offers"}
 #: The answers as the buttons say them.
 ANSWERS = tuple((row.id, row.button) for row in outcome.ROWS)
+#: Those whose buttons stand behind the others.
+RARE = frozenset(row.id for row in outcome.ROWS if row.rare)
 #: Outcomes that a fish gave: the same cast stands.
 BITTEN = tuple(row.id for row in outcome.ROWS if row.bitten)
 

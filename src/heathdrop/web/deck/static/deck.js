@@ -283,9 +283,14 @@ by("undo").addEventListener("click", undo);
 by("before").addEventListener("click", () => move(state.stop - 1));
 by("after").addEventListener("click", () => move(state.stop + 1));
 by("stay").addEventListener("click", () => hold(following().thrown));
+function others(open) {
+  by("answers").classList.toggle("all", open);
+  by("others").setAttribute("aria-expanded", String(open));
+}
+by("others").addEventListener("click", () => others(!by("answers").classList.contains("all")));
 by("answers").addEventListener("click", (event) => {
   const tapped = event.target.closest("[data-outcome]");
-  if (tapped) { answer(tapped.dataset.outcome); }
+  if (tapped) { answer(tapped.dataset.outcome); others(false); }
 });
 by("stop").addEventListener("click", () => stopPanel(data, state.stop, move));
 by("rig").addEventListener("click", () => rigPanel(data, stop(), cast().name, hold));

@@ -144,12 +144,14 @@ function move(by_) {
   state.stop = (state.stop + by_ + plan.stops.length) % plan.stops.length;
   over();
 }
-by("answers").append(...OUTCOMES.map(([id, said]) => {
-  const button = element("button", said, { type: "button" });
+const others = element("button", "Other …", { type: "button" });
+others.addEventListener("click", () => by("answers").classList.toggle("all"));
+by("answers").append(...OUTCOMES.map(([id, said, , rare]) => {
+  const button = element("button", said, { type: "button", className: rare ? "rare" : "" });
   button.dataset.outcome = id;
-  button.addEventListener("click", () => answer(id));
+  button.addEventListener("click", () => { answer(id); by("answers").classList.remove("all"); });
   return button;
-}));
+}), others);
 by("save").addEventListener("click", () => {
   const record = JSON.stringify({ version: 1, date: plan.date, casts: state.casts }, null, 1);
   const link = document.createElement("a");
