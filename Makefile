@@ -1,7 +1,7 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
 # A machine that forbids bytecode would compile every module again at every start.
 unexport PYTHONDONTWRITEBYTECODE
-.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree reach days lessons-study calibrate evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree bands reach days lessons-study calibrate evidence pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -66,6 +66,10 @@ agree: setup-dev
 	@.venv/bin/python -m bench.questions
 	@.venv/bin/python -m bench.pieces
 	@.venv/bin/python -m bench.steady
+
+# Do told 80 % bands hold for hands, boats and gear that are not the program's priors (a minute)?
+bands: setup-dev
+	@.venv/bin/python -m bench.bands
 
 # Does the first rig come near the fish? Its cast played again over random waters, and over thin line.
 reach: setup-dev

@@ -37,7 +37,7 @@ VIEWS = {
     "size": ("/", 1280, 800, ""),
     "size-phone": ("/", 390, 844, ""),
     "water": ("/?view=water", 1280, 800, ""),
-    "rig": ("/?view=rig&family=spinnerbait&wrong=ran-too-high", 1280, 800, ""),
+    "rig": ("/?view=rig&family=spinnerbait&wrong=ran-high", 1280, 800, ""),
     "mat": (
         "/?cover=matted-grass&thickness_in=4&texture=hydrilla&water_temp_f=82&season=summer&bottom_depth_ft=6&fish_depth_ft=5",
         1280,

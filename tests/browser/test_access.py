@@ -15,7 +15,7 @@ AXE = (Path(__file__).parent.parent / "vendor" / "axe-4.10.3.min.js").read_text(
 STATES = (
     "/",
     "/?view=water",
-    "/?view=rig&wrong=ran-too-high",
+    "/?view=rig&wrong=ran-high",
     "/?view=rig&family=punch-rig&cover=matted-grass",
     "/?view=cast&way=hop",
     "/?view=size&family=flipping-jig&cover=matted-grass",
@@ -152,4 +152,4 @@ def test_one_live_region_says_the_answer(browser: webdriver.Chrome, site: str) -
     press(browser, "[data-to=fish_depth_ft][data-step^='-']")
     wait(browser, lambda: browser.execute_script("return window.spoken.textContent") != before)
     assert browser.execute_script("return window.spoken === document.getElementById('spoken')")
-    assert "turns in 10 s" in browser.execute_script("return window.spoken.textContent")
+    assert "turns in 20 s" in browser.execute_script("return window.spoken.textContent")

@@ -20,7 +20,7 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(site)
     assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
-    reads(browser, ".figures", "turns in 10 s")
+    reads(browser, ".figures", "turns in 20 s")
     browser.execute_script("window.sameDocument = true")
     before = text(browser, ".strip")
     fish = browser.find_element(By.ID, "fish_depth_ft")

@@ -154,8 +154,11 @@ def rate_rigs(sizing: Sizing, rigs: Sequence[Rig]) -> list[Rated]:
     return sorted(found, key=lambda r: -r.fits.score)
 
 
-def at_setting(sizing: Sizing, rated: Rated, count_s: float | None, pace_ft_s: float | None) -> Rated:
-    """A rated rig at a count (s) and a pace (ft/s) of the angler's own, None: as the search found."""
+def at_setting(
+    sizing: Sizing, rated: Rated, count_s: float | None, pace_ft_s: float | None, seen: float = 1.0
+) -> Rated:
+    """A rated rig at a count (s) and a pace (ft/s) of the angler's own, None: as the search found;
+    ``seen`` is the factor on its drag and lift that a cast showed."""
     scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
     setting = setting_of(catalogue.load(), scenario, sizing.known)
-    return rated_at(setting, rated.rig, count_s, pace_ft_s)
+    return rated_at(setting, rated.rig, count_s, pace_ft_s, seen)

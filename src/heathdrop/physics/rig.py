@@ -34,6 +34,7 @@ __all__ = [
     "Rig",
     "Spread",
     "areas_of",
+    "as_seen",
     "liveliness",
     "lure_of",
     "rig_by_name",
@@ -274,6 +275,17 @@ def lure_of(
         run_lift_area_m2=square_metres(sum(areas.lift)),
         glide_ratio=glide,
         bottom_grip=catalog.model.bottom_grip,
+    )
+
+
+def as_seen(lure: Lure, factor: float) -> Lure:
+    """A lure whose drag and lift on the move are so many times what the catalogue has, as a cast showed."""
+    if factor == 1.0:
+        return lure
+    return replace(
+        lure,
+        run_drag_area_m2=factor * lure.run_drag_area_m2,
+        run_lift_area_m2=factor * lure.run_lift_area_m2,
     )
 
 

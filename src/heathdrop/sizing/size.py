@@ -17,7 +17,7 @@ from heathdrop.physics.cast import Cast
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, glide_factor, time_to_depth_s
 from heathdrop.physics.kernels.records import Limits, Scene, Tuned
 from heathdrop.physics.line import Line
-from heathdrop.physics.rig import Lure, Rig
+from heathdrop.physics.rig import Lure, Rig, as_seen
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, told, worked_in
@@ -365,12 +365,15 @@ def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene
     return scene, bounds
 
 
-def rated_at(setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float | None) -> Rated:
-    """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's."""
+def rated_at(
+    setting: Setting, rig: Rig, count_s: float | None, pace_ft_s: float | None, seen: float = 1.0
+) -> Rated:
+    """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's. ``seen`` is
+    the factor on its drag and lift that a cast showed."""
     if setting.family.work != "swim":
         return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
     scene, bounds = _scene(setting, [rig], limits_for(setting))
-    lure, cast, landed = setting.lure(rig), setting.cast_for(rig), None
+    lure, cast, landed = as_seen(setting.lure(rig), seen), setting.cast_for(rig), None
     if count_s is None or pace_ft_s is None:
         # What is left to the search is looked for; with both given there is nothing to look for.
         best = _rated(setting, [rig], tune([lure], bounds, scene))[0]

@@ -14,10 +14,10 @@ from heathdrop.advice.change.hand import (
     other_line,
     path_of,
     seen_at,
-    shifted,
     with_part,
 )
 from heathdrop.catalog import Catalog
+from heathdrop.physics.rig import as_seen
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.units import feet, metres
 from tests.advice.cases import rated
@@ -52,11 +52,11 @@ def test_it_is_shifted_to_what_was_seen(cat: Catalog, off_ft: float) -> None:
 def test_drag_and_lift_move_together(cat: Catalog) -> None:
     setting, hand = fished(cat, "right over grass")
     lure = setting.lure(hand.rig)
-    more = shifted(lure, 1.5)
+    more = as_seen(lure, 1.5)
     assert more.run_drag_area_m2 == pytest.approx(1.5 * lure.run_drag_area_m2)
     assert more.run_lift_area_m2 == pytest.approx(1.5 * lure.run_lift_area_m2)
     assert more.fall_drag_area_m2 == lure.fall_drag_area_m2
-    assert shifted(lure, 1.0) is lure
+    assert as_seen(lure, 1.0) is lure
 
 
 def test_neighbours(cat: Catalog) -> None:

@@ -11,7 +11,7 @@ from heathdrop.errors import BadInput
 
 
 @pytest.mark.slow
-@pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low", "fouled", "hung-up", "not-felt"])
+@pytest.mark.parametrize("topic", ["ran-high", "ran-low", "fouled", "hung", "not-felt"])
 def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
     q = question_of(Named.parse(f"repair.{topic}.1"))
     assert q.sizing is not None
@@ -30,7 +30,7 @@ def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
 
 
 @pytest.mark.slow
-@pytest.mark.parametrize("topic", ["ran-too-high", "ran-too-low"])
+@pytest.mark.parametrize("topic", ["ran-high", "ran-low"])
 def test_only_what_is_swum_runs_high_or_low_by_one_to_two_and_a_half_feet(topic: str) -> None:
     asked = [question_of(Named.parse(f"repair.{topic}.{seed}")) for seed in range(1, 7)]
     assert {q.rated.rig.family.work for q in asked if q.rated} == {"swim"}

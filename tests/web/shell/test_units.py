@@ -36,7 +36,7 @@ def test_no_view_says_a_figure_in_other_units(client: TestClient, view: str) -> 
     states = (
         "",
         "&family=flipping-jig&cover=matted-grass&thickness_in=3",
-        "&family=football-jig&cover=rock&bottom_depth_ft=14&fish_depth_ft=13&wrong=ran-too-high",
+        "&family=football-jig&cover=rock&bottom_depth_ft=14&fish_depth_ft=13&wrong=ran-high",
     )
     for state in states:
         page = client.get(f"/?view={view}{state}")

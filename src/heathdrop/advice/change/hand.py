@@ -9,7 +9,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.line import Line
-from heathdrop.physics.rig import Lure, Rig
+from heathdrop.physics.rig import Rig, as_seen
 from heathdrop.physics.rig_name import name_of
 from heathdrop.sizing.candidates import standard_trailers
 from heathdrop.sizing.cast import line_of
@@ -65,7 +65,7 @@ class Path:
 
 def path_of(setting: Setting, hand: Hand) -> Path:
     """A cast played as fished by ``hand``."""
-    lure = shifted(setting.lure(hand.rig), hand.factor)
+    lure = as_seen(setting.lure(hand.rig), hand.factor)
     away = setting.cast_for(hand.rig).distance_m
     cast = Cast(away, hand.tip_m, setting.cast.bottom)
     try:
@@ -78,17 +78,6 @@ def path_of(setting: Setting, hand: Hand) -> Path:
     depths = played.useful()
     mean = max(0.0, feet(float(depths.mean())) + hand.told_ft) if depths.size else 0.0
     return Path(mean, feet(float(played.depth_m.max())))
-
-
-def shifted(lure: Lure, factor: float) -> Lure:
-    """A lure whose drag and lift on the move are so many times what the catalogue has."""
-    if factor == 1.0:
-        return lure
-    return replace(
-        lure,
-        run_drag_area_m2=factor * lure.run_drag_area_m2,
-        run_lift_area_m2=factor * lure.run_lift_area_m2,
-    )
 
 
 def seen_at(setting: Setting, hand: Hand, ran_ft: float) -> Hand:

@@ -114,6 +114,7 @@ def choices_from(values: dict[str, str]) -> Choices:
         against=(values["vs1"], values["vs2"]),
         count_s=number_or_none("count_s", values["count_s"], 0.0, 120.0, "s"),
         pace_ft_s=_pace_from(values),
+        seen=number_or_none("seen", values["seen"], 0.2, 5.0, "times") or 1.0,
         missed_ft=number_or_none("missed_ft", values["missed_ft"], 0.1, MOST_MISSED_FT, "ft"),
     )
 

@@ -191,7 +191,7 @@ VIEW = {
         "scenario": "",
         "tried": "",
     },
-    **{"count_s": "", "pace_ft_s": "", "turns": ""},
+    **{"count_s": "", "pace_ft_s": "", "turns": "", "seen": ""},
 }
 SCHOOL = "s_"
 #: The bottom as driven, in the address as ``0:9 40:14`` (distance from the angler and depth, ft).

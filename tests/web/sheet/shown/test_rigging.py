@@ -39,8 +39,8 @@ def test_every_complaint_can_be_asked(cat: Catalog) -> None:
 
 def test_a_change_is_tried_where_it_was_promised(cat: Catalog) -> None:
     sizing, best = rated("right over grass")
-    view = rigging_of(cat, sizing, best, "ran-too-high", 1.0, link)
-    changes = changes_for(cat, sizing, best, "ran-too-high", 1.0)
+    view = rigging_of(cat, sizing, best, "ran-high", 1.0, link)
+    changes = changes_for(cat, sizing, best, "ran-high", 1.0)
     assert [a.change for a in view.changes] == list(changes)
     for advised in view.changes:
         asked = dict(parse_qsl(advised.address.removeprefix("/?"), keep_blank_values=True))
@@ -60,12 +60,12 @@ def test_a_change_is_tried_where_it_was_promised(cat: Catalog) -> None:
 
 
 def test_a_miss_is_chosen_where_it_can_be_measured(cat: Catalog) -> None:
-    view = rigging_of(cat, *rated("right over grass"), "ran-too-low", 2.0, link)
+    view = rigging_of(cat, *rated("right over grass"), "ran-low", 2.0, link)
     assert [m.name for m in view.misses] == ["not sure", "0.5 ft", "1 ft", "2 ft", "4 ft"]
     assert [m.chosen for m in view.misses] == [ft == 2.0 for ft in MISSES_FT]
-    unsure = rigging_of(cat, *rated("right over grass"), "ran-too-low", None, link)
+    unsure = rigging_of(cat, *rated("right over grass"), "ran-low", None, link)
     assert [m.chosen for m in unsure.misses] == [True, False, False, False, False]
-    assert rigging_of(cat, *rated("winter rock"), "ran-too-low", None, link).misses == ()
+    assert rigging_of(cat, *rated("winter rock"), "ran-low", None, link).misses == ()
 
 
 def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:

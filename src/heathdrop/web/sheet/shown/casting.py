@@ -43,7 +43,8 @@ ROW_STEPS, MOST_ROWS = {False: (1.0, 2.0, 5.0, 10.0), True: (0.5, 1.0, 2.0, 5.0)
 
 @dataclass(frozen=True)
 class Choices:
-    """What the angler chose for the Cast view, and a count (s) and pace (ft/s) to hold to. Empty means the
+    """What the angler chose for the Cast view, and a count (s) and pace (ft/s) to hold to, and the
+    factor on drag and lift that a cast showed. Empty means the
     usual."""
 
     way: str
@@ -53,6 +54,7 @@ class Choices:
     count_s: float | None = None
     pace_ft_s: float | None = None
     missed_ft: float | None = None
+    seen: float = 1.0
 
 
 @dataclass(frozen=True)

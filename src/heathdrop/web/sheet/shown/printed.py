@@ -49,8 +49,8 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     chosen = sizing.rigs[0]
     if pick:
         sizing, chosen = with_rig(sizing, RigName.parse(pick))
-    if choices.count_s is not None or choices.pace_ft_s is not None:
-        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
+    if choices.count_s is not None or choices.pace_ft_s is not None or choices.seen != 1.0:
+        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s, choices.seen)
     way = choices.way or usual_way(catalog, sizing, chosen)
     choices = replace(choices, way=way)
     bands = bands_for(catalog, sizing, [chosen])[0]

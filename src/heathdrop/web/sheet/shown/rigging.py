@@ -92,12 +92,7 @@ def rigging_of(
         settled=settled,
         faults=tuple(Fault(WENT[k], link(wrong=k, missed_ft=""), k == wrong) for k in askable(sizing, rated)),
         fished=_fished(sizing, rated, found.ran_ft if found else None),
-        changes=tuple(
-            Advised(
-                c, link(**dict(c.tries), turns="", wrong="", missed_ft="", view="size") if c.tries else ""
-            )
-            for c in changes
-        ),
+        changes=tuple(Advised(c, link(**TRIED, **dict(c.tries)) if c.tries else "") for c in changes),
         misses=_misses(wrong, missed_ft, link) if rated.rig.family.work == "swim" else (),
     )
 
@@ -110,8 +105,8 @@ def _fished(sizing: Sizing, rated: Rated, ran_ft: float | None) -> Thrown:
     return Thrown(f"{rated.countdown_s:.1f}" if swum else "", turns, tip + ran)
 
 
-#: What was asked about the last cast is not asked about the one that is tried.
-ASKED = {"turns": "", "wrong": "", "missed_ft": ""}
+#: A change is looked at on the board, and what went wrong with the cast before it is not asked again.
+TRIED = {"turns": "", "wrong": "", "missed_ft": "", "view": "size"}
 #: By how much a lure may be said to have missed, ft; 0: not known.
 MISSES_FT = (0.0, 0.5, 1.0, 2.0, 4.0)
 

@@ -104,9 +104,9 @@ def present(
     chosen = best
     if values["pick"]:
         sizing, chosen = with_rig(sizing, RigName.parse(values["pick"]))
-    kept = choices.count_s is not None or choices.pace_ft_s is not None
+    kept = choices.count_s is not None or choices.pace_ft_s is not None or choices.seen != 1.0
     if kept:
-        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s)
+        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s, choices.seen)
     bands = bands_for(catalog, sizing, [chosen])[0]
     usual = usual_way(catalog, sizing, chosen)
     if view != "cast":
@@ -124,7 +124,7 @@ def present(
     return Sheet(
         key=chosen.key,
         is_best=chosen is best,
-        to_best=link(pick="", count_s="", pace_ft_s="", turns=""),
+        to_best=link(pick="", count_s="", pace_ft_s="", turns="", seen=""),
         kept=kept,
         met=met_by(sizing, chosen) if kept and chosen.rig.family.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
