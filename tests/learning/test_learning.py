@@ -105,7 +105,8 @@ def test_a_wrong_unit_is_asked_about(cat: Catalog, rig: Rig, line: Line) -> None
     assert "Was the depth in metres?" in doubt
 
 
-HELD = [a for a in ANGLERS if a.name != "metres for feet"]
+#: Those who misread every depth or drag line unsaid teach it as if it were the lure's (docs/model.md).
+HELD = [a for a in ANGLERS if a.name != "metres for feet" and a.read == 1.0 and a.dragged_m == 0.0]
 
 
 @pytest.mark.slow
@@ -115,9 +116,7 @@ def test_the_band_holds_for_every_kind_of_angler(cat: Catalog, angler: Angler) -
     a hundred and twenty leave seven in a hundred to chance, two sigma)."""
     found = study(cat, angler, people=120, seed=3)
     assert 0.80 - 0.075 < found["held"] <= 1.0
-    # What is wrong in all tests alike is not worn down by them: there the band is all that can be asked.
-    alike = angler.read != 1.0 or angler.dragged_m > 0.0
-    assert alike or found["after"] < 0.85 * found["before"]
+    assert found["after"] < 0.85 * found["before"]
 
 
 def test_more_tries_of_one_drop_do_not_wear_a_misjudged_depth_down(

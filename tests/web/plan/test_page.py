@@ -176,7 +176,7 @@ def test_plan_sheet_and_print_say_one_thing(client: TestClient) -> None:
     cards = re.findall(r'<details class="stopcard".*?</details>', page, re.S)
     assert len(cards) == 6
     for card in cards:
-        fished = re.search(r"Rod (\w).*?: (.+?), (?:count|lands in) ([\d.]+) s", card)
+        fished = re.search(r"Rod (\w).*?: (.+?), (?:count|lands in|reel) ([\d.]+|at once)", card)
         assert fished, card
         at = re.search(r'href="(/\?[^"]+)">Open this water', card)
         assert at

@@ -31,7 +31,7 @@ def calls() -> Iterator[tuple[Any, tuple[Any, ...]]]:
     free = ground.Ground(False, False, 1.0, 0.0, 0.0)
     scene = Scene(line, rows, 1.0, 1.0, Band(*[1.0] * 8))
     yield search.comfort, (1.0, Limits(*[1.0] * 10))
-    yield search.measure, (samples_room(1), 1, scene, 1.0, 1.0, 1.0, 1.0)
+    yield search.measure, (samples_room(1), 1, scene, 1.0, 1.0, 1.0, 1.0, 1.0)
     yield ground.stand, (s, 1, rows, rows, free, 1.0, 1.0)
     yield ground.keep_line_out, (s, 1, rows, 1.0, rows)
     yield ground.round_lips, (s, 1, rows)
