@@ -71,11 +71,21 @@ def test_a_trip_keeps_what_is_written_on_the_plans_rods(session: Session) -> Non
 
 
 @pytest.mark.parametrize(
-    ("counted", "taken"), [(None, 2.0), (3.26, 3.5), (3.2, 3.0), (119.9, 120.0), (500.0, 120.0)]
+    ("counted", "taken"),
+    [
+        (None, 2.3),
+        (2.3, 2.3),
+        (2.5, 2.3),
+        (2.6, 2.5),
+        (3.26, 3.5),
+        (3.2, 3.0),
+        (119.9, 120.0),
+        (500.0, 120.0),
+    ],
 )
 def test_a_cast_is_told_by_the_count_that_was_thrown(counted: float | None, taken: float) -> None:
     thrown = MadeCast.model_construct(
-        **{**MadeCast.model_validate(made(1, at_s=4.5)).__dict__, "count_s": counted}
+        **{**MadeCast.model_validate(made(1, at_s=4.5)).__dict__, "count_s": counted, "countdown_s": 2.3}
     )
     told = told_of(thrown)
     assert isinstance(told, Told)

@@ -18,8 +18,8 @@ DRILLED, COUNTED, CHECKED = 0.6, 0.6, 0.45
 
 
 def narrows(sizing: Sizing, rated: Rated, bands: Bands) -> str:
-    """One sentence: how far the depth of a swum rig is known, what most of that is, what would narrow it;
-    nothing where it is known well or is not reeled."""
+    """One sentence: how near to its told depth a swum rig runs eight times of ten, and what would make that
+    most of all nearer; nothing where it is known well or is not reeled."""
     if rated.rig.family.work != "swim" or rated.along_floor:
         return ""
     half = 0.5 * feet(bands.mean_high_m - bands.mean_low_m)
@@ -27,22 +27,19 @@ def narrows(sizing: Sizing, rated: Rated, bands: Bands) -> str:
     if half < NARROW_FT or not name:
         return ""
     known, measured = sizing.known, rated.rig.measured
-    first, left, how = {
-        "pace": ("the handle", DRILLED, "ten rounds of turns in the Trainer")
+    left, how = {
+        "pace": (DRILLED, "ten rounds of turns in the Trainer")
         if known.handle() is None
-        else ("your handle", 0.8, "turns kept more evenly"),
-        "areas": ("the lure itself", CHECKED, "a depth check (Drop tests)")
+        else (0.8, "turns kept more evenly"),
+        "areas": (CHECKED, "a depth check (Drop tests)")
         if measured.lift_spread is None
-        else ("the lure itself", 0.7, "another depth check"),
-        "count": ("the count and the fall", COUNTED, "a drop test"),
-        "drift": ("the boat's drift", 0.0, "a boat that is held still"),
-        "cast": ("how far it flies", 0.5, "a cast that is paced out"),
-        "tip": ("the rod tip", 0.5, "a tip held at one height"),
+        else (0.7, "another depth check"),
+        "count": (COUNTED, "a drop test"),
+        "drift": (0.0, "the boat held still"),
+        "cast": (0.5, "casts paced out"),
+        "tip": (0.5, "the rod tip held at one height"),
     }[name]
     then = half * bands.without(name, left)
     if not math.isfinite(then) or half - then < 0.1:
         return ""
-    return (
-        f"It runs within {half:.1f} ft of that eight times of ten; most of it is {first}: {how} would make "
-        f"it about {then:.1f} ft."
-    )
+    return f"Eight casts of ten run within {half:.1f} ft of that; with {how}, within {then:.1f} ft."

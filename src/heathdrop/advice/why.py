@@ -13,6 +13,8 @@ from heathdrop.units import feet, feet_said, ounces_as_written, turns_said
 
 __all__ = ["TRADE", "limit_sentence", "reasons", "runs"]
 
+#: What holds a rig back that runs in the band on average, but not all of the way.
+IN_PART = "It is in the band on average; part of its path, or of what is not known of it, lies outside."
 #: What the sentence about the nearest trade begins with.
 TRADE = "The trade"
 
@@ -80,7 +82,7 @@ def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     if side is not None:
         slower = "slower" if side == "above" else "quicker"
         return f"It runs {side} the band at {pace:.1f} ft/s, and {slower} costs more than it gains."
-    return "It is in the band on average; part of its path, or of what is not known of it, lies outside."
+    return IN_PART
 
 
 def _pace_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
@@ -271,8 +273,9 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         ""
         if rated.fits.limiting == "fall"
         else f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
-        f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} ft/s.",
-        limit_sentence(sizing, rated),
+        f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
+        # How much of its path lies outside stands in the first sentence.
+        limit if (limit := limit_sentence(sizing, rated)) != IN_PART else "",
         weight_sentence(sizing, rated),
         _reach_sentence(sizing, rated),
         _hour_sentence(sizing, rated),

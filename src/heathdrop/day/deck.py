@@ -36,6 +36,8 @@ __all__ = ["Here", "next_at", "scenario_of", "trip_of_plan", "trip_of_water"]
 RODS, WAIT_S = 4, 40.0
 #: The slowest pace (ft/s) that the search takes.
 LEAST_PACE_FT_S = 0.1
+#: A count that was off the told one by no more than this (s) kept to it.
+KEPT_S = 0.25
 
 
 @dataclass(frozen=True)
@@ -109,8 +111,11 @@ def teaches(c: MadeCast) -> bool:
 
 
 def told_of(c: MadeCast) -> Told:
-    """A kept cast as the search takes it: by the count that was thrown, where it was taken."""
-    count = c.countdown_s if c.count_s is None else min(round(2.0 * c.count_s) / 2.0, 120.0)
+    """A kept cast as the search takes it: by the count that was thrown, to the half second, where it was
+    taken; one that kept to what was told is that."""
+    count = c.countdown_s
+    if c.count_s is not None and abs(c.count_s - count) > KEPT_S:
+        count = min(round(2.0 * c.count_s) / 2.0, 120.0)
     cadence = c.work if c.work in catalogue.load().cadences else ""
     return Told(
         rig=rig_of(c), count_s=count, pace_ft_s=c.pace_ft_s, outcome=c.outcome, at_s=c.at_s, cadence=cadence
