@@ -30,7 +30,7 @@ def data() -> dict[str, Any]:
 def test_every_figure_of_the_card_is_the_plans() -> None:
     plan, told = answer(), data()
     assert told["date"] == "2027-04-03"
-    assert told["outcomes"] == [[row.id, row.button, row.bitten] for row in outcome.ROWS]
+    assert told["outcomes"] == [[row.id, row.button, row.bitten, row.rare] for row in outcome.ROWS]
     assert [r.split(":")[0] for r in told["rods"]] == ["A", "B"]
     assert [s["name"] for s in told["stops"]] == ["Mill <bay>", "Causeway"]
     for stop, planned in zip(told["stops"], plan.stops, strict=True):
