@@ -20,7 +20,7 @@ from heathdrop.api.answers import size_answer
 from heathdrop.conditions.request import SizeRequest
 
 WORKED = Path(__file__).parent / "waters" / "worked.json"
-LEAN: dict[str, dict[str, str]] = {"A": {}, "B": {"weight-lean": "lighter"}, "C": {}}
+LEAN: dict[str, dict[str, str]] = {"A": {}, "B": {"weight-lean": "lighter"}, "C": {}, "D": {}}
 #: Two weights are the same (oz).
 SAME_OZ = 1e-3
 

@@ -69,6 +69,7 @@ class Block:
     work: str
     parts: Floats
     head: Floats
+    rides: Floats
     tail: tuple[str, ...]
     liked: Floats
     shown: Floats
@@ -126,6 +127,7 @@ def block_of(scenario: Scenario, family: str) -> Block:
         fam.work,
         np.array(rows),
         np.log([r.rig.head_oz for r in sizing.rigs]),
+        np.log([setting.as_it_fishes_oz(r.rig) for r in sizing.rigs]),
         tuple(r.rig.trailer.id for r in sizing.rigs),
         np.array(liked),
         np.array([row for _, row in shown]),
@@ -223,7 +225,7 @@ class Packed:
         self.there = ~np.isnan(parts)
         self.parts = np.where(self.there, parts, 0.0)
         self.shares = self.there & np.array([k not in PRICES for k in PARTS])
-        self.head = np.concatenate([b.head for b in blocks])
+        self.rides = np.concatenate([b.rides for b in blocks])
         self.liked = np.concatenate([b.liked for b in blocks])
         self.tail = np.array([at["suits", b.family, t] for b in blocks for t in b.tail])
         self.shown_of = np.repeat(np.arange(len(blocks)), [len(b.shown) for b in blocks])
@@ -264,7 +266,7 @@ class Packed:
         open_ = (liked > self.floor) & (liked < 0.05)
         liked = np.clip(liked, self.floor, 0.0)
         middle = self.middle + self.free * (self.shift @ x)
-        off = (self.head - middle[self.of]) / self.width[self.of]
+        off = (self.rides - middle[self.of]) / self.width[self.of]
         parts = self.parts.copy()
         parts[:, self.profile] += liked
         parts[:, self.weight] = -np.log1p(off * off)
@@ -396,7 +398,9 @@ class Fit:
                     for family, way in asked_for.items():
                         lost += self._ranked(f, by_standing, (a, b, size), names.index(family), way)
                 else:
-                    lost += self._moved(f, by_score, (a, b), what, asked_for)
+                    # Where every family was asked, the figures are those of the one that leads.
+                    lead = [i + int(np.argmax(f["standing"][i : i + size])) for i in (a, b)]
+                    lost += self._moved(f, by_score, (lead[0], lead[1]), what, asked_for)
         return lost
 
     def _moved(
@@ -511,7 +515,8 @@ def directions_held(twos: Sequence[AskedPair], x: Floats, numbers: Numbers) -> t
     right = whole = 0
     for two, (a, b, size) in zip(twos, fit.pair_at, strict=True):
         sides: list[dict[str, float]] = []
-        for i in (a, b):
+        for first in (a, b):
+            i = first + int(np.argmax(high[first : first + size]))
             s = np.exp(f["score"][p.first[i] : p.last[i]])
             near = s >= s.max() - NEAR
             v = fit.blocks[i].figures

@@ -110,11 +110,15 @@ def directions(
 def held(pair: Pair) -> list[tuple[str, bool]]:
     """The pair's directions by the program's own answers."""
     a, b = pair.scenarios()
+    places = None
     if pair.family is None:
-        order = [[s.family.id for s in call_of(one).standings] for one in (a, b)]
-        return directions(pair.moves, {}, {}, (order[0], order[1]))
-    before, after = (figures([(r.fits.score, r) for r in sizing_of(one).rigs]) for one in (a, b))
-    return directions(pair.moves, before, after)
+        called = [call_of(one).standings for one in (a, b)]
+        places = [s.family.id for s in called[0]], [s.family.id for s in called[1]]
+        sizings = [standings[0].sizing for standings in called]
+    else:
+        sizings = [sizing_of(one) for one in (a, b)]
+    before, after = (figures([(r.fits.score, r) for r in sizing.rigs]) for sizing in sizings)
+    return directions(pair.moves, before, after, places)
 
 
 def main(show: bool = True) -> tuple[int, int]:

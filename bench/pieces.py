@@ -16,7 +16,7 @@ from pathlib import Path
 from typing import Any
 
 from bench.questions import USUAL
-from heathdrop.advice.change import changes_for
+from heathdrop.advice.change import mended
 from heathdrop.answers.water import sizing_of
 from heathdrop.api.answers import size_answer
 from heathdrop.catalog import load
@@ -136,7 +136,7 @@ def said(name: str, answer: Answer) -> str:
 def changed(body: dict[str, Any], complaint: str) -> str:
     """What is offered against a complaint about the first rig, in small letters."""
     sizing = sizing_of(SizeRequest.model_validate(body).scenario())
-    found = changes_for(load(), sizing, sizing.rigs[0], complaint)
+    found = mended(load(), sizing, sizing.rigs[0], complaint).changes
     return " ".join(f"{c.what} {c.effect}" for c in found).lower()
 
 

@@ -3,14 +3,23 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import pytest
 
-from heathdrop.advice.call import WORTH_SAYING, points_of, reason_against
+from heathdrop.advice.call import (
+    BEHIND,
+    CALLED,
+    WORTH_SAYING,
+    points_of,
+    reason_against,
+    yielded,
+)
 from heathdrop.answers.own import Own
-from heathdrop.answers.water import call_of, family_called
+from heathdrop.answers.water import call_of, family_called, size_water
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from tests.golden_file import holds_to
@@ -82,3 +91,44 @@ def test_the_call_of_a_water_to_the_digit(cat: Catalog) -> None:
         },
         3e-3,
     )
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize(
+    ("bottom", "fish", "cover"),
+    [
+        (7.0, 4.0, Cover(kind="wood", detail="laydown", top_depth_ft=2)),
+        (16.0, 8.1, Cover(kind="wood", detail="brush")),
+        (9.0, 4.5, Cover(kind="docks")),
+        (12.0, 9.0, Cover(kind="submerged-grass", top_depth_ft=4, density="moderate")),
+    ],
+)
+def test_what_is_doubted_does_not_lead_where_another_fits_as_well(
+    cat: Catalog, bottom: float, fish: float, cover: Cover
+) -> None:
+    c = Conditions(
+        water_temp_f=66, bottom_depth_ft=bottom, fish_depth_ft=fish, forage="bluegill", cover=cover
+    )
+    found = call_of(Scenario(c), places=CALLED).standings
+    first = found[0]
+    sure = [s for s in found[1:] if not s.doubted and s.fit >= first.fit]
+    assert not (first.doubted and sure)
+    assert [s.standing for s in found] == sorted((s.standing for s in found), reverse=True)
+    # One place or four: the same rig leads, and page and JSON rank alike.
+    assert family_called(Scenario(c)) == first.family.id
+    assert size_water(Scenario(c)).rows[0].rated.rig.family.id == first.family.id
+
+
+def test_who_yields_stands_close_behind() -> None:
+    rows = ((0.7, 0.9, True), (0.6, 0.8, False), (0.75, 0.7, False), (0.9, 0.6, False))
+    called = call_of(Scenario(WOOD), places=CALLED).standings
+    first, second, sure, last = (
+        replace(s, fit=fit, standing=standing, doubted=doubted)
+        for s, (fit, standing, doubted) in zip(called, rows, strict=True)
+    )
+    moved = yielded((first, second, sure, last))
+    assert [s.family for s in moved] == [s.family for s in (sure, first, second, last)]
+    assert moved[1].yields == pytest.approx(math.log(0.7 * BEHIND / 0.9))
+    assert moved[1].standing == pytest.approx(0.7 * BEHIND)
+    assert yielded((second, first, sure)) == (second, first, sure)
+    assert yielded((first, second)) == (first, second)

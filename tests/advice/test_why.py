@@ -152,7 +152,7 @@ def test_a_school_is_only_named_where_one_was_chosen(cat: Catalog, swum: Sizing)
     assert limit_sentence(swum, disliked) == "The rules for this water would choose another trailer here."
     usual = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "step"),)))
     assert limit_sentence(usual, disliked).startswith("The rules for this water")
-    held = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "one"),)))
+    held = replace(swum, scenario=replace(swum.scenario, schools=(("one-trailer", "simple"),)))
     assert limit_sentence(held, disliked) == "The school you hold to would choose another trailer here."
 
 

@@ -8,7 +8,7 @@ import re
 import pytest
 
 from bench.steady import random_water, scenario_of
-from heathdrop.advice.change import askable, changes_for
+from heathdrop.advice.change import askable, mended
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.finish import finish_of
 from heathdrop.advice.why import reasons
@@ -106,7 +106,7 @@ def untrue_changes(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
     """Changes that do nothing, or are not for how the rig is worked."""
     found, work = [], rated.rig.family.work
     for went in askable(sizing, rated):
-        for c in changes_for(cat, sizing, rated, went):
+        for c in mended(cat, sizing, rated, went).changes:
             text = f"{went}: {c.what}: {c.effect}"
             of_100 = re.search(r"(\d+) of 100.* instead of (\d+) of 100", c.effect)
             if re.search(r"\b0\.0 ft (deeper|higher)", c.effect) or (of_100 and of_100[1] == of_100[2]):

@@ -35,7 +35,7 @@ def test_asked_twice_it_is_worked_once() -> None:
     assert worked == [1]
 
 
-def test_a_refusal_is_said_and_a_fault_is_not_shown() -> None:
+def test_a_refusal_is_said_and_a_fault_is_logged_and_tried_again(caplog: pytest.LogCaptureFixture) -> None:
     jobs = Jobs[int]()
 
     def refuse(_: Tell) -> int:
@@ -46,7 +46,9 @@ def test_a_refusal_is_said_and_a_fault_is_not_shown() -> None:
 
     assert over(jobs.asked("a", refuse)).refusal == "rods was 0; it must be from 1 to 12."
     failed = over(jobs.asked("b", fail))
-    assert failed.refusal == "This plan could not be worked out; its log line says why."
+    assert failed.refusal == "This plan could not be worked out; the log says why. Ask again."
+    assert "RuntimeError: secret" in caplog.text
+    assert over(jobs.asked("b", lambda _: 3)).answer == 3
 
 
 def waits(go: Event, then: Callable[[], int]) -> Callable[[Tell], int]:

@@ -5,7 +5,11 @@ from __future__ import annotations
 import pytest
 
 from heathdrop.answers.thrown import LEAST_S, hours_among, rig_of, run_of
+from heathdrop.api.planning import rig_written
+from heathdrop.catalog import load
+from heathdrop.conditions.made import MadeCast
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig_name import RigName, name_of
 from tests.answers.logged import cast
 
 WATER = {
@@ -60,3 +64,11 @@ def test_a_rig_that_there_is_none_of_is_named() -> None:
         rig_of(cast(0, trailer="toad"), "casts[0].")
     assert refusal.value.field == "casts[0].trailer"
     assert run_of(cast(0, trailer="toad", conditions=WATER)) is None
+
+
+def test_the_record_of_a_cast_keeps_what_was_on_the_line_whole() -> None:
+    """A weighed, measured, fused or dense rig is the same rig after its cast."""
+    text = "swim-jig:0.375:craw:shape=football:softness=dense:fused=yes:head_g=11.2:trailer_g=9.5:width=1.2"
+    rig = RigName.parse(text).rig(load())
+    kept = cast(0, **rig_written(rig).model_dump())
+    assert name_of(rig_of(MadeCast.model_validate(kept.model_dump(mode="json")))).text() == text

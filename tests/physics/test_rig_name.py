@@ -10,9 +10,10 @@ from hypothesis import strategies as st
 
 from heathdrop import catalog
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.given import RigGiven
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig_name import RigName, given_of, name_of, rig_given
 
 CAT = catalog.load()
 trailers = [t.id for t in CAT.trailers.values() if not t.bare]
@@ -96,3 +97,11 @@ def test_what_names_no_rig(text: str) -> None:
 def test_a_name_of_no_possible_rig(text: str, said: str) -> None:
     with pytest.raises(BadInput, match=said):
         RigName.parse(text).rig(CAT)
+
+
+@given(rigs())
+def test_a_rig_given_by_its_fields_is_the_same_rig(rig: Rig) -> None:
+    fields = given_of(rig)
+    assert rig_given(CAT, RigGiven(**fields).model_dump()) == rig
+    with pytest.raises(BadInput, match=r"^casts\[3\]\.head_g was 300"):
+        rig_given(CAT, {**fields, "head_g": 300.0}, "casts[3].")

@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 
 import pytest
 
+from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.sizing.schools import Leaning, applying, chosen, leaning_of, pace_factor, rung
 from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import size
 from tests.waters import GRASS, MAT, WINTER_ROCK
 
 COLD = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
@@ -66,13 +70,13 @@ def test_one_familys_trailers_go_before_every_familys(cat: Catalog) -> None:
     assert Leaning(ladder={"bladed-jig": 0.5}, heads={"*": (0.1, 0.2)}).band("bladed-jig") == (0.5, 0.5)
 
 
-@pytest.mark.parametrize(("depth", "oz"), [(0.0, 0.375), (2.25, 0.375), (8.25, 0.5), (30.0, 0.5)])
-def test_a_rung_holds_at_the_middle_of_its_depths(depth: float, oz: float) -> None:
+@pytest.mark.parametrize(
+    ("depth", "oz"),
+    [(0.0, 0.375), (3.75, 0.375), (4.5, (0.375 * 0.5) ** 0.5), (5.25, 0.5), (30.0, 0.5)],
+)
+def test_a_rung_holds_down_to_its_depth_and_changes_over_evenly(depth: float, oz: float) -> None:
     assert rung(((4.5, 0.375), (12.0, 0.5)), depth) == pytest.approx(oz)
-
-
-def test_between_rungs_the_logs_are_straight() -> None:
-    assert rung(((4.5, 0.375), (12.0, 0.5)), 5.25) == pytest.approx((0.375 * 0.5) ** 0.5)
+    assert rung(((99.0, 0.5),), depth) == 0.5
 
 
 def test_only_a_school_of_the_family_moves_its_pace(cat: Catalog) -> None:
@@ -91,3 +95,67 @@ def test_the_waters_own_schools_reach_the_weights(cat: Catalog) -> None:
     assert winter.weights.because == "what is usual at 22 ft"
     mat = setting_of(cat, Scenario(MAT, families=("punch-rig",)))
     assert mat.weights.because == "what opens this mat"
+
+
+ROCK = Cover(kind="rock", detail="chunk")
+COLD_ROCK = Conditions(
+    water_temp_f=43, bottom_depth_ft=14, fish_depth_ft=14, season="winter", forage="crawfish", cover=ROCK
+)
+MILD = Conditions(water_temp_f=60, bottom_depth_ft=9, fish_depth_ft=5, clarity_ft=9, forage="bluegill")
+BAIT = Conditions(water_temp_f=58, bottom_depth_ft=25, fish_depth_ft=14, forage="baitfish")
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize(
+    ("c", "school", "family", "heads", "trailers"),
+    [
+        (COLD_ROCK, "cold-water-weight light", "finesse-jig", (0.25, 0.375), {"chunk", "creature-fused"}),
+        (COLD_ROCK, "cold-water-weight heavy", "football-jig", (0.5, 0.75), {"twin-tail"}),
+        (COLD_ROCK, "cold-water-weight shrink", "micro-jig", (0.1875, 0.5), {"twin-tail", "beaver"}),
+        (COLD_ROCK, "rock-weight light", "finesse-jig", (0.125, 0.25), {"none"}),
+        (COLD_ROCK, "rock-weight wide", "football-jig", (0.5, 0.75), None),
+        (MILD, "bladed-ladder two", "bladed-jig", (0.375, 0.5), None),
+        (MILD, "bladed-ladder one", "bladed-jig", (0.5, 0.5), None),
+        (replace(MILD, clarity_ft=4), "bladed-ladder heavy-fast", "bladed-jig", (0.75, 0.75), None),
+        (MILD, "bladed-trailer flat", "bladed-jig", None, {"flat-tail"}),
+        (MILD, "bladed-trailer by-depth", "bladed-jig", None, {"flat-tail"}),
+        (
+            replace(MILD, fish_depth_ft=3),
+            "bladed-trailer by-depth",
+            "bladed-jig",
+            None,
+            {"craw", "small-craw"},
+        ),
+        (MILD, "bladed-trailer edge", "bladed-jig", None, {"beaver"}),
+        (MILD, "spinnerbait-trailer lifts", "spinnerbait", None, {"none"}),
+        (MILD, "no-trailer bare", "swim-jig", None, {"none"}),
+        (replace(MILD, fish_depth_ft=9), "one-trailer simple", "casting-jig", None, {"craw"}),
+        (BAIT, "underspin-tail minnow", "underspin", None, {"pin-tail"}),
+        (BAIT, "underspin-tail paddle", "underspin", None, {"paddle-tail"}),
+    ],
+)
+def test_what_a_school_ties_on_leads_in_its_own_water(
+    cat: Catalog,
+    c: Conditions,
+    school: str,
+    family: str,
+    heads: tuple[float, float] | None,
+    trailers: set[str] | None,
+) -> None:
+    topic, side = school.split()
+    best = size(cat, Scenario(c, families=(family,), schools=((topic, side),))).rigs[0]
+    assert heads is None or heads[0] <= best.rig.head_oz <= heads[1]
+    assert trailers is None or best.rig.trailer.id in trailers
+    assert best.fits.score >= 0.85
+    assert "would choose another" not in limit_sentence(size(cat, Scenario(c, families=(family,))), best)
+
+
+def test_big_and_many_move_the_bulk_that_is_wanted(cat: Catalog) -> None:
+    big, most, many = (
+        setting_of(
+            cat, Scenario(BAIT, families=("underspin",), schools=(("big-or-many", s),))
+        ).targets.bulk_cm2
+        for s in ("big", "most", "many")
+    )
+    assert big == pytest.approx(tuple(1.7 * v for v in most))
+    assert many == pytest.approx(tuple(0.4 * v for v in most))

@@ -32,6 +32,23 @@ def test_depth_band_follows_fish_bottom_and_grass(cat: Catalog) -> None:
     assert half_way == pytest.approx((0.5 * 6 + 0.5 * hanging[0], 0.5 * 7.5 + 0.5 * hanging[1]))
 
 
+def test_where_they_are_said_to_be_outranks_the_word_for_the_cover(cat: Catalog) -> None:
+    deep = replace(
+        DAY, bottom_depth_ft=14, fish_depth_ft=12.5, cover=Cover(kind="submerged-grass", top_depth_ft=4)
+    )
+    assert depth_band(cat, deep)[1] == "fish are in the grass: tick its top"
+    edge = replace(deep, cover=replace(deep.cover, edge=True))
+    for c in (edge, replace(edge, posture="suspended"), replace(edge, posture="on-bottom")):
+        assert depth_band(cat, c)[0] == (11.5, 13.5)
+    assert depth_band(cat, edge)[1] == "fish stand along the edge, at their own depth"
+    assert depth_band(cat, replace(deep, posture="suspended"))[0] == (10.5, 12.5)
+    floor = replace(deep, fish_depth_ft=13.5)
+    assert depth_band(cat, replace(floor, posture="on-bottom"))[0] == (13, 14)
+    few = replace(floor, cover=replace(floor.cover, density="sparse"))
+    bare = depth_band(cat, replace(floor, cover=Cover()))[0]
+    assert depth_band(cat, few)[0] == pytest.approx(bare, abs=1.0)
+
+
 def test_no_half_foot_moves_the_band_by_more_than_a_foot(cat: Catalog) -> None:
     for cover, most in ((Cover(), 0.8), (Cover(kind="submerged-grass", top_depth_ft=6), 1.3)):
         bands = [

@@ -1,4 +1,4 @@
-"""Nothing lost: entry, files there and back, migrations, backups, a killed process, a file that cannot be
+"""Nothing lost: files there and back, migrations, backups, a killed process, a file that cannot be
 written."""
 
 from __future__ import annotations
@@ -23,79 +23,10 @@ from heathdrop.store import database as database_module
 from heathdrop.store import items, observations, scenarios
 from heathdrop.store.database import Database, backup, migrate, restore
 from heathdrop.store.files import csvfile, exchange
-from heathdrop.store.files.entry import parsed, pieces
-from heathdrop.units import ounces_as_written
+from heathdrop.store.files.entry import parsed
 from heathdrop.web.app import create_app
 
 CAT = catalog.load()
-
-
-@pytest.mark.parametrize(
-    ("line", "kind", "fields"),
-    [
-        (
-            "3/8 swim jig black x4",
-            "head",
-            {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4},
-        ),
-        (
-            "1 1/4 oz flipping jig tungsten",
-            "head",
-            {"family": "flipping-jig", "weight_oz": 1.25, "material": "tungsten"},
-        ),
-        ("bladed jig 1/2 14,6 g white", "head", {"family": "bladed-jig", "mass_g": 14.6, "colour": "white"}),
-        (
-            "craw 4 in floating 9.8 g x8",
-            "trailer",
-            {"shape": "craw", "length_in": 4.0, "plastic": "floating", "mass_g": 9.8},
-        ),
-        ('3.5" paddle tail pearl', "trailer", {"shape": "paddle-tail", "length_in": 3.5, "colour": "pearl"}),
-        ("fused creature 4", "trailer", {"shape": "creature-fused", "length_in": 4.0}),
-        ("fluorocarbon 15 lb 0.37 mm", "line", {"test_lb": 15.0, "diameter_mm": 0.37}),
-        ("reel 29 in per turn", "reel", {"inches_per_turn": 29.0}),
-    ],
-)
-def test_one_line_is_a_piece_of_tackle(line: str, kind: str, fields: dict[str, object]) -> None:
-    found, data = parsed(CAT, line)
-    body = items.checked(found, data).model_dump()
-    assert found == kind
-    assert {k: body[k] for k in fields} == fields
-
-
-@pytest.mark.parametrize(
-    ("line", "said"),
-    [
-        ("3/8, 1/2 swim jig black", ["3/8 black", "1/2 black"]),
-        ("3/8 oz. and 1/2 oz swim jigs", ["3/8", "1/2"]),
-        ("3/8 casting jig, 1/2 casting jig red", ["3/8", "1/2 red"]),
-        ("½ swim jig", ["1/2"]),
-        ("a 1 1/2 oz football jig", ["1 1/2"]),
-    ],
-)
-def test_a_line_may_be_several_heads(line: str, said: list[str]) -> None:
-    found = pieces(CAT, line)
-    assert [k for k, _ in found] == ["head"] * len(said)
-    assert [f"{ounces_as_written(d['weight_oz'])} {d['colour']}".strip() for _, d in found] == said
-
-
-def test_lines_in_other_units_and_other_spellings() -> None:
-    assert pieces(CAT, "2x 3/8 swim jig")[0][1]["quantity"] == 2
-    grams = pieces(CAT, "10 g swim jig")[0][1]
-    assert (grams["weight_oz"], "mass_g" in grams) == (0.353, False)
-    assert pieces(CAT, "craw 10 cm")[0][1]["length_in"] == 3.937
-    assert pieces(CAT, "craw 10", "metric")[0][1]["length_in"] == pytest.approx(3.937, abs=1e-3)
-    assert pieces(CAT, "paddletail 4")[0][1]["shape"] == "paddle-tail"
-    assert pieces(CAT, "a craw", usual=True)[0][1] == {"shape": "craw", "length_in": 4.0, "colour": ""}
-    assert pieces(CAT, "reel 74 cm/turn")[0][1]["inches_per_turn"] == 29.134
-    with pytest.raises(BadInput, match="a word for which jig: swim jig, bladed jig"):
-        pieces(CAT, "3/8 jig")
-
-
-def test_a_line_that_names_nothing_is_refused() -> None:
-    with pytest.raises(BadInput, match="the line was “banana”"):
-        parsed(CAT, "banana")
-    with pytest.raises(BadInput, match="a weight too: 3/8 swim jig"):
-        items.checked(*parsed(CAT, "swim jig"))
 
 
 def test_a_spreadsheet_saved_by_a_person_is_read() -> None:

@@ -6,6 +6,7 @@ import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
+from heathdrop.advice.doubt import doubted
 from heathdrop.advice.rules import family_facts
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Family, Rule
@@ -22,13 +23,16 @@ __all__ = ["CALLED", "Call", "Standing", "call", "points_of"]
 
 #: Families shown when the caller left them to us.
 CALLED = 4
+#: What yields stands so far behind what it yields to, as a factor.
+BEHIND = 0.999
 #: Points smaller than this are no reason worth saying.
 WORTH_SAYING = 0.05
 
 
 @dataclass(frozen=True)
 class Standing:
-    """One family's standing: the fit of its best rig, the rules' points, both together."""
+    """One family's standing: the fit of its best rig, the rules' points, both together. ``yields`` are log
+    points given up by a rig that is doubted, so that it stands behind one that fits as well without."""
 
     family: Family
     best: Rated
@@ -40,6 +44,8 @@ class Standing:
     fors: tuple[Rule, ...]
     againsts: tuple[Rule, ...]
     model: str
+    doubted: bool = False
+    yields: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -72,15 +78,18 @@ def call(
     alone = [replace(scenario, families=(f,)) for f in scenario.families or tuple(catalog.families)]
     if places is None or scenario.box != "standard":
         found = [_standing(catalog, sized(one)) for one in alone]
-        return Call(_in_order(found))
+        return Call(yielded(_in_order(found)))
     promised = [(_promised(catalog, setting_of(catalog, one, known)), one) for one in alone]
     promised.sort(key=lambda row: -row[0])
     found = []
     for most, one in promised:
-        if len(found) >= places and most < _in_order(found)[places - 1].standing:
+        order = _in_order(found)
+        # Who leads in doubt may yield to any that is called.
+        wanted = max(places, CALLED) if order and order[0].doubted else places
+        if len(found) >= wanted and most < order[wanted - 1].standing:
             break
         found.append(_standing(catalog, sized(one)))
-    order = _in_order(found)
+    order = yielded(_in_order(found))
     left = [setting_of(catalog, one, known) for _, one in promised[len(found) :]]
     aside = [
         (s.family, reason_against(catalog, s.sizing.facts, s.sizing.scenario, s.family))
@@ -99,6 +108,20 @@ def reason_against(catalog: Catalog, water: Facts, scenario: Scenario, family: F
 
 def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:
     return tuple(sorted(found, key=lambda s: (-s.standing, -s.fit, s.family.id)))
+
+
+def yielded(order: tuple[Standing, ...]) -> tuple[Standing, ...]:
+    """Standings in which none that is doubted leads while another of the called ones fits as well without:
+    that one goes first, who stood ahead of it close behind."""
+    first = order[0]
+    sure = next((s for s in order[:CALLED] if not s.doubted and s.fit >= first.fit), first)
+    if not first.doubted or sure is first:
+        return order
+    found, at = [sure], order.index(sure)
+    for s in order[:at]:
+        standing = min(s.standing, BEHIND * found[-1].standing)
+        found.append(replace(s, standing=standing, yields=math.log(standing / s.standing)))
+    return _in_order([*found, *order[at + 1 :]])
 
 
 def _promised(catalog: Catalog, setting: Setting) -> float:
@@ -141,4 +164,5 @@ def _standing(catalog: Catalog, sizing: Sizing) -> Standing:
         fors=tuple(rule for rule, p in said if p > 0),
         againsts=tuple(rule for rule, p in said if p < 0),
         model=limit_sentence(sizing, best),
+        doubted=doubted(catalog, sizing, best),
     )

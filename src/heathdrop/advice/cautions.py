@@ -11,8 +11,10 @@ from heathdrop.sizing.size import Rated
 
 __all__ = ["Caution", "cautions_for"]
 
-#: Water with less sight than this (ft) in the cold is blown out.
-BLOWN_OUT_FT = 1.0
+#: Cold water with less sight than this (ft) is blown out; colder than this (°F) it may carry ice.
+BLOWN_OUT_FT, ICE_F = 1.0, 38.0
+#: From this warm (°F) on heat builds storms; heads from this heavy (oz) on are lobbed with care.
+STORMS_F, HEAVY_LOB_OZ = 78.0, 1.5
 
 
 @dataclass(frozen=True)
@@ -25,92 +27,98 @@ def cautions_for(catalog: Catalog, scenario: Scenario, rated: Rated | None = Non
     """The cautions that apply to this water and rig, the gravest first."""
     c, at = scenario.conditions, catalog.judgement.cautions
     rig = rated.rig if rated else None
-    found = []
-    if c.water_temp_f < at.cold_water_f:
-        found.append(
-            (
-                "cold-water",
-                "Cold water: wear the life jacket, tell someone where you are; immersion disables "
-                "within minutes.",
-            )
-        )
-    if c.fish_depth_ft >= at.deep_fish_ft:
-        found.append(
-            (
-                "deep-fish",
-                "Fish from this depth suffer from pressure: bring them up gently, release at once, "
-                "and use a descending device where local rules call for one.",
-            )
-        )
-    if c.cover.kind in ROOFS and c.clarity_ft <= at.mud_ft:
-        found.append(
-            (
-                "mud",
-                "Mud is running in under this mat: they hunt by sight there, so leave it for a clear one.",
-            )
-        )
+    cold, lobbed = c.water_temp_f < at.cold_water_f, dict(scenario.schools).get("mat-entry") == "lobbed"
     hard = c.cover.row.within or c.cover.detail in ("riprap", "bluff")
-    if c.wind_mph >= at.windy_mph or (hard and c.wind_mph >= at.windy_in_wood_mph):
-        found.append(
-            (
-                "wind",
-                "Wind near timber, riprap or a dam moves a boat faster than you think, and "
-                "lightning gives no second chance: "
-                "when in doubt, leave.",
-            )
-        )
-    if c.light == "low":
-        found.append(
-            (
-                "low-light",
-                "Low light: run slowly, lights on, and keep clear of timber and stones that you cannot see.",
-            )
-        )
-    if c.water_temp_f < at.cold_water_f and c.clarity_ft < BLOWN_OUT_FT:
-        found.append(
-            (
-                "blown-out",
-                "Blown out: timber floats in such water, and fish leave it; find some that ran clear.",
-            )
-        )
-    if c.cover.detail == "standing-timber":
-        found.append(
-            (
-                "timber",
-                "Standing timber breaks and hides its own stumps: idle in, and never tie under dead limbs.",
-            )
-        )
-    if c.water_temp_f >= at.hot_f:
-        found.append(
-            (
-                "heat",
-                "Heat: drink, cover up; warm water holds little air: fight fish briefly, release at once.",
-            )
-        )
-    found.append(
+    rows = (
         (
+            cold,
+            "cold-water",
+            "Cold water: wear the life jacket, tell someone where you are; immersion disables "
+            "within minutes.",
+        ),
+        (
+            c.water_temp_f < ICE_F,
+            "ice",
+            "Ice: keep off it and out of it; wading or on a frosted deck, one slip is enough. Not alone.",
+        ),
+        (
+            c.front == "coming" or (c.water_temp_f >= STORMS_F and c.light == "overcast"),
+            "lightning",
+            "Lightning: a long rod on open water is the highest thing. At the first thunder, "
+            "rods down and off "
+            "the water.",
+        ),
+        (
+            c.fish_depth_ft >= at.deep_fish_ft,
+            "deep-fish",
+            "Fish from this depth suffer from pressure: bring them up gently, release at once, and use a "
+            "descending device where local rules call for one.",
+        ),
+        (
+            c.cover.kind in ROOFS and c.clarity_ft <= at.mud_ft,
+            "mud",
+            "Mud is running in under this mat: they hunt by sight there, so leave it for a clear one.",
+        ),
+        (
+            c.wind_mph >= at.windy_mph or (hard and c.wind_mph >= at.windy_in_wood_mph),
+            "wind",
+            "Wind near timber, riprap or a dam moves a boat faster than you think: when in doubt, leave.",
+        ),
+        (
+            c.light == "low",
+            "low-light",
+            "Low light: run slowly, lights on, and keep clear of timber and stones that you cannot see.",
+        ),
+        (
+            cold and c.clarity_ft < BLOWN_OUT_FT,
+            "blown-out",
+            "Blown out: timber floats in such water, and fish leave it; find some that ran clear.",
+        ),
+        (
+            c.cover.detail == "standing-timber",
+            "timber",
+            "Standing timber breaks and hides its own stumps: idle in, and never tie under dead limbs.",
+        ),
+        (
+            c.water_temp_f >= at.hot_f,
+            "heat",
+            "Heat: drink, cover up; warm water holds little air: fight fish briefly, release at once.",
+        ),
+        (
+            lobbed and (rig is None or rig.head_oz >= HEAVY_LOB_OZ),
+            "lobbed",
+            "A heavy head lobbed high comes down anywhere: nobody within a rod's length of it, "
+            "hats and glasses on.",
+        ),
+        (
+            True,
             "hooks",
-            "A heavy head pulled free flies back: glasses on, face away, never pull braid with bare hands.",
-        )
+            "Look behind before every cast. A heavy head pulled free flies back: glasses on, "
+            "face away, never pull "
+            "braid with bare hands; a hook that is in past the barb is a doctor's.",
+        ),
+        (
+            rig is None or rig.head_material == catalog.materials["lead"],
+            "lead",
+            "Lead: wash your hands; some waters restrict small lead, so check the local rules, "
+            "or use tungsten.",
+        ),
+        (
+            rig is not None and rig.family.takes_trailer_hook,
+            "trailer-hook",
+            "Trailer hooks and the number of hooks or lures: check the local rules.",
+        ),
+        (
+            c.season == "spawn",
+            "closed-season",
+            "Bedding fish: seconds out of water, back where it was; some waters close the "
+            "spawn, check the local "
+            "rules.",
+        ),
+        (
+            True,
+            "rules",
+            "Under way the life jacket is on, in any water. Length and bag limits: check the local rules.",
+        ),
     )
-    if rig is None or rig.head_material == catalog.materials["lead"]:
-        found.append(
-            (
-                "lead",
-                "Lead: wash your hands; some waters restrict small lead, so check the local rules, "
-                "or use tungsten.",
-            )
-        )
-    if rig is not None and rig.family.takes_trailer_hook:
-        found.append(
-            ("trailer-hook", "Trailer hooks and the number of hooks or lures: check the local rules.")
-        )
-    if c.season == "spawn":
-        found.append(
-            (
-                "closed-season",
-                "Bedding fish: seconds out of water, back where it was; some waters close the spawn, "
-                "check the local rules.",
-            )
-        )
-    return tuple(Caution(*row) for row in found)
+    return tuple(Caution(id_, text) for applies, id_, text in rows if applies)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from heathdrop.advice.finish import has_part
 from heathdrop.advice.rules import rig_facts, spoken
@@ -10,7 +10,8 @@ from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog, Effect, Rule
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import applying, chosen
-from heathdrop.sizing.size import Rated, Sizing
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.units import ounces_as_written
 
 __all__ = ["Cited", "advice_for"]
 
@@ -55,4 +56,25 @@ def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST)
         # A default that changes nothing has nothing to say.
         if school.id != topic.default or school.effect != NO_EFFECT:
             found.append(Cited("school", topic.name, school.says, school.name))
+    own = without_schools(catalog, sizing, rated)
+    if own:
+        found.append(Cited("model", "Without your school", own))
     return tuple(found)
+
+
+def without_schools(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
+    """What would be tied on if no school were held to, in one sentence; nothing where it is the same rig, or
+    where the angler holds to none."""
+    topics, scenario = catalog.topics, sizing.scenario
+    if all(school == topics[topic].default for topic, school in scenario.schools):
+        return ""
+    alone = replace(scenario, schools=(), families=(rated.rig.family.id,))
+    best = size(catalog, alone, known=sizing.known).rigs[0]
+    here, there = ((r.rig.head_oz, r.rig.trailer.id, r.rig.trailer_length_in) for r in (rated, best))
+    if here == there:
+        return ""
+    return (
+        f"Without it, by its own numbers: {ounces_as_written(best.rig.head_oz)} oz "
+        f"{best.rig.family.name} with "
+        f"a {best.rig.trailer.name} (fit {best.fits.score * 100:.0f})."
+    )

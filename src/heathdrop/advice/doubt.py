@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from heathdrop.advice.reach import missing_said
+from heathdrop.advice.reach import misses, missing_said
 from heathdrop.advice.strength import tackle_said
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
@@ -12,8 +12,10 @@ from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet_said
 
-__all__ = ["doubt_of"]
+__all__ = ["doubt_of", "doubted"]
 
+#: A dropped rig that the cover lets in less often than this does not get to the fish.
+GETS_IN = 0.5
 #: What would have to change, by the part that costs most.
 WOULD_HELP = {
     "depth": "Fish nearer to where it can run, another pace or thinner line would have to come first.",
@@ -26,6 +28,14 @@ WOULD_HELP = {
     "weight": "Another family, whose usual weights suit this depth, may be the better answer.",
     "touch": "Less wind, a shorter cast or thinner line would have to come first.",
 }
+
+
+def doubted(catalog: Catalog, sizing: Sizing, rated: Rated) -> bool:
+    """Whether a rig would be told with a doubt of its own: it misses the fish, is too much for the tackle, is
+    kept out by the cover, or fits badly."""
+    kept_out = rated.rig.family.work == "drop" and rated.cover.passes < GETS_IN
+    fits = rated.fits.limiting is None or rated.fits.score >= catalog.judgement.fit.doubtful
+    return misses(sizing, rated) or not rated.borne or kept_out or not fits
 
 
 def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
@@ -51,10 +61,6 @@ def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
         return f"{unknown} {fits} {limit_sentence(sizing, rated)}".strip()
     fits = f"Nothing here fits well: the best is {max(best, rated.fits.score) * 100:.0f} of 100."
     return f"{unknown} {fits} {limit_sentence(sizing, rated)} {WOULD_HELP[part]}".strip()
-
-
-#: A dropped rig that the cover lets in less often than this does not get to the fish.
-GETS_IN = 0.5
 
 
 def _kept_out(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:

@@ -38,6 +38,10 @@ SHONE = {
 }
 
 
+#: What the light may make of a metal that the angler holds to: it stays that metal.
+HELD_SHINES = ("", "bright")
+
+
 @dataclass(frozen=True)
 class Settled:
     """One thing settled: its slot and label, what, who says so (rule or school) and the reason."""
@@ -77,14 +81,18 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
     def settle(slot: str, text: str, source: str, because: str) -> None:
         found.setdefault(slot, Settled(slot, SLOTS[slot], text, source, because))
 
-    for topic in applying(catalog, facts):
+    # What the angler holds to is settled before what is only where we start from.
+    for topic in sorted(applying(catalog, facts), key=lambda t: schools[t.id].id == t.default):
         school = schools[topic.id]
+        held = school.id != topic.default
         for slot, text in school.effect.finish.items():
             settle(slot, text, f"school: {school.name}", school.says)
         if school.effect.by_clarity is not None:
             murky = sizing.facts["clarity_ft"] < catalog.judgement.targets.clear_ft
             metal = school.effect.by_clarity.under_4 if murky else school.effect.by_clarity.over_4
             shine = next((r.finish["blade"] for r in spoken(catalog, facts) if "blade" in r.finish), "")
+            if held and shine not in HELD_SHINES:
+                shine = "bright"
             text = SHONE.get(shine, "{metal}").format(metal=metal)
             settle("blade", text, f"school: {school.name}", school.says)
     worn = worn_by(rated.rig)

@@ -19,8 +19,8 @@ __all__ = ["offered"]
 
 #: Pound tests as spools are sold.
 SPOOLS_LB = (4, 6, 8, 10, 12, 15, 17, 20, 25, 30, 40, 50, 65, 80)
-#: A line that moves the lure by less than this (ft) is not worth a figure.
-WORTH_SAYING_FT = 0.1
+#: What a hand feels of another line: so many feet of depth, so many more landings and ticks of a hundred.
+WORTH_SAYING_FT, WORTH_SAYING_FELT = 0.2, 0.03
 
 
 def suits(family: Family, line: LineSet) -> bool:
@@ -68,8 +68,8 @@ def _another(family: Family, line: LineSet) -> tuple[str, float]:
 
 
 def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test: float) -> str:
-    """What another line does: feet of depth for a swum rig, landings felt for one on the floor, what it
-    holds."""
+    """What another line does that a hand feels: feet of depth for a swum rig, landings felt for one on the
+    floor, what it holds; nothing where it does nothing."""
     setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.known)
     other = LineSet(material=material, test_lb=test)
     found = []
@@ -78,13 +78,12 @@ def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test
         there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
         if here is not None and there is not None:
             off = abs(there - here)
-            deeper = "deeper" if there > here else "higher"
-            found.append(
-                f"runs {off:.1f} ft {deeper}" if off >= WORTH_SAYING_FT else "runs at the same depth"
-            )
+            if off >= WORTH_SAYING_FT:
+                found.append(f"runs {off:.1f} ft {'deeper' if there > here else 'higher'}")
     else:
         felt = setting.felt(rated.lure.net_weight_n, line_by_test(catalog, material, test))
-        found.append(f"is felt {felt * 100:.0f} times of 100 instead of {rated.felt * 100:.0f}")
+        if felt - rated.felt >= WORTH_SAYING_FELT:
+            found.append(f"is felt {felt * 100:.0f} times of 100 instead of {rated.felt * 100:.0f}")
     c, family = sizing.scenario.conditions, rated.rig.family
     lines = (sizing.scenario.gear.line, other)
     held = [
@@ -95,10 +94,10 @@ def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test
     ]
     least = catalog.tackle.numbers.said_below
     if held[1].strength < least <= held[0].strength:
-        found.append("is light for it")
-    elif held[0].strength < least <= held[1].strength:
+        return ""
+    if held[0].strength < least <= held[1].strength:
         found.append("holds what yours does not")
-    return f"; on {test:g} lb {material} it " + " and ".join(found)
+    return f"; on {test:g} lb {material} it " + " and ".join(found) if found else ""
 
 
 def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> str:

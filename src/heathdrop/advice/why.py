@@ -8,6 +8,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.sizing.activity import WORTH_SAYING
 from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.known import TRAIT
+from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written, turns_said
 
@@ -36,6 +37,8 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     """What holds a rig back, in words."""
     t = sizing.targets
     part = rated.fits.limiting
+    if part is None and not t.fall_ft_s[0] <= round(rated.fall_ft_s, 1) <= t.fall_ft_s[1]:
+        part = "fall"
     if part is None:
         return "Nothing holds it back."
     pace = feet(rated.tuned.pace_m_s)
@@ -56,17 +59,18 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
     if part == "touch":
         return "In today's wind its line hides the bottom from the hand: heavier, or thinner line, is felt."
     if part == "weight":
-        side = "heavier" if rated.rig.head_oz > sizing.weights.middle_oz else "lighter"
+        side = "heavier" if rated.fishes_oz > sizing.weights.middle_oz else "lighter"
         about = ounces_near(sizing.weights.middle_oz)
-        if about == ounces_as_written(rated.rig.head_oz):
-            return f"It is a shade {side} than {sizing.weights.because}."
-        return f"It is {side} than {sizing.weights.because}, about {about} oz."
+        if about == ounces_near(rated.fishes_oz):
+            return f"It fishes a shade {side} than {sizing.weights.because}."
+        return f"It fishes {side} than {sizing.weights.because}, about {about} oz."
     if part == "action":
         return f"Its action is off the {t.action_name} one these fish want."
     if rated.liking < 0.9:
-        topics = catalogue.load().topics
-        held = any(t in topics and s != topics[t].default for t, s in sizing.scenario.schools)
-        who = "The school you hold to" if held else "The rules for this water"
+        family = rated.rig.family
+        facts = {**sizing.facts, "family": family.id, "work": family.work}
+        named = leaning_of(catalogue.load(), sizing.scenario.schools, facts).named(family.id)
+        who = "The school you hold to" if named else "The rules for this water"
         return f"{who} would choose another trailer here."
     return f"Its trailer is off the {t.profile} profile wanted today."
 
@@ -147,12 +151,28 @@ def weight_sentence(sizing: Sizing, rated: Rated) -> str:
         return f"{head} oz is the lightest {rig.family.name} listed: it might go lighter than you can buy."
     if rig.head_oz >= heaviest:
         return f"{head} oz is the heaviest {rig.family.name} listed: it might go heavier than you can buy."
-    off = math.log(rig.head_oz / usual.middle_oz)
+    off = math.log(rated.fishes_oz / usual.middle_oz)
     if rated.fits.limiting == "weight" or abs(off) <= usual.half:
         return ""
     side = "Heavier" if off > 0.0 else "Lighter"
     about = ounces_near(usual.middle_oz)
     return f"{side} than {usual.because} (about {about} oz): the rest of its fit asks for it."
+
+
+#: A head that fishes so much (log) lighter or heavier than it weighs is worth a word.
+FISHES_OFF = 0.08
+
+
+def _bearing_sentence(rated: Rated) -> str:
+    """What bulk, skirt and line make of the head's ounces, where it is worth a word."""
+    rig = rated.rig
+    off = math.log(rated.fishes_oz / rig.head_oz)
+    as_, of = ounces_near(rated.fishes_oz), ounces_as_written(rig.head_oz)
+    if abs(off) < FISHES_OFF or as_ == of:
+        return ""
+    usual = catalogue.load().trailers[rig.family.usual_trailer].name
+    side = "held up" if off < 0.0 else "let down"
+    return f"With what hangs behind it {of} oz is {side}: it fishes as {as_} oz with the usual {usual} does."
 
 
 #: From this share on a lure on the floor is worked where the fish stand.
@@ -266,17 +286,19 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     tuned = rated.tuned
     mean = feet(tuned.mean_m)
     passing = (low - top) / rated.fall_ft_s if rated.fall_ft_s > 0.0 else None
+    limit = limit_sentence(sizing, rated)
     said = [
         _depth_sentence(rated, f"{feet_said(top)}–{feet_said(low)} ft", tuned.in_band, mean, passing)
         + f" That band because {t.depth_reason}. {_way_sentence(sizing, rated)}".rstrip(),
         # What holds it back is said once.
         ""
-        if rated.fits.limiting == "fall"
+        if limit.startswith("It falls ")
         else f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
         # How much of its path lies outside stands in the first sentence.
-        limit if (limit := limit_sentence(sizing, rated)) != IN_PART else "",
+        limit if limit != IN_PART else "",
         weight_sentence(sizing, rated),
+        _bearing_sentence(rated),
         _reach_sentence(sizing, rated),
         _hour_sentence(sizing, rated),
         _hand_sentence(sizing),

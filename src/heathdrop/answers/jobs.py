@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import logging
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from concurrent.futures import ThreadPoolExecutor
@@ -13,6 +14,7 @@ from heathdrop.errors import BadInput
 
 __all__ = ["Job", "Jobs"]
 
+LOG = logging.getLogger(__name__)
 V = TypeVar("V")
 Tell = Callable[[float, str], None]
 
@@ -32,6 +34,7 @@ class Job(Generic[V]):
     refusal: str = ""
     fault: BadInput | None = None
     called_off: bool = False
+    failed: bool = False
 
     @property
     def done(self) -> bool:
@@ -49,10 +52,10 @@ class Jobs(Generic[V]):
         self._pool = ThreadPoolExecutor(1, thread_name_prefix="job")
 
     def asked(self, key: Hashable, work: Callable[[Tell], V]) -> Job[V]:
-        """The job of this key, begun when it is new or was called off."""
+        """The job of this key, begun when it is new, was called off or failed."""
         with self._lock:
             job = self._jobs.get(key)
-            if job is None or job.called_off:
+            if job is None or job.called_off or job.failed:
                 job = self._jobs[key] = Job()
                 self._pool.submit(self._run, job, work)
             self._jobs.move_to_end(key)
@@ -82,5 +85,5 @@ class Jobs(Generic[V]):
         except BadInput as refusal:
             job.fault, job.refusal = refusal, str(refusal)
         except Exception:
-            job.refusal = "This plan could not be worked out; its log line says why."
-            raise
+            LOG.exception("a job failed")
+            job.refusal, job.failed = "This plan could not be worked out; the log says why. Ask again.", True

@@ -11,7 +11,7 @@ import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import changes_for, likely
+from heathdrop.advice.change import likely, mended
 from heathdrop.answers.day_table import Candidate, Table, Tell, rated_closely, table_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.search import Step, search_water
@@ -205,7 +205,7 @@ def _troubles(water: Scenario, rig: RigName, own: Own) -> tuple[tuple[str, str, 
     sizing = size(catalog, water, [rig.rig(catalog)], own.learned)
     found = []
     for trouble in likely(rig.rig(catalog).family.work, water.conditions.cover.kind):
-        changes = changes_for(catalog, sizing, sizing.rigs[0], trouble)
+        changes = mended(catalog, sizing, sizing.rigs[0], trouble).changes
         if changes:
             found.append((WENT[trouble], changes[0].what, changes[0].effect))
     return tuple(found)

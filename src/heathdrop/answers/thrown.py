@@ -14,13 +14,14 @@ from pydantic import ValidationError
 from heathdrop import catalog as catalogue
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
+from heathdrop.conditions.given import RIG_FIELDS
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import Rig, areas_of, rig_by_name
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig import Rig, areas_of
+from heathdrop.physics.rig_name import RigName, name_of, rig_given
 from heathdrop.sizing.hour import among_s
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, rated_at
@@ -70,17 +71,7 @@ def number_of_cast(cast: MadeCast, name: str) -> float | None:
 
 def rig_of(cast: MadeCast, at: str = "") -> Rig:
     """The rig that was thrown. Raises BadInput naming the field under ``at``."""
-    named = {k: getattr(cast, k) for k in ("skirt", "plastic", "orientation", "blades") if getattr(cast, k)}
-    return rig_by_name(
-        catalogue.load(),
-        cast.family,
-        cast.head_oz,
-        cast.trailer,
-        at=at,
-        head_material=cast.head_material,
-        trailer_length_in=cast.trailer_length_in or None,
-        **named,
-    )
+    return rig_given(catalogue.load(), cast.model_dump(include=set(RIG_FIELDS)), at)
 
 
 def suit_of(catalog: Catalog, rated: Rated) -> float:

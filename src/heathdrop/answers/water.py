@@ -110,7 +110,11 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     else:
         standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)
-        best = [(s.points, k, s.sizing, r) for s in standings for k, r in enumerate(s.sizing.rigs[:each])]
+        best = [
+            (s.points + s.yields, k, s.sizing, r)
+            for s in standings
+            for k, r in enumerate(s.sizing.rigs[:each])
+        ]
         # A family's own order stands (ties are settled in it); families are merged by standing.
         best.sort(key=lambda row: -_merged(row[2], row[1], row[0]))
         found = [(sizing, r) for _, _, sizing, r in best[:limit]]

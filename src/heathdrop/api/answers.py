@@ -16,7 +16,8 @@ from heathdrop.advice.why import reasons
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.water import size_water
 from heathdrop.api import responses as out
-from heathdrop.api.schemas import NamedLure, SimulateRequest
+from heathdrop.api.schemas import SimulateRequest
+from heathdrop.conditions.given import RigGiven
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import EXACT
 from heathdrop.physics.cast import CastResult, fly
@@ -42,7 +43,7 @@ def simulate_answer(request: SimulateRequest) -> out.SimulateAnswer:
     cast, program = request.cast_record(), request.program_record()
     result = fly(lure, line, water, cast, program, sample_s=0.2)
     summary = _summary(result, lure)
-    if isinstance(request.lure, NamedLure):
+    if isinstance(request.lure, RigGiven):
         rig = request.rig_record(request.lure)
         bands = cast_bands(
             catalogue.load(),

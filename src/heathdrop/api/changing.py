@@ -11,7 +11,8 @@ from heathdrop.advice.change import MOST_MISSED_FT, Change, Fished
 from heathdrop.answers.change import after_cast
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.api.planning import RigOnRod, rig_on_rod
-from heathdrop.api.searching import RigBody
+from heathdrop.api.searching import rig_in
+from heathdrop.conditions.given import RigGiven
 from heathdrop.conditions.request import Body, Id, SizeRequest
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
@@ -28,14 +29,14 @@ class FishedBody(Body):
     work: Id | None = None
 
 
-class NamedRigBody(RigBody):
+class NamedRigBody(RigGiven):
     """A rig field by field, or by the ``name`` that an answer gave it."""
 
     name: Annotated[str, Field(max_length=200)] | None = None
 
     def whole(self) -> Rig:
         """The rig. Raises BadInput."""
-        return self.rig("rig.") if self.name is None else RigName.parse(self.name).rig(catalogue.load())
+        return rig_in(self, "rig.") if self.name is None else RigName.parse(self.name).rig(catalogue.load())
 
 
 class ChangesRequest(SizeRequest):

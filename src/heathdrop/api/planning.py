@@ -16,7 +16,7 @@ from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.day.plan import planned
 from heathdrop.physics.rig import Rig
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig_name import RigName, given_of, name_of
 from heathdrop.units import feet
 
 __all__ = [
@@ -31,7 +31,7 @@ __all__ = [
 
 
 class RigFields(BaseModel):
-    """A rig field by field, as a cast's record carries it."""
+    """A rig field by field, all of them said, as a cast's record carries it."""
 
     family: str
     head_oz: float
@@ -39,9 +39,15 @@ class RigFields(BaseModel):
     trailer: str
     trailer_length_in: float
     skirt: str
+    head_shape: str
     blades: str | None = None
     plastic: str
+    softness: str
     orientation: str
+    fused: bool | None = None
+    head_g: float | None = None
+    trailer_g: float | None = None
+    width: float | None = None
 
 
 class RigOnRod(RigFields):
@@ -201,17 +207,7 @@ def rig_on_rod(rig: Rig) -> RigOnRod:
 
 def rig_written(rig: Rig) -> RigFields:
     """A rig's fields as a cast's record carries them."""
-    return RigFields(
-        family=rig.family.id,
-        head_oz=rig.head_oz,
-        head_material=rig.head_material.id,
-        trailer=rig.trailer.id,
-        trailer_length_in=0.0 if rig.trailer.bare else rig.trailer_length_in,
-        skirt=rig.skirt.id,
-        plastic=rig.plastic.id,
-        orientation=rig.orientation.id,
-        blades=rig.blades.id if rig.blades else None,
-    )
+    return RigFields(**given_of(rig))
 
 
 def as_tied(cast: CastAnswer, rod: str) -> WithAnswer:

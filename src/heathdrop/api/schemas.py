@@ -8,12 +8,14 @@ from typing import Annotated, Any, Literal
 from pydantic import Discriminator, Field, Tag
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.given import RigGiven
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.line import Line, line_by_size, line_by_test
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, Rig, lure_of, rig_by_name
+from heathdrop.physics.rig import Lure, Rig, lure_of
+from heathdrop.physics.rig_name import rig_given
 from heathdrop.physics.water import Water, water_at
 from heathdrop.units import GRAVITY_M_S2, M_PER_FT, M_PER_IN, metres, square_metres
 
@@ -45,20 +47,6 @@ class MeasuredLure(Body):
     glide_ratio: Number = 0.0
 
 
-class NamedLure(Body):
-    family: Id
-    head_oz: Number
-    trailer: Id
-    head_material: Id = "lead"
-    trailer_length_in: Number | None = None
-    skirt: Id | None = None
-    head_shape: Id | None = None
-    plastic: Id | None = None
-    softness: Id | None = None
-    orientation: Id | None = None
-    blades: Id | None = None
-
-
 class MeasuredLine(Body):
     diameter_mm: Number
     density_kg_m3: Number
@@ -75,7 +63,7 @@ def _line_tag(value: Any) -> str:
 
 
 LureBody = Annotated[
-    Annotated[NamedLure, Tag("rig")] | Annotated[MeasuredLure, Tag("areas")], Discriminator(_lure_tag)
+    Annotated[RigGiven, Tag("rig")] | Annotated[MeasuredLure, Tag("areas")], Discriminator(_lure_tag)
 ]
 LineBody = Annotated[
     Annotated[NamedLine, Tag("named")] | Annotated[MeasuredLine, Tag("measured")], Discriminator(_line_tag)
@@ -176,7 +164,7 @@ class SimulateRequest(Body):
 
     def lure_record(self) -> Lure:
         body = self.lure
-        if isinstance(body, NamedLure):
+        if isinstance(body, RigGiven):
             water = self.water_record()
             return lure_of(
                 catalogue.load(), self.rig_record(body), water.density_kg_m3, self.water.temperature_f
@@ -200,11 +188,9 @@ class SimulateRequest(Body):
             glide_ratio=body.glide_ratio,
         )
 
-    def rig_record(self, body: NamedLure) -> Rig:
+    def rig_record(self, body: RigGiven) -> Rig:
         """The rig of a lure given by catalogue names."""
-        named = body.model_dump()
-        family, head, trailer = (named.pop(k) for k in ("family", "head_oz", "trailer"))
-        return rig_by_name(catalogue.load(), family, head, trailer, at="lure.", **named)
+        return rig_given(catalogue.load(), body.model_dump(), "lure.")
 
     def cast_record(self) -> Cast:
         c = self.cast
@@ -236,7 +222,7 @@ class SimulateRequest(Body):
 
     def program_record(self) -> tuple[Phase, ...]:
         phases = [_phase(i, p) for i, p in enumerate(self.program)]
-        if isinstance(self.lure, NamedLure):
+        if isinstance(self.lure, RigGiven):
             for i in range(1, len(phases)):
                 fished = self.program[i].take_up is None and phases[i].do in TAKEN_UP
                 if fished and phases[i - 1].do == "fall" and phases[i - 1].slack:

@@ -11,38 +11,23 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.answers.search import MOST_CASTS, Search, Step, search_water
+from heathdrop.conditions.given import RIG_FIELDS, RigGiven
 from heathdrop.conditions.outcome import OUTCOMES
-from heathdrop.conditions.request import Body, Id, Number, SizeRequest
+from heathdrop.conditions.request import Id, Number, SizeRequest
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import Rig, rig_by_name
-from heathdrop.physics.rig_name import RigName
+from heathdrop.physics.rig import Rig
+from heathdrop.physics.rig_name import RigName, rig_given
 from heathdrop.search.belief import PACES
 
 __all__ = ["CastAnswer", "SearchRequest", "search_answer"]
 
 
-class RigBody(Body):
-    """A rig by catalogue names; what is left out is the family's usual."""
-
-    family: Id
-    head_oz: Number
-    trailer: Id
-    trailer_length_in: Number | None = None
-    head_material: Id = "lead"
-    skirt: Id | None = None
-    plastic: Id | None = None
-    softness: Id | None = None
-    orientation: Id | None = None
-    blades: Id | None = None
-
-    def rig(self, at: str) -> Rig:
-        """The rig; BadInput names the field under ``at``."""
-        named = self.model_dump(include=set(RigBody.model_fields))
-        family, head, trailer = (named.pop(k) for k in ("family", "head_oz", "trailer"))
-        return rig_by_name(catalogue.load(), family, head, trailer, at=at, **named)
+def rig_in(body: RigGiven, at: str) -> Rig:
+    """The rig of a body that holds one; BadInput names the field under ``at``."""
+    return rig_given(catalogue.load(), body.model_dump(include=set(RIG_FIELDS)), at)
 
 
-class AnsweredBody(RigBody):
+class AnsweredBody(RigGiven):
     """A cast that was made: its rig, count and pace, what it came to and at which second after the splash."""
 
     countdown_s: Number
@@ -72,7 +57,7 @@ class AnsweredBody(RigBody):
 
     def told(self, k: int) -> Told:
         """The core's record. Raises BadInput."""
-        rig = self.rig(f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
+        rig = rig_in(self, f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
         return Told(
             rig=rig,
             count_s=self.countdown_s,
@@ -93,7 +78,7 @@ class AnsweredBody(RigBody):
 class SearchRequest(SizeRequest):
     """A size request with the rigs to hand (``rods``; left out: the best few) and the casts made so far."""
 
-    rods: Annotated[list[RigBody], Field(max_length=12)] = Field(default_factory=list)
+    rods: Annotated[list[RigGiven], Field(max_length=12)] = Field(default_factory=list)
     casts: Annotated[list[AnsweredBody], Field(max_length=MOST_CASTS)] = Field(default_factory=list)
     limit: Annotated[int, Field(ge=1, le=MOST_CASTS)] = 8
 
@@ -152,7 +137,7 @@ class SearchAnswer(BaseModel):
 def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
     """The next casts for a scenario. Raises BadInput."""
     scenario = request.scenario()
-    rods = [body.rig(f"rods[{k}].") for k, body in enumerate(request.rods)]
+    rods = [rig_in(body, f"rods[{k}].") for k, body in enumerate(request.rods)]
     told = [body.told(k) for k, body in enumerate(request.casts)]
     return written(search_water(scenario, own, rods, told, request.limit))
 

@@ -291,9 +291,9 @@ def _known_dress(file: str, key: str, dress: Mapping[Any, str], ids: Mapping[str
 
 def _known_effect(key: str, effect: Effect, ids: Mapping[str, Any]) -> None:
     families = (*ids["families"], ANY)
-    for name in ("ladder", "heads", "trailers", "favours"):
+    for name in ("ladder", "heads", "trailers", "below", "favours"):
         known("schools", f"{key}.{name}", getattr(effect, name), families)
-    for family, tails in effect.trailers.items():
+    for family, tails in (*effect.trailers.items(), *effect.below.items()):
         known("schools", f"{key}.trailers.{family}", tails, ids["trailers"])
     known("schools", f"{key}.finish", effect.finish, SLOTS)
     _known_dress("schools", key, effect.dress, ids)

@@ -72,6 +72,7 @@ class FitNumbers:
     action_edge: float
     weight_edge: float
     school_edge: float
+    bearing_share: float
     family_share: float
     asked_of_lure: dict[Work, float]
     fish_sigma_ft: float
@@ -85,6 +86,8 @@ class FitNumbers:
     on_ledges: float
     beside_loses: float
     enough: float
+    mat_habit: float
+    mat_habit_oz: float
     quick_heavier: float
     wind_heavier: float
     breeze_mph: float
@@ -169,6 +172,7 @@ class TargetNumbers:
     above_fish_ft: float
     tick_above_ft: float
     tick_into_ft: float
+    along_edge_ft: float
     into_holes: float
     mat_fall_ft_s: float
     clear_ft: float

@@ -57,14 +57,18 @@ class ByClarity:
 class Effect:
     """What holding to a school changes. Weights oz by family or ``*``, bulk cm², factors without unit.
 
-    ``ladder`` gives a family's weight by fish depth: the first row not shallower than the fish.
+    ``ladder`` gives a family's weight by fish depth: the first row not shallower than the fish; ``below`` its
+    trailers for fish deeper than ``below_ft``.
     """
 
     __pydantic_config__ = STRICT
     ladder: dict[str, tuple[Pair, ...]] = field(default_factory=dict)
     heads: dict[str, Pair] = field(default_factory=dict)
     bulk: Pair | None = None
+    bulk_factor: float = 1.0
     trailers: dict[str, dict[str, float]] = field(default_factory=dict)
+    below_ft: float | None = None
+    below: dict[str, dict[str, float]] = field(default_factory=dict)
     favours: dict[str, float] = field(default_factory=dict)
     fall_ft_s: Pair | None = None
     pace_factor: float = 1.0

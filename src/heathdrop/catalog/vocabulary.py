@@ -33,8 +33,11 @@ SLOTS = {
     "reel": "Reel",
     "rod_tip": "Rod tip",
     "slack": "Slack",
+    "boat": "The boat",
     "working": "Working it",
     "bite": "The bite",
+    "landing": "Hooked",
+    "check": "Check",
 }
 #: What may be changed after a cast, one thing at a time.
 CHANGES = (

@@ -10,6 +10,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, Field, RootModel, field_validator, model_validator
 
 from heathdrop.conditions.gear import Line
+from heathdrop.conditions.given import RigGiven
 from heathdrop.conditions.outcome import OUTCOMES
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, plain_text
@@ -45,7 +46,7 @@ class FishBody(Body):
     weight_lb: Annotated[float, Field(ge=0, le=60)] | None = None
 
 
-class MadeCast(Body):
+class MadeCast(RigGiven):
     """One cast. ``id`` is the client's own: sent twice it is kept once. ``at_s`` is the second after the
     splash at which it came to its outcome, ``count_s`` the count that was in fact thrown."""
 
@@ -55,15 +56,8 @@ class MadeCast(Body):
     stop: Words = ""
     lat: Annotated[float, Field(ge=-90, le=90)] | None = None
     lon: Annotated[float, Field(ge=-180, le=180)] | None = None
-    family: Id
     head_oz: Annotated[float, Field(ge=1 / 32, le=4.0)]
-    head_material: Id = "lead"
-    trailer: Id
     trailer_length_in: Annotated[float, Field(ge=0, le=10)] = 0.0
-    skirt: Id | None = None
-    plastic: Id | None = None
-    orientation: Id | None = None
-    blades: Id | None = None
     line: Line | Words | None = None
     countdown_s: Annotated[float, Field(ge=0, le=120)]
     pace_ft_s: Annotated[float, Field(ge=0, le=15)]

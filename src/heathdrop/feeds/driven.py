@@ -84,10 +84,9 @@ class Track:
 
     def sounded(self, depth_ft: float) -> None:
         """The bottom is so deep here; nothing before the first position."""
-        if not self.recording or self._at is None or len(self.soundings) >= MOST:
-            return
         with self._lock:
-            self.soundings.append(Sounding(self._ran_ft, depth_ft, *self._at))
+            if self.recording and self._at is not None and len(self.soundings) < MOST:
+                self.soundings.append(Sounding(self._ran_ft, depth_ft, *self._at))
 
 
 @dataclass(frozen=True)

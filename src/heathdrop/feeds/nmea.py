@@ -71,7 +71,8 @@ def _mtw(s: Any) -> Figures:
 
 
 def _mwv(s: Any) -> Figures:
-    if s.status != "A" or s.wind_speed_units not in WIND_UNITS:
+    # The apparent wind (R) is the boat's own as well: only the true one is the water's.
+    if s.status != "A" or s.reference != "T" or s.wind_speed_units not in WIND_UNITS:
         return {}
     return {"wind_mph": float(s.wind_speed) * WIND_UNITS[s.wind_speed_units]}
 

@@ -88,7 +88,7 @@ class Boat:
         if int(t_s) % 2 == 0:
             lines.append(checksummed(f"YXMTW,{celsius:.1f},C"))
         if int(t_s) % 5 == 0:
-            lines.append(checksummed(f"WIMWV,214.0,R,{max(0.0, chance.gauss(WIND_M_S, 0.6)):.1f},M,A"))
+            lines.append(checksummed(f"WIMWV,214.0,T,{max(0.0, chance.gauss(WIND_M_S, 0.6)):.1f},M,A"))
         if int(t_s) % 10 == 0:
             bar = (PRESSURE_HPA - FALL_HPA_H * t_s / 3600.0) / 1000.0
             lines.append(checksummed(f"WIMDA,29.9,I,{bar:.5f},B,12.1,C,,,,,,,,,,,,,,"))

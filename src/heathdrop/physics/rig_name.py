@@ -6,13 +6,15 @@ not as usual follows as ``key=value``, so that two rigs that differ never share 
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
+from typing import Any
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
 
-__all__ = ["USUAL", "RigName", "name_of"]
+__all__ = ["USUAL", "RigName", "given_of", "name_of", "rig_given"]
 
 #: The usual choice where a name says nothing.
 USUAL = {"head_material": "lead", "plastic": "neutral", "softness": "soft", "orientation": "flat"}
@@ -80,31 +82,64 @@ class RigName:
 
     def rig(self, catalog: Catalog) -> Rig:
         """The rig of this name. Raises BadInput for an unknown part or an impossible number."""
-        plain = rig_by_name(
-            catalog,
-            self.family,
-            self.head_oz,
-            self.trailer,
-            head_material=self.material or USUAL["head_material"],
-            trailer_length_in=self.length_in or None,
-            skirt=self.skirt or None,
-            head_shape=self.shape or None,
-            plastic=self.plastic or None,
-            softness=self.softness or None,
-            orientation=self.turned or None,
-            blades=self.blades or None,
-            fused=self.fused,
-            at="pick ",
-        )
-        for what, grams in (("head_g", self.head_g), ("trailer_g", self.trailer_g)):
-            if grams and not 0.2 <= grams <= 200.0:
-                raise BadInput(f"pick {what}", grams, "from 0.2 to 200 g")
-        if self.width and not 0.05 <= self.width <= 20.0:
-            raise BadInput("pick width", self.width, "from 0.05 to 20 times the usual")
-        own = replace(
-            UNMEASURED, head_g=self.head_g or None, trailer_g=self.trailer_g or None, width=self.width or 1.0
-        )
-        return replace(plain, measured=own)
+        renamed = {GIVEN_AS.get(f.name, f.name): getattr(self, f.name) for f in fields(self)}
+        return rig_given(catalog, renamed, at="pick ")
+
+
+#: Fields of a name that go by another word where a rig is given field by field.
+GIVEN_AS = {
+    "length_in": "trailer_length_in",
+    "material": "head_material",
+    "shape": "head_shape",
+    "turned": "orientation",
+}
+#: Fields that a rig is looked up by, besides family, head and trailer.
+LOOKED_UP = ("trailer_length_in", "skirt", "head_shape", "plastic", "softness", "orientation", "blades")
+
+
+def rig_given(catalog: Catalog, given: Mapping[str, Any], at: str = "") -> Rig:
+    """The rig of a record's fields (:class:`heathdrop.conditions.given.RigGiven`), weighed and measured where
+    it was. Raises BadInput naming a field under ``at`` for an unknown part or an impossible number."""
+    plain = rig_by_name(
+        catalog,
+        given["family"],
+        given["head_oz"],
+        given["trailer"],
+        head_material=given["head_material"] or USUAL["head_material"],
+        fused=bool(given["fused"]),
+        at=at,
+        **{k: given[k] or None for k in LOOKED_UP},
+    )
+    head_g, trailer_g, width = (given[k] or None for k in ("head_g", "trailer_g", "width"))
+    for what, grams in (("head_g", head_g), ("trailer_g", trailer_g)):
+        if grams is not None and not 0.2 <= grams <= 200.0:
+            raise BadInput(f"{at}{what}", grams, "from 0.2 to 200 g")
+    if width is not None and not 0.05 <= width <= 20.0:
+        raise BadInput(f"{at}width", width, "from 0.05 to 20 times the usual")
+    own = replace(UNMEASURED, head_g=head_g, trailer_g=trailer_g, width=width or 1.0)
+    return replace(plain, measured=own)
+
+
+def given_of(rig: Rig) -> dict[str, Any]:
+    """A rig's fields as a record carries them, all of them said: :func:`rig_given` turned round."""
+    name = name_of(rig)
+    return {
+        "family": name.family,
+        "head_oz": name.head_oz,
+        "trailer": name.trailer,
+        "trailer_length_in": 0.0 if rig.trailer.bare else rig.trailer_length_in,
+        "head_material": rig.head_material.id,
+        "skirt": rig.skirt.id,
+        "head_shape": rig.head_shape.id,
+        "plastic": rig.plastic.id,
+        "softness": rig.softness.id,
+        "orientation": rig.orientation.id,
+        "blades": rig.blades.id if rig.blades else None,
+        "fused": name.fused or None,
+        "head_g": name.head_g or None,
+        "trailer_g": name.trailer_g or None,
+        "width": name.width or None,
+    }
 
 
 def name_of(rig: Rig) -> RigName:

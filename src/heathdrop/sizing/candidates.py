@@ -125,28 +125,24 @@ def _steady_worth(setting: Setting, rig: Rig, livelier: float = 1.0) -> float:
 def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
     """The promise of rigs without a cast: fall, action, profile, weight and tackle, as logs."""
     weights = setting.catalog.judgement.fit.weights
-    # Heads and trailers come in every pair: what hangs on one of the two is worked out once for it.
-    of_head = {
-        oz: weights["weight"] * math.log(max(setting.weights.fit(oz), LEAST_PART))
-        for oz in {rig.head_oz for rig in rigs}
-    }
-    of_tail: dict[tuple[str, float], float] = {}
+    # Heads and trailers come in every pair: what hangs on a trailer alone is worked out once for it.
+    of_tail: dict[tuple[str, float, float], float] = {}
     found = []
     for rig in rigs:
-        tail = rig.trailer.id, rig.bulk_cm2
+        tail = rig.trailer.id, rig.trailer.action, rig.bulk_cm2
         if tail not in of_tail:
             of_tail[tail] = _steady_worth(setting, rig)
         lure = setting.lure(rig)
         falls = _fall_worth(setting, (lure.net_weight_n, lure.fall_drag_area_m2))
         held = weights["tackle"] * math.log(closed_of(setting, rig, lure).held.fit)
-        found.append(of_tail[tail] + falls + of_head[rig.head_oz] + held)
+        usual = weights["weight"] * math.log(max(closed_of(setting, rig, lure).weight, LEAST_PART))
+        found.append(of_tail[tail] + falls + usual + held)
     return found
 
 
 def promise(setting: Setting) -> float:
     """The score that no standard rig of the setting's family can pass: action and profile of its best
-    trailer, however it may be worked, its most usual head, everything else perfect. Cheap: no rig is
-    simulated."""
+    trailer, however it may be worked, everything else perfect. Cheap: no rig is simulated."""
     catalog, family = setting.catalog, setting.family
     weights = catalog.judgement.fit.weights
     livelier = (1.0, *(cadence.action for cadence in cadences_for(catalog, setting)))
@@ -156,11 +152,13 @@ def promise(setting: Setting) -> float:
         for length in lengths_of(family, catalog.trailers[id_])
     ]
     steady = max(_steady_worth(setting, rig, factor) for factor in livelier for rig in made)
-    usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
     whole = sum(w for k, w in weights.items() if k not in PRICES)
     if family.work == "swim":
         whole -= weights["touch"]
     else:
         # A floor or a drop is met by fish near the floor, or for as long as the slowest fall takes.
         steady += weights["depth"] * math.log(setting.met_on_floor(SLOWEST_FALL_FT_S))
-    return math.exp((steady + weights["weight"] * math.log(max(usual, LEAST_PART))) / whole)
+    if setting.weights.ounces:
+        usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
+        steady += weights["weight"] * math.log(max(usual, LEAST_PART))
+    return math.exp(steady / whole)

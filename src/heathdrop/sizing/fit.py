@@ -25,7 +25,7 @@ LEAST_PART = 1e-12
 
 @dataclass(frozen=True)
 class Fits:
-    """Part fits 0..1 and their overall score; ``limiting`` names what costs most, None when nothing does."""
+    """Part fits 0..1 and their overall score; ``limiting`` names the lowest, None when nothing is low."""
 
     parts: dict[str, float]
     score: float
@@ -79,14 +79,8 @@ def joined(catalog: Catalog, parts: dict[str, float]) -> Fits:
     """Parts and their weighted geometric mean, so that one failure cannot hide. Prices (the pace) multiply it
     to their own exponent and do not share the mean."""
     weights = catalog.judgement.fit.weights
-    lost = total = most = 0.0
-    limiting = None
-    for part, fits in parts.items():
-        cost = weights[part] * -math.log(max(fits, LEAST_PART))
-        lost += cost
-        if part not in PRICES:
-            total += weights[part]
-        if fits <= NOT_LIMITING and (limiting is None or cost > most):
-            limiting, most = part, cost
-    score = math.exp(-lost / total) if min(parts.values()) > 0.0 else 0.0
-    return Fits(parts, score, limiting)
+    lost = sum(weights[part] * -math.log(max(fits, LEAST_PART)) for part, fits in parts.items())
+    total = sum(weights[part] for part in parts if part not in PRICES)
+    lowest = min(parts, key=lambda part: (parts[part], -weights[part]))
+    score = math.exp(-lost / total) if parts[lowest] > 0.0 else 0.0
+    return Fits(parts, score, lowest if parts[lowest] <= NOT_LIMITING else None)

@@ -12,18 +12,25 @@ from heathdrop.physics.rig import Rig
 from heathdrop.sizing.leans import Tilt, tilt_of
 from heathdrop.sizing.schools import Leaning
 
+#: How far the day still tells the trailers apart that a school names together (a power on their liking).
+AMONG_NAMED = 0.2
+
 
 @dataclass(frozen=True)
 class Liking:
     """A factor for each trailer of a family as rules, schools and the family have it, and the day's tilt; the
-    best liked trailer at its best length has 1."""
+    best liked trailer at its best length has 1. ``named`` are the trailers of a school that is held to: the
+    day does not tilt them, and nothing else stands before them."""
 
     factors: dict[str, float]
     tilt: Tilt
     least: float
+    named: frozenset[str] = frozenset()
 
     def of(self, rig: Rig) -> float:
         """How well a rig's trailer is liked, 0 to 1."""
+        if rig.trailer.id in self.named:
+            return self.factors[rig.trailer.id]
         worth = self.factors[rig.trailer.id] * math.exp(self.tilt.of_rig(rig))
         return max(self.least, min(1.0, worth))
 
@@ -62,7 +69,15 @@ def liking_of(
         if t.standard or (t.bare and bare)
         for bulk in bulks_of(family, t)
     )
-    return Liking({t: v / best for t, v in worth.items()}, tilt, least)
+    named = leaning.named(family.id)
+    if not named:
+        return Liking({t: v / best for t, v in worth.items()}, tilt, least)
+    first = max(worth[t] for t in named)
+    factors = {
+        t: (v / first) ** AMONG_NAMED if t in named else leaning.tail(family.id, t) * min(1.0, v / best)
+        for t, v in worth.items()
+    }
+    return Liking(factors, tilt, least, named)
 
 
 def bulks_of(family: Family, trailer: Trailer) -> list[float]:

@@ -35,11 +35,10 @@ class Memory(Generic[V]):
     def all_of(self, keys: Sequence[Hashable], find: Callable[[list[int]], Sequence[V]]) -> list[V]:
         """The value of every key; ``find`` is asked once, for the places of those that are not kept."""
         with self._lock:
-            found = [self._kept.get(key) for key in keys]
-            for key, value in zip(keys, found, strict=True):
-                if value is not None:
-                    self._kept.move_to_end(key)
-        missing = [k for k, value in enumerate(found) if value is None]
+            found = {k: self._kept[key] for k, key in enumerate(keys) if key in self._kept}
+            for k in found:
+                self._kept.move_to_end(keys[k])
+        missing = [k for k in range(len(keys)) if k not in found]
         if missing:
             new = find(missing)
             with self._lock:
@@ -47,4 +46,4 @@ class Memory(Generic[V]):
                     found[k] = self._kept[keys[k]] = value
                 while len(self._kept) > self.most:
                     self._kept.popitem(last=False)
-        return [value for value in found if value is not None]
+        return [found[k] for k in range(len(keys))]

@@ -24,7 +24,7 @@ from heathdrop.sizing.fit import (
     seconds_worth,
     within,
 )
-from heathdrop.sizing.setting import Setting
+from heathdrop.sizing.setting import Setting, keep
 from heathdrop.sizing.tackle import TackleFit
 from heathdrop.units import feet
 
@@ -39,7 +39,8 @@ class Rated:
     """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
     day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``),
     ``cadence`` how it is worked where a steady retrieve is not the best, ``cast`` as far as it flies,
-    ``felt`` the chance that a landing or a tick of it is felt, ``borne`` whether line and rod can bear it."""
+    ``felt`` the chance that a landing or a tick of it is felt, ``borne`` whether line and rod can bear it,
+    ``fishes_oz`` the head as it fishes (:mod:`heathdrop.sizing.bearing`)."""
 
     rig: Rig
     lure: Lure
@@ -54,6 +55,7 @@ class Rated:
     liking: float = 1.0
     way: str = "open"
     cadence: Cadenced | None = None
+    fishes_oz: float = 0.0
 
     @property
     def name(self) -> RigName:
@@ -82,11 +84,12 @@ class Tail(NamedTuple):
 
 
 class Closed(NamedTuple):
-    """What no cast of a rig changes: its trailer's part, how usual its weight is, how line and rod suit it,
-    how well it is felt."""
+    """What no cast of a rig changes: its trailer's part, its head as it fishes (oz) and how usual that is,
+    how line and rod suit it, how well it is felt."""
 
     rig: Rig
     tail: Tail
+    fishes_oz: float
     weight: float
     held: TackleFit
     felt: float
@@ -96,13 +99,16 @@ def closed_of(setting: Setting, rig: Rig, lure: Lure) -> Closed:
     """What no cast of a rig changes in its setting, worked out once."""
     kept = setting.closed.get(id(rig))
     if kept is None or kept.rig is not rig:
-        kept = setting.closed[id(rig)] = Closed(
+        fishes_oz = setting.as_it_fishes_oz(rig)
+        kept = Closed(
             rig=rig,
             tail=_tail_of(setting, rig),
-            weight=setting.weights.fit(rig.head_oz),
+            fishes_oz=fishes_oz,
+            weight=setting.weights.fit(fishes_oz),
             held=setting.tackle(rig, lure),
             felt=setting.felt(lure.net_weight_n, setting.line),
         )
+        keep(setting.closed, rig, kept)
     return kept
 
 
@@ -115,10 +121,12 @@ def _tail_of(setting: Setting, rig: Rig) -> Tail:
         edge = catalog.judgement.fit.profile_edge
         level = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
         liking = setting.liking.of(rig)
-        bulk = within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, edge)
+        # A school that is held to has the say on shape and action: the mood does not mark its pick down.
+        named = rig.trailer.id in setting.liking.named
+        bulk = 1.0 if named else within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, edge)
         kept = setting.tails[key] = Tail(
             level=level,
-            action=action_fit(catalog, rig, level, targets),
+            action=1.0 if named else action_fit(catalog, rig, level, targets),
             liking=liking,
             profile=liking * bulk,
         )
@@ -164,7 +172,7 @@ def rated_one(
     cast, closed = setting.cast_for(rig), closed_of(setting, rig, lure)
     tail, held, felt = closed.tail, closed.held, closed.felt
     liking, action = tail.liking, tail.action
-    if cadence is not None:
+    if cadence is not None and rig.trailer.id not in setting.liking.named:
         action = action_fit(catalog, rig, tail.level * cadence.cadence.action, targets)
     borne = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
     parts = {
@@ -196,6 +204,7 @@ def rated_one(
             borne=borne,
             liking=liking,
             way=way,
+            fishes_oz=closed.fishes_oz,
         )
     parts["pace"] = max(numbers.least_part, tuned.comfort)
     swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
@@ -224,6 +233,7 @@ def rated_one(
                 liking=liking,
                 way=way,
                 cadence=cadence,
+                fishes_oz=closed.fishes_oz,
             )
         )
     return max(found, key=lambda r: r.fits.score)

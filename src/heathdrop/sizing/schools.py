@@ -21,7 +21,8 @@ __all__ = ["Leaning", "applying", "chosen", "leaning_of"]
 class Leaning:
     """The schools' joint effect on sizing. Weights oz, bulk cm², fall ft/s; factors have no unit.
 
-    ``lean`` is the factor that moves the usual weights by a step.
+    ``lean`` is the factor that moves the usual weights by a step; ``own`` are the trailers, by family, that a
+    school which the angler holds to names as its own.
     """
 
     heads: dict[str, tuple[float, float]] = field(default_factory=dict)
@@ -32,8 +33,10 @@ class Leaning:
     bulk_cm2: tuple[float, float] | None = None
     fall_ft_s: tuple[float, float] | None = None
     lean: float = 1.0
+    bulk_factor: float = 1.0
     lobbed: bool = False
     bare: bool = False
+    own: dict[str, frozenset[str]] = field(default_factory=dict)
 
     def band(self, family: str) -> tuple[float, float] | None:
         """The weights (oz) a school names for this family; None when none does."""
@@ -43,6 +46,10 @@ class Leaning:
     def tail(self, family: str, trailer: str) -> float:
         """How a school likes a trailer on this family, as a factor (1 when it has no say)."""
         return self.trailers.get(family, {}).get(trailer, self.trailers.get(ANY, {}).get(trailer, 1.0))
+
+    def named(self, family: str) -> frozenset[str]:
+        """The trailers of a family that a school held to names as its own."""
+        return self.own.get(family) or self.own.get(ANY) or frozenset()
 
 
 NEUTRAL = Leaning()
@@ -66,12 +73,17 @@ def applying(catalog: Catalog, facts: Facts) -> list[Topic]:
 def leaning_of(catalog: Catalog, picks: tuple[tuple[str, str], ...], facts: Facts) -> Leaning:
     """The joint effect of the schools whose topic applies."""
     schools = chosen(catalog, picks)
-    found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "dress": {}}
-    for effect in (schools[t.id].effect for t in applying(catalog, facts)):
+    found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "dress": {}, "own": {}}
+    for topic in applying(catalog, facts):
+        school = schools[topic.id]
+        effect = school.effect
         found["heads"] |= effect.heads
         found["dress"] |= effect.dress
-        for family, tails in effect.trailers.items():
+        deep = effect.below_ft is not None and facts["fish_depth_ft"] > effect.below_ft
+        for family, tails in (effect.below if deep else effect.trailers).items():
             found["trailers"][family] = {**found["trailers"].get(family, {}), **tails}
+            if school.id != topic.default and (own := frozenset(t for t, v in tails.items() if v >= 1.0)):
+                found["own"][family] = own
         for family, points in effect.favours.items():
             found["favours"][family] = found["favours"].get(family, 0.0) + points
         for family, rows in effect.ladder.items():
@@ -80,16 +92,22 @@ def leaning_of(catalog: Catalog, picks: tuple[tuple[str, str], ...], facts: Fact
             if band is not None:
                 found[key] = band
         found["lean"] = found.get("lean", 1.0) * effect.lean
+        found["bulk_factor"] = found.get("bulk_factor", 1.0) * effect.bulk_factor
         found["lobbed"] = found.get("lobbed", False) or effect.lobbed
         found["bare"] = found.get("bare", False) or effect.bare
     return Leaning(**found)
 
 
+#: From one rung to the next a ladder changes over so far (ft) either way of the depth that it names.
+RUNG_FT = 0.75
+
+
 def rung(rows: tuple[tuple[float, float], ...], depth_ft: float) -> float:
-    """A ladder's weight (oz) at a depth: each rung holds at the middle of its depths, logs between."""
-    edges = [0.0, *(deepest for deepest, _ in rows)]
-    middles = [0.5 * (a + b) for a, b in zip(edges, edges[1:], strict=False)]
-    return math.exp(float(np.interp(depth_ft, middles, [math.log(oz) for _, oz in rows])))
+    """A ladder's weight (oz) at a depth: each rung down to its depth, evenly (in logs) from one to the next
+    over ``RUNG_FT`` either way."""
+    at = [edge + side * RUNG_FT for edge, _ in rows[:-1] for side in (-1.0, 1.0)]
+    logs = [math.log(oz) for _, oz in rows for _ in (0, 1)][1:-1]
+    return math.exp(float(np.interp(depth_ft, at, logs))) if at else rows[0][1]
 
 
 def pace_factor(catalog: Catalog, picks: tuple[tuple[str, str], ...], family: str) -> float:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import TYPE_CHECKING, NamedTuple, TypeVar
 
 from heathdrop.catalog import Catalog, Family
@@ -24,6 +25,7 @@ from heathdrop.physics.rig import Areas, Lure, Rig, Spread, areas_of, lure_of, s
 from heathdrop.physics.touch import Touch, touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
+from heathdrop.sizing.bearing import Bearing
 from heathdrop.sizing.cast import cast_of, launched, line_of
 from heathdrop.sizing.dress import Dress, dresses_of
 from heathdrop.sizing.fit import near_floor, seconds_worth
@@ -145,6 +147,18 @@ class Setting:
         """How well those areas are known, worked out with them."""
         return self._worked_out(rig).spread
 
+    @cached_property
+    def bearing(self) -> Bearing:
+        """What bulk, skirt and line make of a head here."""
+        swum, c = self.family.work == "swim", self.scenario.conditions
+        works_ft = sum(self.targets.depth_ft) / 2.0 if swum else c.works_ft
+        return Bearing(self.catalog, self.family, self.line, metres(works_ft), self.lure)
+
+    def as_it_fishes_oz(self, rig: Rig) -> float:
+        """The weight (oz) of a rig's head that is held against the usual ones: as it fishes, or its ounces
+        where those are meant."""
+        return rig.head_oz if self.weights.ounces else self.bearing.head_oz(rig, self.lure(rig))
+
     def cast_for(self, rig: Rig) -> Cast:
         """The cast as far as this rig flies; a pitch is a pitch."""
         if self.thrown is None or self.launch is None:
@@ -155,7 +169,7 @@ class Setting:
             drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
             away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
             kept = rig, replace(self.cast, distance_m=max(LEAST_CAST_M, away))
-            _keep(self._casts, rig, kept)
+            keep(self._casts, rig, kept)
         return kept[1]
 
     def _worked_out(self, rig: Rig) -> Worked:
@@ -168,7 +182,7 @@ class Setting:
                 lure=lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas),
                 spread=spread_of(self.catalog, rig, self.temperature_f, areas),
             )
-            _keep(self._lures, rig, kept)
+            keep(self._lures, rig, kept)
         return kept
 
     def odds(
@@ -244,7 +258,7 @@ class Setting:
         return touch.felt(net_weight_n)
 
 
-def _keep(table: dict[int, V], rig: Rig, value: V) -> None:
+def keep(table: dict[int, V], rig: Rig, value: V) -> None:
     """Keep what was worked out of a rig; a full table begins anew."""
     if len(table) >= LURES_KEPT:
         table.clear()

@@ -143,7 +143,7 @@ def ranked(setting: Setting, rated: Sequence[Rated], tackle: Tackle = EMPTY) -> 
 
     def order(r: Rated) -> tuple[float, float, bool, float, float, float]:
         usual = r.rig.trailer.id != r.rig.family.usual_trailer
-        off = abs(math.log(r.rig.head_oz / setting.weights.middle_oz))
+        off = abs(math.log(r.fishes_oz / setting.weights.middle_oz))
         return (-round(r.fits.score, PLACES), off, usual, r.rig.bulk_cm2, r.countdown_s, r.rig.trailer.mass_g)
 
     found = sorted(rated, key=order)
@@ -237,14 +237,7 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
         if cadence.floor and not _steadily(setting, scene, limits, steady, played):
             continue
         if played.tuned.soft_share > 0.0:
-            one = rated_one(
-                setting,
-                steady.rig,
-                lure=steady.lure,
-                tuned=played.tuned,
-                seconds=played.count_s,
-                cadence=played,
-            )
+            one = _rated_in(setting, steady, played)
             if one.fits.score > max(best.fits.score, steady.fits.score + noise):
                 best = one
     return best if best.cadence is None else _as_told(setting, scene, limits, steady, best.cadence)
@@ -255,15 +248,15 @@ def _as_told(setting: Setting, scene: Scene, limits: Limits, steady: Rated, chos
     played = told(setting, scene, limits, steady.cast, steady.lure, chosen)
     if played is None:
         return steady
-    one = rated_one(
-        setting,
-        steady.rig,
-        lure=steady.lure,
-        tuned=played.tuned,
-        seconds=played.count_s,
-        cadence=played,
-    )
+    one = _rated_in(setting, steady, played)
     return one if one.fits.score > steady.fits.score + setting.catalog.judgement.fit.noise else steady
+
+
+def _rated_in(setting: Setting, steady: Rated, played: Cadenced) -> Rated:
+    """A rig as it fits in a cadence."""
+    return rated_one(
+        setting, steady.rig, steady.lure, tuned=played.tuned, seconds=played.count_s, cadence=played
+    )
 
 
 def _steadily(setting: Setting, scene: Scene, limits: Limits, steady: Rated, played: Cadenced) -> bool:

@@ -9,9 +9,14 @@ import numpy as np
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import ROOFS, WITH_TOP
-from heathdrop.conditions.scenario import Conditions, fading
+from heathdrop.conditions.scenario import OFF_BOTTOM_FT, Conditions, fading
 from heathdrop.sizing.activity import Activity
 from heathdrop.sizing.schools import NEUTRAL, Leaning
+
+#: Why the floor's band.
+ON_BOTTOM = "fish are on the bottom: the last foot above it"
+#: Postures that say where the fish are: grass is then what a lure goes through, not where it is to work.
+SAID_WHERE = ("on-bottom", "suspended", "cruising-high")
 
 
 @dataclass(frozen=True)
@@ -46,7 +51,7 @@ def targets_for(
 
     numbers = catalog.judgement.targets
     near = catalog.targets[round(activity.value)]
-    shift = numbers.bulk_shift ** (2.0 * _murkiness(catalog, c.clarity_ft) - 1.0)
+    shift = leaning.bulk_factor * numbers.bulk_shift ** (2.0 * _murkiness(catalog, c.clarity_ft) - 1.0)
     under_mat = c.cover.kind in ROOFS
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
     depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
@@ -102,16 +107,25 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
     numbers = catalog.judgement.targets
     fish, bottom, top = c.fish_depth_ft, c.bottom_depth_ft, c.cover.top_depth_ft
     grass = 0.0
-    if c.cover.kind in WITH_TOP and top is not None:
+    if c.cover.kind in WITH_TOP and top is not None and (c.cover.edge or c.posture not in SAID_WHERE):
         grass = 1.0 - fading(fish - top, -numbers.tick_above_ft, 0.0)
     found = []
-    if grass > 0.0 and top is not None:
+    if c.cover.stands == "sparse" and not c.cover.edge:
+        # Few stems hold nobody up: fish on the floor among them are fished for on the floor.
+        low = grass * fading(bottom - fish, *OFF_BOTTOM_FT)
+        found.append((low, (bottom - 1.0, bottom), ON_BOTTOM))
+        grass -= low
+    if grass > 0.0 and top is not None and c.cover.edge:
+        band = (fish - numbers.along_edge_ft, min(fish + numbers.along_edge_ft, bottom))
+        found.append((grass, band, "fish stand along the edge, at their own depth"))
+    elif grass > 0.0 and top is not None:
         deeper = numbers.into_holes * max(0.0, fish - top)
         band = (top - numbers.tick_above_ft + deeper, min(top + numbers.tick_into_ft + deeper, bottom))
         found.append((grass, band, "fish are in the grass: tick its top"))
+    rest = 1.0 - sum(share for share, _, _ in found)
     for posture, share in _asked_by(catalog, c.postures).items():
         if posture == "on-bottom":
-            band, why = (bottom - 1.0, bottom), "fish are on the bottom: the last foot above it"
+            band, why = (bottom - 1.0, bottom), ON_BOTTOM
         elif posture == "under-cover":
             mat = (c.cover.thickness_in or 0.0) / 12.0
             under = mat if c.cover.kind in ROOFS else fish - numbers.above_fish_ft
@@ -120,5 +134,5 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
         else:
             band = (fish - numbers.above_fish_ft, fish)
             why = "fish feed upward: from 2 ft above them to their own level"
-        found.append((share * (1.0 - grass), (max(0.0, band[0]), band[1]), why))
+        found.append((share * rest, (max(0.0, band[0]), band[1]), why))
     return found

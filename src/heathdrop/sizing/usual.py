@@ -27,12 +27,14 @@ WILLING = 2.0
 
 @dataclass(frozen=True)
 class Weights:
-    """Weights that are usual: their middle (oz), half their width (log), and who says so."""
+    """Weights that are usual: their middle (oz), half their width (log), and who says so; ``ounces`` where
+    they are of the head alone and not of the head as it fishes (:mod:`heathdrop.sizing.bearing`)."""
 
     middle_oz: float
     half: float
     edge: float
     because: str
+    ounces: bool = False
 
     def fit(self, head_oz: float) -> float:
         """How usual a weight is: 1 at the middle, a half at ``edge`` half-widths off, with a long tail."""
@@ -69,14 +71,17 @@ def weights_for(
     if band is not None:
         low, high = (oz if held else oz * day for oz in band)
         middle, half = math.sqrt(low * high), max(LEAST_HALF, 0.5 * math.log(high / low))
-        return Weights(middle * leaning.lean, half, fit.school_edge, "the school you hold to")
+        return Weights(middle * leaning.lean, half, fit.school_edge, "the school you hold to", ounces=True)
     if stand.row.does == "mat" and family.work == "drop":
         odds = fit.enough / (1.0 - fit.enough)
         lobbed = catalog.cover.mats.lobbed if stand.lobbed else 1.0
         opens = (
             mat_factor * halfway_oz(catalog, stand) * odds ** (1.0 / catalog.cover.mats.steepness) / lobbed
         )
-        return Weights(opens * leaning.lean * day, MAT_HALF, fit.weight_edge, "what opens this mat")
+        middle = opens ** (1.0 - fit.mat_habit) * fit.mat_habit_oz**fit.mat_habit
+        return Weights(
+            middle * leaning.lean * day, MAT_HALF, fit.weight_edge, "what opens this mat", ounces=True
+        )
     usual = catalog.usual[family.id]
     depth = targets.depth_ft[1] if usual.by == "target" else c.works_ft
     low, high = table_band(usual, depth)

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from heathdrop.advice.change import MEASURED, changes_for
+from heathdrop.advice.change import MEASURED, mended
 from heathdrop.advice.change.hand import Hand, path_of
 from heathdrop.answers.change import after_cast
 from heathdrop.catalog import Catalog
@@ -39,7 +39,7 @@ def test_nothing_offered_goes_into_the_cover_below(cat: Catalog) -> None:
 
 def test_a_change_of_pace_is_told_in_turns_that_differ(cat: Catalog) -> None:
     for went in MEASURED:
-        for change in changes_for(cat, *rated("right over grass"), went):
+        for change in mended(cat, *rated("right over grass"), went).changes:
             if change.id in ("slower", "faster"):
                 assert change.what.endswith("turns in 20 s")
                 told = float(change.what.split()[-5])
@@ -69,7 +69,7 @@ def test_a_change_that_mends_ends_in_the_band(cat: Catalog) -> None:
     top, low = sizing.targets.depth_ft
     setting = setting_of(cat, sizing.scenario)
     for went in MEASURED:
-        for change in changes_for(cat, sizing, one, went):
+        for change in mended(cat, sizing, one, went).changes:
             if change.id == "other-family" or change.runs_ft is None:
                 continue
             assert change.mends == (top - 0.25 <= change.runs_ft <= low + 0.25)

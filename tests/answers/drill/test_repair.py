@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from heathdrop.advice.change import changes_for
+from heathdrop.advice.change import mended
 from heathdrop.answers.drill import Named, mark_of, question_of
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
@@ -16,7 +16,7 @@ def test_the_smallest_change_that_mends_wins(cat: Catalog, topic: str) -> None:
     q = question_of(Named.parse(f"repair.{topic}.1"))
     assert q.sizing is not None
     assert q.rated is not None
-    right = changes_for(cat, q.sizing, q.rated, topic, q.missed_ft)
+    right = mended(cat, q.sizing, q.rated, topic, q.missed_ft).changes
     marks = {o.what: mark_of(q.named, {"option": k}).mark for k, o in enumerate(q.options)}
     assert marks[right[0].what] == 1.0
     assert sorted(marks.values())[-1] == 1.0

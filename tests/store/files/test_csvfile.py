@@ -101,12 +101,12 @@ def test_what_is_written_comes_back() -> None:
 def test_casts_come_back_and_faults_are_named() -> None:
     from heathdrop.store.files.csvfile import CAST_COLUMNS
 
-    one = {k: v for k, v in made(3).items() if v is not None}
+    one = {k: v for k, v in made(3, head_g=11.2, fused=True).items() if v is not None}
     text = written(CAST_COLUMNS, [cast_cells(one)])
     back = read_casts(text.encode())
     assert back.faults == []
-    assert {k: back.rows[0][k] for k in ("id", "stop", "line", "countdown_s")} == {
-        k: one[k] for k in ("id", "stop", "line", "countdown_s")
+    assert {k: back.rows[0][k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")} == {
+        k: one[k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")
     }
     bad = written(
         CAST_COLUMNS, [cast_cells({**one, "line": "{no", "id": ""}), cast_cells({**one, "outcome": "ate"})]

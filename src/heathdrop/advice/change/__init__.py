@@ -31,7 +31,6 @@ __all__ = [
     "Changes",
     "Fished",
     "askable",
-    "changes_for",
     "likely",
     "mended",
 ]
@@ -80,18 +79,6 @@ def askable(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     if not rated.rig.family.blade:
         never |= {"blade-stops"}
     return tuple(id_ for id_ in WENT if id_ not in never)
-
-
-def changes_for(
-    catalog: Catalog,
-    sizing: Sizing,
-    rated: Rated,
-    went: str,
-    by_ft: float | None = None,
-    fished: Fished = AS_SIZED,
-) -> tuple[Change, ...]:
-    """The changes of :func:`mended` alone. Raises BadInput."""
-    return mended(catalog, sizing, rated, went, by_ft, fished).changes
 
 
 def mended(

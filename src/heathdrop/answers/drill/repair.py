@@ -6,7 +6,7 @@ import random
 from collections.abc import Sequence
 
 from heathdrop import catalog as catalogue
-from heathdrop.advice.change import Change, changes_for
+from heathdrop.advice.change import Change, mended
 from heathdrop.answers.drill.question import (
     ASKED,
     TRIES,
@@ -37,11 +37,11 @@ def ask_repair(named: Named, rng: random.Random) -> Question:
         if named.topic.startswith("ran") and rated.rig.family.work != "swim":
             continue
         missed = round(rng.uniform(1.0, 2.5), 1) if named.topic.startswith("ran") else None
-        right = changes_for(catalog, sizing, rated, named.topic, missed)
+        right = mended(catalog, sizing, rated, named.topic, missed).changes
         if not right or not right[0].mends:
             continue
         opposite = ASKED[named.topic]
-        wrong = changes_for(catalog, sizing, rated, opposite) if opposite else ()
+        wrong = mended(catalog, sizing, rated, opposite).changes if opposite else ()
         options = _options(right, wrong)
         if len(options) < LEAST_OPTIONS:
             continue
@@ -80,7 +80,7 @@ def mark_repair(q: Question, answer: dict[str, object]) -> Marking:
     assert q.sizing is not None
     assert q.rated is not None
     chosen = q.options[int(number_in(answer, "option", 0, len(q.options) - 1, "an option"))]
-    right = changes_for(catalogue.load(), q.sizing, q.rated, q.named.topic, q.missed_ft)
+    right = mended(catalogue.load(), q.sizing, q.rated, q.named.topic, q.missed_ft).changes
     smallest = right[0]
     if chosen.what == smallest.what:
         mark, said = 1.0, f"Yes: {smallest.what}."

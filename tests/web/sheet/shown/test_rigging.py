@@ -6,7 +6,7 @@ from urllib.parse import parse_qsl, urlencode
 
 import pytest
 
-from heathdrop.advice.change import askable, changes_for
+from heathdrop.advice.change import askable, mended
 from heathdrop.answers.mat import MOST_OZ
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import WENT
@@ -40,7 +40,7 @@ def test_every_complaint_can_be_asked(cat: Catalog) -> None:
 def test_a_change_is_tried_where_it_was_promised(cat: Catalog) -> None:
     sizing, best = rated("right over grass")
     view = rigging_of(cat, sizing, best, "ran-high", 1.0, link)
-    changes = changes_for(cat, sizing, best, "ran-high", 1.0)
+    changes = mended(cat, sizing, best, "ran-high", 1.0).changes
     assert [a.change for a in view.changes] == list(changes)
     for advised in view.changes:
         asked = dict(parse_qsl(advised.address.removeprefix("/?"), keep_blank_values=True))

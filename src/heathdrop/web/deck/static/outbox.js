@@ -14,6 +14,7 @@ let busy = null;
 let wait = FIRST_MS;
 let timer = null;
 let inHand = [];
+let last = 0;
 const ears = [];
 
 /** Called after every change with how the outbox stands: waiting, refused, kept (by this browser), sentence. */
@@ -45,14 +46,16 @@ function stored(prefix) {
 }
 
 /** Everything that is not sent yet, in order: [key, operation]. */
-export const waiting = () => stored(KEY).concat(inHand);
+export const waiting = () => stored(KEY).concat(inHand).sort((a, b) => (a[0] < b[0] ? -1 : 1));
 
 /** What the laptop would not take, with its sentence: kept here until it is looked at. */
 export const refused = () => stored(REFUSED);
 
 /** Keep an operation, then try to send. {do: keep | mend | withdraw | water, ...}. */
 export function put(operation) {
-  const n = parseInt(recall(COUNT) || "0", 10) + 1;
+  // A full storage does not count on: what is in hand has its place behind what was put there before.
+  last = Math.max(last, parseInt(recall(COUNT) || "0", 10)) + 1;
+  const n = last;
   const key = KEY + String(n).padStart(9, "0") + "-" + operation.id;
   remember(COUNT, String(n));
   remember(key, JSON.stringify(operation));
@@ -95,6 +98,14 @@ function sent(operation, batch) {
   return ask("POST", "/deck/water", new URLSearchParams(operation.form));
 }
 
+/** Whether an answer names what was sent: the casts that it kept, the one that it took back, the stop. */
+function names(said, batch) {
+  const first = batch[0][1];
+  if (first.do === "withdraw") { return said.id === first.id; }
+  if (first.do === "water") { return said.name === first.form.stop; }
+  return batch.every((b) => (said.kept || []).includes(b[1].id));
+}
+
 /** Send what waits, in order; true when nothing waits any more. One at a time. */
 export function flush() {
   busy = busy || run().finally(() => { busy = null; });
@@ -115,23 +126,21 @@ async function run() {
       const answer = await sent(first, batch);
       if (answer.status === 403) { return later("This phone is not paired with the laptop any more."); }
       if (answer.status >= 500 || answer.status === 429) { return later("The laptop cannot keep it now."); }
+      const said = await answer.json().catch(() => null) || {};
+      // Another machine at this address may answer anything: what it does not name stays here.
+      if (answer.ok ? !names(said, batch) : !said.detail) {
+        return later("What answers there is not this laptop.");
+      }
       if (answer.ok) {
-        const said = first.do === "water" || first.do === "keep" ? await answer.json() : null;
-        // Another machine at this address may answer anything with 200: what it does not name stays here.
-        const kept = (said || {}).kept || [];
-        if (first.do === "keep" && !batch.every((b) => kept.includes(b[1].cast.id))) {
-          return later("What answers there is not this laptop.");
-        }
         drop(batch);
         wait = FIRST_MS;
         tell("", said);
       } else if (batch.length > 1) {
         single = true;
       } else {
-        const detail = (await answer.json().catch(() => ({}))).detail || "It was refused.";
-        remember(REFUSED + batch[0][0].slice(KEY.length), JSON.stringify({ ...first, detail }));
+        remember(REFUSED + batch[0][0].slice(KEY.length), JSON.stringify({ ...first, detail: said.detail }));
         drop(batch);
-        tell(detail);
+        tell(said.detail);
       }
     } catch (_) {
       return later("No connection to the laptop.");

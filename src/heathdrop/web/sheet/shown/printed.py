@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from heathdrop.advice.cautions import cautions_for
-from heathdrop.advice.change import changes_for, likely
+from heathdrop.advice.change import likely, mended
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.cast import worked_of
@@ -60,7 +60,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     )
     changes = []
     for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
-        found = changes_for(catalog, sizing, chosen, trouble)
+        found = mended(catalog, sizing, chosen, trouble).changes
         if found:
             changes.append((WENT[trouble], f"{found[0].what}: {found[0].effect}"))
     return Card(

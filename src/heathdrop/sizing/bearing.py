@@ -1,0 +1,67 @@
+"""Weight as it fishes: the ounces of the head that, dressed as the family usually is, would sink and ride as
+a rig does.
+
+A lure sinks and rides by its net weight over its area in the water. A bulky trailer, a full skirt, a thick
+line add area and carry a head of more ounces as the usual rig carries fewer: a half with a chunk fishes like
+three eighths with a flat tail. Anglers make up a part of that with weight and the rest with pace and count;
+the part is ``bearing_share`` (judgement.toml).
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from heathdrop.catalog import Catalog, Family
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.rig import Lure, Rig, rig_by_name
+
+__all__ = ["Bearing"]
+
+#: Half of the drag of the line's upright reach hangs on the lure, the other half on the rod.
+ON_THE_LURE = 0.5
+#: Drag coefficient of line across the stream: 1 + 10 Re^(−2/3) at a Reynolds number of 150 (0.35 mm at half
+#: a metre a second).
+ACROSS = 1.35
+
+
+def usual_line(catalog: Catalog, family: Family) -> Line:
+    """The line that most have on for a family: the middle of the first that suits it."""
+    material, low, high = family.lines[0]
+    return line_by_test(catalog, str(material), 0.5 * (float(low) + float(high)))
+
+
+@dataclass(frozen=True)
+class Bearing:
+    """What bears on a family's heads in a water: its usual rig and line against those that are fished.
+
+    ``depth_m`` is where the lure is to work, ``lure`` makes a lure of a rig in this water.
+    """
+
+    catalog: Catalog
+    family: Family
+    line: Line
+    depth_m: float
+    lure: Callable[[Rig], Lure]
+    _usual: dict[float, float] = field(default_factory=dict, init=False, compare=False, repr=False)
+
+    def head_oz(self, rig: Rig, lure: Lure) -> float:
+        """The equivalent head (oz) of a rig."""
+        usual = self._usual.get(rig.head_oz)
+        if usual is None:
+            plain = rig_by_name(self.catalog, self.family.id, rig.head_oz, self.family.usual_trailer)
+            usual = self._usual[rig.head_oz] = self._load(
+                self.lure(plain), usual_line(self.catalog, self.family)
+            )
+        share = self.catalog.judgement.fit.bearing_share
+        return rig.head_oz * math.pow(self._load(lure, self.line) / usual, share)
+
+    def _load(self, lure: Lure, line: Line) -> float:
+        """Net weight over the area that holds it up, N/m²: on the move for what is swum, in the fall else."""
+        if self.family.work == "swim":
+            across = ON_THE_LURE * ACROSS * line.mean_diameter_m(self.depth_m) * self.depth_m
+            area = lure.run_drag_area_m2 + lure.run_lift_area_m2 + across
+        else:
+            area = lure.fall_drag_area_m2 + ON_THE_LURE * float(line.skin_area_m2(self.depth_m))
+        return max(lure.net_weight_n, 1e-6) / area
