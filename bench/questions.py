@@ -6,6 +6,7 @@ the figures as they came out.
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
@@ -168,9 +169,9 @@ QUESTIONS = (
     ),
     Question(
         "20 lb or 15 on a bladed jig at 3 ft",
-        "a figure, not a word",
+        "a figure where a hand feels it, else no word",
         body({**FALL, "bottom_depth_ft": 5, "fish_depth_ft": 3}, "bladed-jig"),
-        lambda a: "on 20 lb" in slot(a, "line") or "runs" in slot(a, "line"),
+        lambda a: bool(re.search(r"runs [.\d]+ ft", slot(a, "line"))) or ";" not in slot(a, "line"),
         lambda a: slot(a, "line"),
     ),
     Question(

@@ -21,6 +21,8 @@ def plain(value: Any, digits: int = 8) -> Any:
         return {f.name: plain(getattr(value, f.name), digits) for f in dataclasses.fields(value)}
     if isinstance(value, dict):
         return {str(k): plain(v, digits) for k, v in value.items()}
+    if isinstance(value, set | frozenset):
+        return sorted(plain(v, digits) for v in value)
     if isinstance(value, list | tuple):
         return [plain(v, digits) for v in value]
     if hasattr(value, "tolist"):

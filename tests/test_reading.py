@@ -61,6 +61,7 @@ def test_a_typed_unit_is_turned_into_the_fields(text: str, unit: str, value: flo
         ("five", "ft"),
         ("", "ft"),
         ("3 s", ""),
+        *((text, "oz") for text in ("1_0", "1 2 3 4", "3/0", "1e5", "nan", "inf", "٣", "1 1 3/8", "9" * 30)),
     ],
 )
 def test_a_unit_of_another_kind_and_no_number_are_refused(text: str, unit: str) -> None:

@@ -62,27 +62,6 @@ def test_points_of_every_family_in_every_water(cat: Catalog) -> None:
     holds_to("advice.points", found, tolerance=1e-5)
 
 
-@pytest.mark.slow
-def test_schools_move_what_they_say(cat: Catalog) -> None:
-    found = {}
-    for topic in cat.topics.values():
-        for school in topic.schools:
-            for name, c in KEPT.items():
-                for family in ("football-jig", "bladed-jig"):
-                    plain = setting_of(cat, Scenario(c, families=(family,)))
-                    held = setting_of(cat, Scenario(c, families=(family,), schools=((topic.id, school),)))
-                    if held.leaning != plain.leaning:
-                        found[f"{topic.id} {school} {name} {family}"] = [
-                            held.weights.middle_oz,
-                            held.weights.half,
-                            held.targets.bulk_cm2,
-                            held.targets.fall_ft_s,
-                            held.leaning.bare,
-                            held.leaning.lobbed,
-                        ]
-    holds_to("sizing.schools", found)
-
-
 @pytest.mark.parametrize(
     "family", ["football-jig", "finesse-jig", "flipping-jig", "punch-rig", "weighted-plastic"]
 )

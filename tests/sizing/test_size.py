@@ -242,11 +242,12 @@ def test_equal_scores_go_to_the_usual_weight_then_the_usual_trailer(cat: Catalog
     made = rate(setting, standard_rigs(setting))
     level = [replace(r, fits=replace(r.fits, score=0.5)) for r in made]
     order = ranked(setting, level)
-    off = [abs(math.log(r.rig.head_oz / middle)) for r in order]
+    off = [abs(math.log(r.fishes_oz / middle)) for r in order]
     assert off == sorted(off)
-    nearest = [r for r in order if abs(math.log(r.rig.head_oz / middle)) == off[0]]
-    assert nearest[0].rig.trailer.id == usual
-    rest = [r.rig.bulk_cm2 for r in nearest if r.rig.trailer.id != usual]
+    # As heavy as each other: the usual trailer, then the slimmest.
+    alike = ranked(setting, [replace(r, fishes_oz=middle) for r in level])
+    assert alike[0].rig.trailer.id == usual
+    rest = [r.rig.bulk_cm2 for r in alike if r.rig.trailer.id != usual]
     assert rest == sorted(rest)
     assert ranked(setting, list(reversed(level)))[0].key == order[0].key
 

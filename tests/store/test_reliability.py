@@ -24,8 +24,8 @@ from heathdrop.store import database as stored
 from heathdrop.store import items, observations, scenarios, settings
 from heathdrop.store.database import Database, backup, install_secret, restore
 from heathdrop.store.files import exchange
-from heathdrop.store.files.csvfile import read_tackle, written
-from heathdrop.store.files.entry import number_of, parsed
+from heathdrop.store.files.csvfile import read_tackle
+from heathdrop.store.files.entry import parsed
 from heathdrop.store.models import Item
 from heathdrop.store.own import own_of
 
@@ -215,36 +215,6 @@ def test_a_spreadsheet_does_not_run_what_was_written(filled: Database) -> None:
     back = read_tackle(text.encode()).rows
     assert back[0]["colour"] == "=cmd|'/c calc'!A0"
     assert back[1]["name"] == "'twas"
-
-
-@pytest.mark.parametrize(
-    ("column", "cell", "value"),
-    [
-        ("weight_oz", "10.63 g", 0.375), ("weight_oz", "3/8 oz", 0.375), ("mass_g", "0.5 oz", 14.17),
-        ("mass_g", "9,8 g", 9.8), ("weight_oz", "1 1/4", 1.25),
-    ],
-)  # fmt: skip
-def test_units_in_cells_are_converted(column: str, cell: str, value: float) -> None:
-    row = {"kind": "head", **HEAD, column: cell}
-    read = read_tackle(written(list(row), [row]).encode())
-    assert not read.faults
-    assert read.rows[0][column] == pytest.approx(value, rel=1e-3)
-
-
-@pytest.mark.parametrize(
-    ("column", "cell"), [("weight_oz", "3.5 in"), ("mass_g", "2 mm"), ("weight_oz", "3 stone")]
-)
-def test_a_unit_of_another_kind_is_refused(column: str, cell: str) -> None:
-    row = {"kind": "head", **HEAD, column: cell}
-    read = read_tackle(written(list(row), [row]).encode())
-    assert read.faults
-    assert read.faults[0].startswith(f"line 2, column {column} was “{cell}”")
-
-
-@pytest.mark.parametrize("text", ["1_0", "1 2 3 4", "3/0", "1e5", "nan", "inf", "٣", "", "1 1 3/8", "9" * 30])
-def test_what_is_no_number_is_none(text: str) -> None:
-    with pytest.raises(ValueError):
-        number_of(text)
 
 
 def test_bounds_are_looked_at_before_anything_is_read() -> None:

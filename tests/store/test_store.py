@@ -22,33 +22,11 @@ from heathdrop.errors import BadInput
 from heathdrop.store import database as database_module
 from heathdrop.store import items, observations, scenarios
 from heathdrop.store.database import Database, backup, migrate, restore
-from heathdrop.store.files import csvfile, exchange
+from heathdrop.store.files import exchange
 from heathdrop.store.files.entry import parsed
 from heathdrop.web.app import create_app
 
 CAT = catalog.load()
-
-
-def test_a_spreadsheet_saved_by_a_person_is_read() -> None:
-    text = "\ufeffKind;Family;Weight oz;Mass g;Colour;Shelf\r\nhead;swim-jig;3/8;10,9 g;black;left\r\n"
-    text += ";bladed-jig;1/2 oz;;white;\r\n"
-    read = csvfile.read_tackle(text.encode())
-    assert read.faults == []
-    assert read.passed_over == ["shelf"]
-    assert [(r["weight_oz"], r.get("mass_g")) for r in read.rows] == [(0.375, 10.9), (0.5, None)]
-
-
-def test_faults_name_line_and_column_and_nothing_comes_in() -> None:
-    text = "kind,family,weight_oz,mass_g\nhead,swim-jig,3/8,10\nhead,swim-jig,heavy,10\n"
-    text += "head,toad,1/2,\ntrailer,,,\n"
-    read = csvfile.read_tackle(text.encode())
-    assert read.faults == [
-        "line 3, column weight_oz was “heavy”; it must be from 1/32 to 4 oz.",
-        f"line 4, column family was “toad”; it must be {items.ALLOWED['family']}.",
-        f"line 5, column shape was not given; it must be {items.ALLOWED['shape']}.",
-    ]
-    with pytest.raises(BadInput, match="a header row with some of"):
-        csvfile.read_tackle(b"a,b\n1,2\n")
 
 
 def filled(path: Path) -> Database:

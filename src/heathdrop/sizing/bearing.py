@@ -46,16 +46,14 @@ class Bearing:
     lure: Callable[[Rig], Lure]
     _usual: dict[float, float] = field(default_factory=dict, init=False, compare=False, repr=False)
 
-    def head_oz(self, rig: Rig, lure: Lure) -> float:
-        """The equivalent head (oz) of a rig."""
-        usual = self._usual.get(rig.head_oz)
+    def head_oz(self, head_oz: float, lure: Lure) -> float:
+        """The equivalent head (oz) of a rig with so heavy a head."""
+        usual = self._usual.get(head_oz)
         if usual is None:
-            plain = rig_by_name(self.catalog, self.family.id, rig.head_oz, self.family.usual_trailer)
-            usual = self._usual[rig.head_oz] = self._load(
-                self.lure(plain), usual_line(self.catalog, self.family)
-            )
+            plain = rig_by_name(self.catalog, self.family.id, head_oz, self.family.usual_trailer)
+            usual = self._usual[head_oz] = self._load(self.lure(plain), usual_line(self.catalog, self.family))
         share = self.catalog.judgement.fit.bearing_share
-        return rig.head_oz * math.pow(self._load(lure, self.line) / usual, share)
+        return head_oz * math.pow(self._load(lure, self.line) / usual, share)
 
     def _load(self, lure: Lure, line: Line) -> float:
         """Net weight over the area that holds it up, N/m²: on the move for what is swum, in the fall else."""

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Any
 
 from heathdrop.catalog import Catalog, Family, Trailer
@@ -86,24 +87,39 @@ def standard_rigs(setting: Setting) -> list[Rig]:
             continue
         steady = [_steady_worth(setting, rig) for rig in made]
         more = [_added(setting.lure(rig), bare[0]) for rig in made]
-        for oz, lure in zip(family.weights_oz, bare, strict=True):
-            worth = [w + _fall_worth(setting, _plus(lure, m)) for w, m in zip(steady, more, strict=True)]
-            found.append(dressed(setting, oz, trailer, lengths[worth.index(max(worth))]))
+        for head, lure in zip(heads, bare, strict=True):
+            whole = [_plus(lure, m) for m in more]
+            worth = [
+                w + _fall_worth(setting, one) + _weight_worth(setting, setting.as_it_fishes_oz(head, one))
+                for w, one in zip(steady, whole, strict=True)
+            ]
+            found.append(dressed(setting, head.head_oz, trailer, lengths[worth.index(max(worth))]))
     return found
 
 
-def _added(whole: Lure, bare: Lure) -> tuple[float, float]:
-    """What a trailer adds to net weight (N) and fall drag area (m²), whatever the head."""
-    return whole.net_weight_n - bare.net_weight_n, whole.fall_drag_area_m2 - bare.fall_drag_area_m2
+#: What a trailer adds to a lure, whatever the head.
+ADDED = ("net_weight_n", "fall_drag_area_m2", "run_drag_area_m2", "run_lift_area_m2")
 
 
-def _plus(bare: Lure, added: tuple[float, float]) -> tuple[float, float]:
-    return bare.net_weight_n + added[0], bare.fall_drag_area_m2 + added[1]
+def _added(whole: Lure, bare: Lure) -> dict[str, float]:
+    """What a trailer adds to net weight (N) and areas (m²), whatever the head."""
+    return {name: getattr(whole, name) - getattr(bare, name) for name in ADDED}
 
 
-def _fall_worth(setting: Setting, sinks: tuple[float, float]) -> float:
-    """Worth of a slack fall, as a log, from net weight (N) and fall drag area (m²); the line left out."""
-    weight, area = max(sinks[0], 1e-6), sinks[1]
+def _plus(bare: Lure, added: dict[str, float]) -> Lure:
+    """A lure with what a trailer adds to it."""
+    return replace(bare, **{name: getattr(bare, name) + more for name, more in added.items()})
+
+
+def _weight_worth(setting: Setting, fishes_oz: float) -> float:
+    """Worth of a head as it fishes (oz), as a log."""
+    exponent = setting.catalog.judgement.fit.weights["weight"]
+    return exponent * math.log(max(setting.weights.fit(fishes_oz), LEAST_PART))
+
+
+def _fall_worth(setting: Setting, lure: Lure) -> float:
+    """Worth of a slack fall, as a log; the line left out."""
+    weight, area = max(lure.net_weight_n, 1e-6), lure.fall_drag_area_m2
     fall = feet(math.sqrt(2.0 * weight / (setting.water.density_kg_m3 * area)))
     numbers = setting.catalog.judgement.fit
     fit = within(fall, setting.targets.fall_ft_s, numbers.fall_edge)
@@ -133,9 +149,9 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
         if tail not in of_tail:
             of_tail[tail] = _steady_worth(setting, rig)
         lure = setting.lure(rig)
-        falls = _fall_worth(setting, (lure.net_weight_n, lure.fall_drag_area_m2))
+        falls = _fall_worth(setting, lure)
         held = weights["tackle"] * math.log(closed_of(setting, rig, lure).held.fit)
-        usual = weights["weight"] * math.log(max(closed_of(setting, rig, lure).weight, LEAST_PART))
+        usual = _weight_worth(setting, closed_of(setting, rig, lure).fishes_oz)
         found.append(of_tail[tail] + falls + usual + held)
     return found
 
@@ -159,6 +175,5 @@ def promise(setting: Setting) -> float:
         # A floor or a drop is met by fish near the floor, or for as long as the slowest fall takes.
         steady += weights["depth"] * math.log(setting.met_on_floor(SLOWEST_FALL_FT_S))
     if setting.weights.ounces:
-        usual = max(setting.weights.fit(oz) for oz in family.weights_oz)
-        steady += weights["weight"] * math.log(max(usual, LEAST_PART))
+        steady += max(_weight_worth(setting, oz) for oz in family.weights_oz)
     return math.exp(steady / whole)
