@@ -68,7 +68,7 @@ def test_a_rig_is_timed_as_it_is_dressed_and_teaches_the_whole_skirt_too(
     assert re.search(r'value="trimmed"\s+selected', client.get(at).text)
     form = {"token": token, "kind": "drop", "depth_ft": "10", "times_s": "4.1 4.2 4.3"}
     said = client.post("/drops", data={**dict(parse_qsl(at.split("?")[1])), **form}, headers=HX).text
-    assert re.search(r"oz football jig, [\w ]+ in, trimmed skirt, floating", said)
+    assert re.search(r"oz football jig, [\w -]+ in, trimmed skirt", said)
     for forage in ("bluegill", "baitfish"):
         assert "fall known to" not in client.get(f"{water}&forage={forage}").text
 

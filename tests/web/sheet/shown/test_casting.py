@@ -72,7 +72,7 @@ def test_another_lure_is_compared_at_its_own_best(cat: Catalog, sizing: Sizing) 
 def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) -> None:
     """The depth said of the chosen rig is the strip's, of the other its own sheet's; one sentence says why
     the better fit is not the call, and only where it is better."""
-    warm = Scenario(replace(DAY, water_temp_f=70.0))
+    warm = Scenario(replace(DAY, water_temp_f=66.0))
     called = call_of(warm, places=4).standings
     first = called[0]
     better = next(s for s in called[1:] if s.fit > first.fit + 0.02)

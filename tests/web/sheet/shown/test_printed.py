@@ -39,7 +39,7 @@ def test_a_card_of_another_rig_at_a_count_of_ones_own(cat: Catalog, sizing: Sizi
     pick = "swim-jig:0.25:chunk"
     card = card_of(cat, sizing, pick, Choices("", None, None, (), 3.0, 2.0), "", DAY)
     assert card.rig == "1/4 oz swim jig, chunk 4 in"
-    assert card.figures[0].value == "3.0"
+    assert card.figures[0].value == "3"
     assert card.figures[1].value == "2.0"
     other = card_of(cat, sizing, pick, Choices("yo-yo", None, None, ()), "", DAY)
     assert [f.label for f in other.figures] == ["Count", "Works at", "Falls"]

@@ -10,7 +10,7 @@ from heathdrop.conditions.cover import SNAGS
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.cadence import Cadenced
 from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import AT_ONCE_S, count_said, counted, feet, ounces_as_written, turns_said
+from heathdrop.units import AT_ONCE_S, counted, feet, ounces_as_written, turns_said
 
 #: A lure with this share of its time on the floor, in a band narrower than this (ft), is worked along it.
 ON_FLOOR, LEAST_SPREAD_FT = 0.3, 0.15
@@ -112,7 +112,7 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
     fall, mean = rated.fall_ft_s, worked.mean_ft
     low, high = worked.mean_band_ft
     slow, fast = worked.count_band_s
-    count = Figure("Count", count_said(worked.count_s), "s", f"{slow:.1f} to {fast:.1f}")
+    count = Figure("Count", f"{round(worked.count_s, 1):g}", "s", f"{slow:.1f} to {fast:.1f}")
     if worked.count_s < AT_ONCE_S and not worked.to_bottom:
         count = Figure("Count", "at once", "", "reel as it lands")
     falls = Figure(
