@@ -19,6 +19,7 @@ __all__ = [
     "BOXES",
     "BY_FIELD",
     "EXACT",
+    "OFF_BOTTOM_FT",
     "ROWS",
     "Conditions",
     "Scenario",

@@ -17,8 +17,6 @@ from heathdrop.catalog import Catalog, Family
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Lure, Rig, rig_by_name
 
-__all__ = ["Bearing"]
-
 #: Half of the drag of the line's upright reach hangs on the lure, the other half on the rod.
 ON_THE_LURE = 0.5
 #: Drag coefficient of line across the stream: 1 + 10 Re^(−2/3) at a Reynolds number of 150 (0.35 mm at half
