@@ -27,7 +27,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.lessons import lessons_of
 from heathdrop.answers.search import place_of
 from heathdrop.answers.shifts import Shift
-from heathdrop.answers.thrown import LEAST_S, Run, hours_among, run_of
+from heathdrop.answers.thrown import LEAST_S, Run, fishes_oz, hours_among, run_of
 from heathdrop.answers.trials import setting_at, trials_of, water_of_cast
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
@@ -187,7 +187,7 @@ def of_school(topic: str, school: str, cast: MadeCast) -> float:
         return 1.0
     setting = setting_at(replace(water, schools=((topic, school),)))
     tail = setting.leaning.tail(setting.family.id, cast.trailer)
-    return max(0.03, setting.weights.fit(cast.head_oz)) * max(0.03, min(1.0, tail))
+    return max(0.03, setting.weights.fit(fishes_oz(cast, setting))) * max(0.03, min(1.0, tail))
 
 
 def speaks(topic: str, school: str) -> list[Where]:
@@ -210,7 +210,10 @@ def taste(value: float, middle: float, factor: float) -> float:
 def heads(factor: float, cast: MadeCast) -> float:
     """Fish that like the tables' weight times a factor."""
     water = water_of_cast(cast)
-    return 1.0 if water is None else taste(cast.head_oz, setting_at(water).weights.middle_oz, factor)
+    if water is None:
+        return 1.0
+    setting = setting_at(water)
+    return taste(fishes_oz(cast, setting), setting.weights.middle_oz, factor)
 
 
 def paces(factor: float, cast: MadeCast) -> float:

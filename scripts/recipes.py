@@ -62,7 +62,7 @@ about = "light"
 says = "In low light over weed a dark shape is seen from below."
 when = { light = ["low"], cover = ["submerged-grass"] }
 favours = { swim-jig = 0.3 }
-trailers = { craw = 0.2 }
+trailers = { craw = 0.2, small-craw = 0.2, paddle-tail = 0.1 }
 finish = { colour = "black" }
 strength = 3
 """,

@@ -29,12 +29,14 @@ def test_a_season_is_the_same_each_time_and_says_that_it_is_made_up() -> None:
 @pytest.mark.slow
 def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
     """They like the tables' paces, and lighter heads in the cold alone: no such shift may be said of the
-    whole. Every one of its stops holds fish and they bite more in low light, and that may be said."""
+    whole. Every one of its stops holds fish, they bite more in low light, and no less readily in the cold than
+    in mild water, where the table has them shut down: that may be said."""
     found = lessons_of(season())
     assert found.among
     told = {s.what: s for s in found.own if s.told}
-    assert set(told) == {"bite rate", "empty stops"}
+    assert set(told) == {"bite rate", "empty stops", "mood in cold water"}
     assert told["empty stops"].high < 0.25
+    assert told["mood in cold water"].low > 0.0
     assert 1 < told["bite rate"].low < told["bite rate"].high < 2.6
     assert [r for r in found.rates if r.differs] == []
     assert {t.words for t in found.schools} <= {"too few", "leans against it", "leans for it"}

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.search import place_of
-from heathdrop.answers.thrown import LEAST_S, Run, bitten, run_of
+from heathdrop.answers.thrown import LEAST_S, Run, bitten, fishes_oz, run_of
 from heathdrop.answers.trials import LEAST_BITES, Held, held_of, setting_at, water_of_cast
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import fading
@@ -150,9 +150,10 @@ def _together(held: Held, head: Vector, other: Vector, grid: Vector) -> NDArray[
 
 def _heavier(held: Held) -> Vector:
     """Log of each head over the middle of its table."""
-    middles = [setting_at(water).weights.middle_oz for water in held.waters]
-    heads = np.array([c.head_oz for c in held.casts])
-    return np.asarray(np.log(heads / np.array(middles)))
+    settings = [setting_at(water) for water in held.waters]
+    middles = np.array([s.weights.middle_oz for s in settings])
+    heads = np.array([fishes_oz(c, s) for c, s in zip(held.casts, settings, strict=True)])
+    return np.asarray(np.log(heads / middles))
 
 
 def _quicker(held: Held) -> Vector:

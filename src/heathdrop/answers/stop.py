@@ -167,5 +167,7 @@ def _behind(water: Scenario, family: str, own: Own) -> float:
     weighed, school = points_of(
         catalogue.load(), setting.facts, setting.scenario, setting.family, setting.leaning
     )
-    most = call_of(replace(water, families=()), own, places=FAMILIES).standings[0].points
+    called = call_of(replace(water, families=()), own, places=FAMILIES).standings
+    # The one that the rules put first, whether or not its rig yields to another here.
+    most = max(called, key=lambda s: s.fit * math.exp(s.points)).points
     return min(0.0, sum(p for _, p in weighed) + school - most)

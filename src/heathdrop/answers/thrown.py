@@ -23,7 +23,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig, areas_of
 from heathdrop.physics.rig_name import RigName, name_of, rig_given
 from heathdrop.sizing.hour import among_s
-from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, rated_at
 from heathdrop.units import feet
 
@@ -72,6 +72,15 @@ def number_of_cast(cast: MadeCast, name: str) -> float | None:
 def rig_of(cast: MadeCast, at: str = "") -> Rig:
     """The rig that was thrown. Raises BadInput naming the field under ``at``."""
     return rig_given(catalogue.load(), cast.model_dump(include=set(RIG_FIELDS)), at)
+
+
+def fishes_oz(cast: MadeCast, setting: Setting) -> float:
+    """The head (oz) that was thrown as it fishes in a setting; its ounces where the rig is none that there
+    is."""
+    try:
+        return setting.as_it_fishes_oz(rig_of(cast))
+    except BadInput:
+        return cast.head_oz
 
 
 def suit_of(catalog: Catalog, rated: Rated) -> float:

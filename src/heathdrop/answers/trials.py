@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from pydantic import ValidationError
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.thrown import bitten
+from heathdrop.answers.thrown import bitten, fishes_oz
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
@@ -150,7 +150,7 @@ def _liked(held: Held, topic: str, school: str) -> Vector:
     for cast, water in zip(held.casts, held.waters, strict=True):
         setting = settings[id(water)]
         tail = setting.leaning.tail(setting.family.id, cast.trailer)
-        found.append(max(0.05, setting.weights.fit(cast.head_oz)) * max(0.05, min(1.0, tail)))
+        found.append(max(0.05, setting.weights.fit(fishes_oz(cast, setting))) * max(0.05, min(1.0, tail)))
     return np.asarray(np.log(np.array(found)))
 
 
