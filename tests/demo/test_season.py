@@ -29,8 +29,8 @@ def test_a_season_is_the_same_each_time_and_says_that_it_is_made_up() -> None:
 @pytest.mark.slow
 def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
     """They like the tables' paces, and lighter heads in the cold alone: no such shift may be said of the
-    whole. Every one of its stops holds fish, they bite more in low light, and no less readily in the cold than
-    in mild water, where the table has them shut down: that may be said."""
+    whole. Every one of its stops holds fish, they bite more in low light, and no less in the cold, where the
+    table has them shut down: that may be said."""
     found = lessons_of(season())
     assert found.among
     told = {s.what: s for s in found.own if s.told}
