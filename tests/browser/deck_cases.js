@@ -28,8 +28,8 @@ function day(more, first) {
 }
 const old = (id, hour, more) => ({ id, time: `2026-04-11T0${hour}:00:00-05:00`, trip: "The day", stop: "Point", outcome: "bump",
   countdown_s: 2.06, ...more });
-const takes = (lab) => lab.replies.push(["POST /api/v1/casts", (b) => ({ answer: { kept: b.map((c) => c.id) } })], ["PUT", {}],
-  ["DELETE", {}]);
+const takes = (lab) => lab.replies.push(["POST /api/v1/casts", (b) => ({ answer: { kept: b.map((c) => c.id) } })], ["PUT", (b) => ({ answer: { kept: [b.id] } })],
+  ["DELETE", (_, at) => ({ answer: { id: at.split("/").at(-1) } })]);
 const answer = async (lab, outcome) => { lab.pass(800); lab.press(`[data-outcome=${outcome}]`); await lab.rest(); };
 const facts = (lab) => lab.all(".facts dd");
 const online = async (lab) => { window.dispatchEvent(new Event("online")); await lab.rest(); };
@@ -306,19 +306,34 @@ var cases = {
     for (let k = 0; k < 60; k += 1) { put({ do: "keep", id: `c${k}`, cast: { id: `c${k}` } }); }
     put({ do: "mend", id: "c1", cast: { id: "c1", x: 1 } });
     put({ do: "withdraw", id: "c2" });
-    put({ do: "water", id: "w", form: { name: "wind_mph" } });
+    put({ do: "water", id: "w", form: { name: "wind_mph", stop: "Point" } });
     put({ do: "keep", id: "z", cast: { id: "z" } });
     await lab.rest();
     lab.same(waiting().map((e) => e[0]).filter((_, k) => k % 59 === 0), ["heathdrop-out-000000001-c0", "heathdrop-out-000000060-c59"]);
     takes(lab);
-    lab.replies.push(["POST /deck/water", { name: "" }]);
+    lab.replies.push(["POST /deck/water", day().stops[0]]);
     lab.asked.length = 0;
     await flush();
     const size = (b) => (Array.isArray(b) ? b.length : b);
     lab.same(lab.asked.map(([m, at, b]) => [m, at, size(b)]).slice(0, 6), [["POST", "/api/v1/casts", 50], ["POST", "/api/v1/casts", 10],
-      ["PUT", "/api/v1/casts/c1", { id: "c1", x: 1 }], ["DELETE", "/api/v1/casts/c2", null], ["POST", "/deck/water", { name: "wind_mph" }],
+      ["PUT", "/api/v1/casts/c1", { id: "c1", x: 1 }], ["DELETE", "/api/v1/casts/c2", null], ["POST", "/deck/water", { name: "wind_mph", stop: "Point" }],
       ["POST", "/api/v1/casts", 1]]);
     lab.same(waiting(), []);
+  } },
+  "a yes that names nothing strikes nothing off": { async run(lab) {
+    const { put, waiting, flush } = await lab.module("deck/outbox.js");
+    const all = [{ do: "mend", id: "m", cast: { id: "m" } }, { do: "withdraw", id: "w" }, { do: "water", id: "x", form: { stop: "Point" } }];
+    for (const one of all) {
+      lab.replies.length = 0;
+      for (const [status, said] of [[200, {}], [404, {}], [200, { kept: [], id: "other", name: "Bay" }]]) {
+        lab.replies.unshift(["/", said, status]);
+        await put(waiting().length ? { ...one, id: "behind" } : one);
+        lab.same([await flush(), waiting()[0][1].id], [false, one.id]);
+      }
+      lab.replies.unshift(["/", { kept: [one.id, "behind"], id: "w", name: "Point" }]);
+      await flush();
+      waiting().forEach(([key]) => localStorage.removeItem(key));
+    }
   } },
   "one that is refused stands in nobody's way": { async run(lab) {
     const { put, refused, waiting, flush } = await lab.module("deck/outbox.js");

@@ -37,7 +37,7 @@ window.fetch = async (address, { method = "GET", body } = {}) => {
   const found = lab.replies.find(([part]) => `${method} ${address}`.includes(part));
   if (!found) { throw new TypeError("no line"); }
   const [, answer, status, headers] = found;
-  const given = typeof answer === "function" ? await answer(sent) : { answer, status };
+  const given = typeof answer === "function" ? await answer(sent, address) : { answer, status };
   return new Response(JSON.stringify(given.answer), { status: given.status || status || 200, headers });
 };
 const each = (css) => [...document.querySelectorAll(css)];

@@ -44,7 +44,7 @@ def played(browser: webdriver.Chrome, address: str, name: str, cases: str) -> No
         said = browser.execute_async_script(
             "const done = arguments[0];window.lab.run().then(() => done(null), (e) => done(String(e.stack)));"
         )
-        assert said is None
+        assert said is None, said
     finally:
         browser.execute_cdp_cmd("Page.removeScriptToEvaluateOnNewDocument", hook)
         browser.get("about:blank")

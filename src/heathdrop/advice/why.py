@@ -136,10 +136,7 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
     )
     head = ounces_as_written(best.rig.head_oz)
     step = "heavier" if heavier else "lighter"
-    return (
-        f"{TRADE}: {step} and {bulk}, {head} oz with a {best.rig.trailer.name}, scores "
-        f"{best.fits.score * 100:.0f}."
-    )
+    return f"{TRADE}: {step} and {bulk}, {head} oz {best.rig.trailer.name}: {best.fits.score * 100:.0f}."
 
 
 def weight_sentence(sizing: Sizing, rated: Rated) -> str:
@@ -160,7 +157,7 @@ def weight_sentence(sizing: Sizing, rated: Rated) -> str:
 
 
 #: A head that fishes so much (log) lighter or heavier than it weighs is worth a word.
-FISHES_OFF = 0.08
+FISHES_OFF = 0.12
 
 
 def _bearing_sentence(rated: Rated) -> str:
