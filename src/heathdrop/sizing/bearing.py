@@ -12,6 +12,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.physics.line import Line, line_by_test
@@ -44,20 +45,33 @@ class Bearing:
     lure: Callable[[Rig], Lure]
     _usual: dict[float, float] = field(default_factory=dict, init=False, compare=False, repr=False)
 
-    def head_oz(self, head_oz: float, lure: Lure) -> float:
-        """The equivalent head (oz) of a rig with so heavy a head."""
+    def holds_up_m2(self, lure: Lure) -> float:
+        """The area (m²) of a lure that holds it up: on the move for what is swum, in the fall else."""
+        if self.family.work == "swim":
+            return lure.run_drag_area_m2 + lure.run_lift_area_m2
+        return lure.fall_drag_area_m2
+
+    def head_oz(self, head_oz: float, net_weight_n: float, holds_up_m2: float) -> float:
+        """The equivalent head (oz) of a rig with so heavy a head, of so much weight and area."""
         usual = self._usual.get(head_oz)
         if usual is None:
-            plain = rig_by_name(self.catalog, self.family.id, head_oz, self.family.usual_trailer)
-            usual = self._usual[head_oz] = self._load(self.lure(plain), usual_line(self.catalog, self.family))
+            plain = self.lure(rig_by_name(self.catalog, self.family.id, head_oz, self.family.usual_trailer))
+            line = self._line_m2(usual_line(self.catalog, self.family))
+            usual = self._usual[head_oz] = _load(plain.net_weight_n, self.holds_up_m2(plain) + line)
         share = self.catalog.judgement.fit.bearing_share
-        return head_oz * math.pow(self._load(lure, self.line) / usual, share)
+        return head_oz * math.pow(_load(net_weight_n, holds_up_m2 + self._own_line_m2) / usual, share)
 
-    def _load(self, lure: Lure, line: Line) -> float:
-        """Net weight over the area that holds it up, N/m²: on the move for what is swum, in the fall else."""
+    @cached_property
+    def _own_line_m2(self) -> float:
+        return self._line_m2(self.line)
+
+    def _line_m2(self, line: Line) -> float:
+        """The line's part (m²) of the area that holds a lure up."""
         if self.family.work == "swim":
-            across = ON_THE_LURE * ACROSS * line.mean_diameter_m(self.depth_m) * self.depth_m
-            area = lure.run_drag_area_m2 + lure.run_lift_area_m2 + across
-        else:
-            area = lure.fall_drag_area_m2 + ON_THE_LURE * float(line.skin_area_m2(self.depth_m))
-        return max(lure.net_weight_n, 1e-6) / area
+            return ON_THE_LURE * ACROSS * line.mean_diameter_m(self.depth_m) * self.depth_m
+        return ON_THE_LURE * float(line.skin_area_m2(self.depth_m))
+
+
+def _load(net_weight_n: float, area_m2: float) -> float:
+    """Net weight over the area that holds it up, N/m²."""
+    return max(net_weight_n, 1e-6) / area_m2

@@ -8,8 +8,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
-from typing import Any
+from typing import Any, NamedTuple
 
 from heathdrop.catalog import Catalog, Family, Trailer
 from heathdrop.catalog.vocabulary import PRICES
@@ -76,7 +75,7 @@ def standard_rigs(setting: Setting) -> list[Rig]:
     """The standard set of the setting's family: trailers × heads, each pair at its best length."""
     catalog, family = setting.catalog, setting.family
     heads = [_standard(catalog, family.id, oz, BARE) for oz in family.weights_oz]
-    bare = [setting.lure(rig) for rig in heads]
+    bare = [_sinks(setting, setting.lure(rig)) for rig in heads]
     found = []
     for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too):
         trailer = catalog.trailers[id_]
@@ -86,29 +85,42 @@ def standard_rigs(setting: Setting) -> list[Rig]:
             found += [dressed(setting, oz, trailer, lengths[0]) for oz in family.weights_oz]
             continue
         steady = [_steady_worth(setting, rig) for rig in made]
-        more = [_added(setting.lure(rig), bare[0]) for rig in made]
-        for head, lure in zip(heads, bare, strict=True):
-            whole = [_plus(lure, m) for m in more]
+        more = [_less(_sinks(setting, setting.lure(rig)), bare[0]) for rig in made]
+        for oz, head in zip(family.weights_oz, bare, strict=True):
             worth = [
-                w + _fall_worth(setting, one) + _weight_worth(setting, setting.as_it_fishes_oz(head, one))
-                for w, one in zip(steady, whole, strict=True)
+                w + _fall_worth(setting, one) + _weight_worth(setting, _fishes_oz(setting, oz, one))
+                for w, one in zip(steady, (_more(head, m) for m in more), strict=True)
             ]
-            found.append(dressed(setting, head.head_oz, trailer, lengths[worth.index(max(worth))]))
+            found.append(dressed(setting, oz, trailer, lengths[worth.index(max(worth))]))
     return found
 
 
-#: What a trailer adds to a lure, whatever the head.
-ADDED = ("net_weight_n", "fall_drag_area_m2", "run_drag_area_m2", "run_lift_area_m2")
+class Sinks(NamedTuple):
+    """What a lure sinks and rides by: net weight (N), fall drag area (m²), area that holds it up (m²)."""
+
+    weight_n: float
+    fall_m2: float
+    up_m2: float
 
 
-def _added(whole: Lure, bare: Lure) -> dict[str, float]:
-    """What a trailer adds to net weight (N) and areas (m²), whatever the head."""
-    return {name: getattr(whole, name) - getattr(bare, name) for name in ADDED}
+def _sinks(setting: Setting, lure: Lure) -> Sinks:
+    return Sinks(lure.net_weight_n, lure.fall_drag_area_m2, setting.bearing.holds_up_m2(lure))
 
 
-def _plus(bare: Lure, added: dict[str, float]) -> Lure:
-    """A lure with what a trailer adds to it."""
-    return replace(bare, **{name: getattr(bare, name) + more for name, more in added.items()})
+def _less(whole: Sinks, bare: Sinks) -> Sinks:
+    """What a trailer adds, whatever the head."""
+    return Sinks(whole.weight_n - bare.weight_n, whole.fall_m2 - bare.fall_m2, whole.up_m2 - bare.up_m2)
+
+
+def _more(bare: Sinks, added: Sinks) -> Sinks:
+    return Sinks(bare.weight_n + added.weight_n, bare.fall_m2 + added.fall_m2, bare.up_m2 + added.up_m2)
+
+
+def _fishes_oz(setting: Setting, head_oz: float, sinks: Sinks) -> float:
+    """A head as it fishes, its ounces where those are meant (oz)."""
+    if setting.weights.ounces:
+        return head_oz
+    return setting.bearing.head_oz(head_oz, sinks.weight_n, sinks.up_m2)
 
 
 def _weight_worth(setting: Setting, fishes_oz: float) -> float:
@@ -117,9 +129,9 @@ def _weight_worth(setting: Setting, fishes_oz: float) -> float:
     return exponent * math.log(max(setting.weights.fit(fishes_oz), LEAST_PART))
 
 
-def _fall_worth(setting: Setting, lure: Lure) -> float:
+def _fall_worth(setting: Setting, sinks: Sinks) -> float:
     """Worth of a slack fall, as a log; the line left out."""
-    weight, area = max(lure.net_weight_n, 1e-6), lure.fall_drag_area_m2
+    weight, area = max(sinks.weight_n, 1e-6), sinks.fall_m2
     fall = feet(math.sqrt(2.0 * weight / (setting.water.density_kg_m3 * area)))
     numbers = setting.catalog.judgement.fit
     fit = within(fall, setting.targets.fall_ft_s, numbers.fall_edge)
@@ -149,7 +161,7 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
         if tail not in of_tail:
             of_tail[tail] = _steady_worth(setting, rig)
         lure = setting.lure(rig)
-        falls = _fall_worth(setting, lure)
+        falls = _fall_worth(setting, _sinks(setting, lure))
         held = weights["tackle"] * math.log(closed_of(setting, rig, lure).held.fit)
         usual = _weight_worth(setting, closed_of(setting, rig, lure).fishes_oz)
         found.append(of_tail[tail] + falls + usual + held)

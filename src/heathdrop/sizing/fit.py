@@ -79,8 +79,13 @@ def joined(catalog: Catalog, parts: dict[str, float]) -> Fits:
     """Parts and their weighted geometric mean, so that one failure cannot hide. Prices (the pace) multiply it
     to their own exponent and do not share the mean."""
     weights = catalog.judgement.fit.weights
-    lost = sum(weights[part] * -math.log(max(fits, LEAST_PART)) for part, fits in parts.items())
-    total = sum(weights[part] for part in parts if part not in PRICES)
-    lowest = min(parts, key=lambda part: (parts[part], -weights[part]))
-    score = math.exp(-lost / total) if parts[lowest] > 0.0 else 0.0
-    return Fits(parts, score, lowest if parts[lowest] <= NOT_LIMITING else None)
+    lost = total = 0.0
+    limiting, least = None, math.inf
+    for part, fits in parts.items():
+        lost += weights[part] * -math.log(max(fits, LEAST_PART))
+        if part not in PRICES:
+            total += weights[part]
+        if fits < least or (fits == least and weights[part] > weights[limiting or part]):
+            limiting, least = part, fits
+    score = math.exp(-lost / total) if least > 0.0 else 0.0
+    return Fits(parts, score, limiting if least <= NOT_LIMITING else None)

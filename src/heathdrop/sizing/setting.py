@@ -154,12 +154,13 @@ class Setting:
         works_ft = sum(self.targets.depth_ft) / 2.0 if swum else c.works_ft
         return Bearing(self.catalog, self.family, self.line, metres(works_ft), self.lure)
 
-    def as_it_fishes_oz(self, rig: Rig, lure: Lure | None = None) -> float:
+    def as_it_fishes_oz(self, rig: Rig) -> float:
         """The weight (oz) of a rig's head that is held against the usual ones: as it fishes, or its ounces
         where those are meant."""
         if self.weights.ounces:
             return rig.head_oz
-        return self.bearing.head_oz(rig.head_oz, lure or self.lure(rig))
+        lure = self.lure(rig)
+        return self.bearing.head_oz(rig.head_oz, lure.net_weight_n, self.bearing.holds_up_m2(lure))
 
     def cast_for(self, rig: Rig) -> Cast:
         """The cast as far as this rig flies; a pitch is a pitch."""
