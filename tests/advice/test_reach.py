@@ -61,7 +61,7 @@ def test_a_floor_jig_under_hanging_fish_names_a_swimmer(cat: Catalog) -> None:
 
 
 def test_a_drop_says_how_quickly_it_falls_past(cat: Catalog) -> None:
-    water = replace(DEEP, fish_depth_ft=6, cover=Cover(kind="docks"))
+    water = replace(DEEP, fish_depth_ft=6, cover=Cover(kind="reeds"))
     made = size(cat, Scenario(water, families=("flipping-jig",)))
     best = made.rigs[0]
     said = missing_said(cat, made, best)

@@ -193,10 +193,16 @@ def test_reasons_carry_the_numbers(cat: Catalog) -> None:
         assert f"Falls {rated.fall_ft_s:.1f} ft/s" in said
         assert f"{rated.tuned.in_band * 100:.0f} % of the retrieve" in said
         assert "That band because fish feed upward" in said
-    dropped = size(cat, Scenario(replace(DAY, cover=Cover(kind="wood")), families=("flipping-jig",)))
-    said = reasons(dropped, dropped.rigs[0])
-    assert re.match(r"It falls through 4–6 ft in \d\.\d s and is worked where it lands, at 9 ft\.", said[0])
-    assert said[0].endswith("It is dropped into the wood.")
+    for kind, way in (
+        ("reeds", r"It falls through 4–6 ft in \d\.\d s and is worked where it lands, at 9 ft\."),
+        (
+            "wood",
+            r"Hung over a limb in 4–6 ft and shaken there, at 5\.\d ft\..* dropped into the wood\.$",
+        ),
+        ("docks", r"In 4–6 ft for \d\d % of the retrieve, on average at 5\.\d ft\."),
+    ):
+        dropped = size(cat, Scenario(replace(DAY, cover=Cover(kind=kind)), families=("flipping-jig",)))
+        assert re.match(way, reasons(dropped, dropped.rigs[0])[0])
     low = size(
         cat, Scenario(replace(dropped.scenario.conditions, fish_depth_ft=9.0), families=("flipping-jig",))
     )

@@ -43,7 +43,9 @@ def test_on_each_side_of_each_bound(
 
 
 def test_each_presentation_is_played_by_a_way() -> None:
-    assert {*WAY_OF, "stop-and-go", "twitch", "burn-and-drop"} == set(PRESENTATIONS)
+    assert {*WAY_OF, "stop-and-go", "twitch", "burn-and-drop", "hang", "swim-out", "hole-drop"} == set(
+        PRESENTATIONS
+    )
     assert set(WAY_OF.values()) <= set(WAY)
 
 

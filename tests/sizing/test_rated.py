@@ -28,12 +28,13 @@ from tests.waters import BAIT, GRASS, WINTER_ROCK
     ],
 )
 def test_the_way_follows_the_path(cat: Catalog, family: str, in_cover: float, way: str) -> None:
-    assert way_to(setting_of(cat, Scenario(GRASS, families=(family,))), in_cover) == way
+    setting = setting_of(cat, Scenario(GRASS, families=(family,)))
+    assert way_to(setting, in_cover, setting.family.work) == way
     assert way in WAYS_TO_COVER
 
 
 def test_in_open_water_there_is_no_way_to_tell(cat: Catalog) -> None:
-    assert way_to(setting_of(cat, Scenario(BAIT, families=("underspin",))), 0.0) == "open"
+    assert way_to(setting_of(cat, Scenario(BAIT, families=("underspin",))), 0.0, "swim") == "open"
 
 
 def test_the_score_is_its_parts_mean_times_their_prices(cat: Catalog) -> None:

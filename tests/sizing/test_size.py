@@ -86,12 +86,12 @@ def test_a_slower_hand_reaches_them(
 
 
 def test_a_pitched_jig_earns_what_its_fall_earns(cat: Catalog) -> None:
-    """Fish at 6 of 25 ft under a dock are not reached by a jig on the floor, whatever it is called."""
-    water = replace(DAY, bottom_depth_ft=25, fish_depth_ft=6, cover=Cover(kind="docks"), forage="bluegill")
+    """Fish at 6 of 25 ft beside reeds are not reached by a jig on the floor, whatever it is called."""
+    water = replace(DAY, bottom_depth_ft=25, fish_depth_ft=6, cover=Cover(kind="reeds"), forage="bluegill")
     pitched = size(cat, Scenario(water, Gear(), ("flipping-jig",))).rigs[0]
     assert pitched.fits.parts["depth"] < 0.25
     assert pitched.fits.limiting == "depth"
-    assert pitched.way == "under"
+    assert pitched.way == "into"
     low = size(cat, Scenario(replace(water, fish_depth_ft=25), Gear(), ("flipping-jig",))).rigs[0]
     assert low.fits.parts["depth"] == pytest.approx(1.0)
 

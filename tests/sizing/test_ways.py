@@ -31,7 +31,16 @@ def test_phases(way: str, phases: list[str]) -> None:
 
 def test_counted_or_let_land() -> None:
     counted = {w.id for w in WAYS if programme(w.id, 0.6, 3.0, 24.0)[0].for_s == 3.0}
-    assert counted == {"steady", "stop-and-go", "burn-and-drop", "twitch", "swing"}
+    assert counted == {
+        "steady",
+        "stop-and-go",
+        "burn-and-drop",
+        "twitch",
+        "swing",
+        "hang",
+        "swim-out",
+        "hole-drop",
+    }
     assert {w.id for w in WAYS} == set(PLAYED)
 
 

@@ -97,7 +97,7 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
             settle("blade", text, f"school: {school.name}", school.says)
     worn = worn_by(rated.rig)
     other = catalog.cadences.get(str(facts["way"]))
-    if other is not None and (rated.cadence is not None or rated.rig.family.work == "bottom"):
+    if other is not None and (rated.cadence is not None or rated.work == "bottom"):
         settle("working", other.says, "Worked as sized", "It is met by more of them so than reeled evenly.")
     for rule in spoken(catalog, facts):
         for slot, text in rule.finish.items():
@@ -121,11 +121,11 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
         found["line"] = replace(found["line"], text=said)
     else:
         settle("line", *line_said(catalog, sizing, rated))
-    if rated.rig.family.work == "swim":
+    if rated.work == "swim":
         found["reel"] = _reel(found.get("reel"), sizing, rated)
     else:
         found.pop("reel", None)
-        if rated.rig.family.work == "bottom":
+        if rated.work == "bottom":
             found["reel"] = _sweep(rated)
     return tuple(found[slot] for slot in SLOTS if slot in found and has_part(slot, rated.rig))
 

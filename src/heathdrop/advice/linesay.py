@@ -73,7 +73,7 @@ def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test
     setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.known)
     other = LineSet(material=material, test_lb=test)
     found = []
-    if rated.rig.family.work == "swim":
+    if rated.work == "swim":
         here = mean_ft(sizing, rated, sizing.line)
         there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
         if here is not None and there is not None:

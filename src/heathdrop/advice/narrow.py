@@ -20,7 +20,7 @@ DRILLED, COUNTED, CHECKED = 0.6, 0.6, 0.45
 def narrows(sizing: Sizing, rated: Rated, bands: Bands) -> str:
     """One sentence: how near to its told depth a swum rig runs eight times of ten, and what would make that
     most of all nearer; nothing where it is known well or is not reeled."""
-    if rated.rig.family.work != "swim" or rated.along_floor:
+    if rated.work != "swim" or rated.along_floor:
         return ""
     half = 0.5 * feet(bands.mean_high_m - bands.mean_low_m)
     name = bands.widest

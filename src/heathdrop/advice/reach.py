@@ -25,7 +25,7 @@ LEAST_FIT = 0.3
 def misses(sizing: Sizing, rated: Rated) -> bool:
     """Whether a rig's path does not come near the fish for half of its useful time."""
     c = sizing.scenario.conditions
-    if rated.rig.family.work == "swim":
+    if rated.work in ("swim", "hang"):
         return rated.tuned.near_band < MISSED
     return c.bottom_depth_ft - c.fish_depth_ft > c.floor_reach_ft
 
@@ -46,7 +46,7 @@ def _band(sizing: Sizing) -> str:
 def _missed(sizing: Sizing, rated: Rated) -> str:
     """By how much the fish are missed."""
     c, tuned = sizing.scenario.conditions, rated.tuned
-    if rated.rig.family.work == "swim":
+    if rated.work in ("swim", "hang"):
         return (
             f"Only {tuned.near_band * 100:.0f} % of the retrieve comes near {_band(sizing)}: it runs at "
             f"{feet(tuned.mean_m):.1f} ft on average."
@@ -56,7 +56,7 @@ def _missed(sizing: Sizing, rated: Rated) -> str:
     if works <= c.fish_depth_ft + c.floor_reach_ft:
         floor = f"{c.bottom_depth_ft:g} ft"
         return f"It needs a ledge at {works:.0f} ft; where there is none it falls on to {floor}."
-    if rated.rig.family.work == "drop" and rated.fall_ft_s > 0.0:
+    if rated.work == "drop" and rated.fall_ft_s > 0.0:
         past = (low - top) / rated.fall_ft_s
         return (
             f"It falls past the fish at {c.fish_depth_ft:g} ft in {past:.1f} s and lands at {works:.0f} ft, "
@@ -68,7 +68,7 @@ def _missed(sizing: Sizing, rated: Rated) -> str:
 def _ways(catalog: Catalog, sizing: Sizing, rated: Rated) -> Iterator[str]:
     """What would reach them, the smallest change first."""
     c = sizing.scenario.conditions
-    if rated.rig.family.work == "swim":
+    if rated.work == "swim":
         yield _slower(catalog, sizing, rated)
         yield _other_head(sizing, rated)
     elif c.cover.kind in ROOFS and rated.rig.family.work == "drop":

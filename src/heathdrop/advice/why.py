@@ -24,7 +24,7 @@ def runs(sizing: Sizing, rated: Rated) -> str:
     """Which way a rig misses the band: ``high``, ``deep`` or ``""`` when it does not."""
     top, low = sizing.targets.depth_ft
     mean = feet(rated.tuned.mean_m)
-    if rated.along_floor and rated.rig.family.work == "swim":
+    if rated.along_floor and rated.work == "swim":
         return ""
     if mean < top:
         return "high"
@@ -78,9 +78,9 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
 def _depth_limit(sizing: Sizing, rated: Rated, pace: float) -> str:
     """How its depth holds a rig back: met too seldom, a pace they do not like, or the wrong water."""
     c = sizing.scenario.conditions
-    if rated.rig.family.work != "swim" and c.works_ft < c.bottom_depth_ft:
+    if rated.work in ("bottom", "drop") and c.works_ft < c.bottom_depth_ft:
         return f"It works on a ledge at {c.works_ft:g} ft; there is not one everywhere along the wall."
-    if rated.rig.family.work != "swim" or rated.along_floor:
+    if rated.work in ("bottom", "drop") or rated.along_floor:
         return "It works on the floor; the fish stand above it."
     side = {"high": "above", "deep": "below"}.get(runs(sizing, rated))
     if side is not None:
@@ -202,9 +202,11 @@ def _depth_sentence(
             if share >= WHERE_THEY_STAND
             else f"near enough for {share * 100:.0f} of 100 of them"
         )
-        worked = "Worked" if rated.rig.family.work == "bottom" else "Rolled"
+        worked = "Worked" if rated.work == "bottom" else "Rolled"
         return f"{worked} along the floor at {mean_ft:.0f} ft, {met}."
-    if rated.rig.family.work == "drop":
+    if rated.work == "hang":
+        return f"Hung over a limb in {band} and shaken there, at {mean_ft:.1f} ft."
+    if rated.work == "drop":
         if share >= WHERE_THEY_STAND:
             return f"Sent straight down through {band} and worked where it lands, at {mean_ft:.0f} ft."
         past = f" in {passing_s:.1f} s" if passing_s else ""

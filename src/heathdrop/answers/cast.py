@@ -13,7 +13,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.physics.cast import DISPLAY, CastResult, Fidelity, fly, surface_line_m
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.sizing.bands import Bands, cast_bands
-from heathdrop.sizing.program import program_of, usual_way
+from heathdrop.sizing.program import cast_in, program_of, usual_way
 from heathdrop.sizing.scatter import scatter_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.tune import BOARD
@@ -120,7 +120,7 @@ def worked_of(
             lure=rated.lure,
             line=sizing.line,
             water=sizing.water,
-            cast=rated.cast,
+            cast=cast_in(rated, way),
             program=program,
             temperature_f=water,
             scatter=scatter_of(catalog, sizing.scenario, sizing.known),

@@ -228,7 +228,7 @@ class Bench:
             self._flown[key] = _flown(rated.lure, sizing.line, sizing.water, rated.cast, tuple(program))
         result = self._flown[key]
         off = self._off_ft.get(rated.key, 0.0)
-        if rig.family.work == "swim":
+        if rated.work in ("swim", "hang"):
             seconds = seconds_within(self.catalog, result, pace_ft_s, self.belief.edges_ft, off)
             minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
         else:

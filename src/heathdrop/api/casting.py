@@ -16,6 +16,7 @@ from heathdrop.conditions.gear import Line
 from heathdrop.day.deck import Here, next_at
 from heathdrop.measures import IMPERIAL, said_in, sentence
 from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.sizing.cadence import work_in
 from heathdrop.units import count_said, turns_said
 
 __all__ = ["NextAnswer", "next_casts"]
@@ -111,18 +112,20 @@ def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
     rig = tied.rig if tied else RigName.parse(cast.name).rig(catalogue.load())
     line = tied.rod.line if tied else here.scenario.gear.line
     family = rig.family
+    work = work_in(family, catalogue.load().cadences.get(cast.cadence))
+    lands = work in ("bottom", "drop")
     return NextCast(
         **cast.model_dump(exclude={"rod"}),
         rod=tied.rod.name if tied else "",
-        lands=family.work != "swim",
+        lands=lands,
         work=cast.cadence or family.work,
         rig=rig_written(rig),
         line=line,
         said=SaidAnswer(
             rig=sentence(rig_said(rig)),
             line=sentence(line.said),
-            count=count_said(cast.countdown_s) if family.work == "swim" else f"{cast.countdown_s:.1f}",
-            turns=turns_said(cast.turns_per_s),
+            count=f"{cast.countdown_s:.1f}" if lands else count_said(cast.countdown_s),
+            turns="shake it" if work == "hang" else turns_said(cast.turns_per_s),
             runs=sentence(f"{cast.runs_ft:.1f} ft"),
             why=sentence(cast.why),
         ),

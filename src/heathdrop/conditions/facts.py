@@ -63,6 +63,9 @@ PRESENTATIONS = (
     "burn-and-drop",
     "step-down",
     "stroke",
+    "hang",
+    "swim-out",
+    "hole-drop",
 )
 #: Facts of the chosen rig. Words that are ids of a catalogue table are held to it when the catalogue is read.
 OF_RIG: dict[str, Fact] = {

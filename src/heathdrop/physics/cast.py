@@ -35,7 +35,17 @@ from heathdrop.physics.program import LIFT_M_S, LONGEST_CAST_S, TAKING_UP, Phase
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-__all__ = ["DISPLAY", "Cast", "CastResult", "Fidelity", "fly", "line_params", "lure_params", "surface_line_m"]
+__all__ = [
+    "DISPLAY",
+    "LIMB_M",
+    "Cast",
+    "CastResult",
+    "Fidelity",
+    "fly",
+    "line_params",
+    "lure_params",
+    "surface_line_m",
+]
 
 #: Tension is told over so many seconds either way.
 FELT_S = 0.3
@@ -82,6 +92,9 @@ SNAPPED = 0.2
 #: Worked otherwise than steadily, a lure is stepped at least so often within its own time (2m/ρAv, how soon
 #: the water stops it), at most so much finer than usual: a light one on thin line follows the hand at once.
 OWN_TIMES, FINEST = 4.0, 0.25
+#: The limb a line is laid over: how far from where the lure goes in and how high above the water, m
+#: (assumption).
+LIMB_M = 0.3
 #: What screens show; docs/model.md gives its measured error.
 DISPLAY = Fidelity(24, 0.3, 0.025, 0.05)
 #: Phases in which nothing is snatched.
@@ -93,11 +106,13 @@ class Cast:
     """Where the line starts: distance of the cast, rod-tip height, bottom profile (all m).
 
     ``bottom`` holds (distance from the angler, depth) pairs, distance rising: level, sloping or stepped.
+    ``over_limb``: the line lies over a limb beside the lure and goes straight down from there.
     """
 
     distance_m: float
     rod_tip_m: float
     bottom: tuple[tuple[float, float], ...]
+    over_limb: bool = False
 
     def bottom_rows(self) -> NDArray[np.float64]:
         """The bottom as an array of (distance, depth) rows."""
@@ -231,6 +246,11 @@ def fly(
     """
     if not program:
         raise BadInput("program", "empty", "a list of at least one phase")
+    if cast.over_limb:
+        deep = cast.bottom_at(cast.distance_m)
+        below = Cast(LIMB_M, LIMB_M, ((0.0, deep), (200.0, deep)))
+        hung = fly(lure, line, water, below, program, fidelity=fidelity, sample_s=sample_s, shapes=shapes)
+        return _from_the_rod(hung, cast)
     fall_s, z0, first = 0.0, 0.0, 0
     head = samples_room(0)
     if program[0].do == "fall" and program[0].slack:
@@ -258,6 +278,19 @@ def fly(
         drawn = np.concatenate([_hanging(head, grid.mesh.size), drawn[:k]])
     whole = Samples(*(np.concatenate(both) for both in zip(head, played, strict=True)))
     return CastResult(cast, whole, fall_s, z0, drawn[: whole.t.size])
+
+
+def _from_the_rod(hung: CastResult, cast: Cast) -> CastResult:
+    """What was flown from the limb, seen from the angler: the line comes over the limb from the rod."""
+    away, samples = cast.distance_m - LIMB_M, hung.samples
+    shapes = hung.shapes
+    if shapes.size:
+        rod = np.broadcast_to((-away, -cast.rod_tip_m), (len(shapes), 1, 2))
+        shapes = np.append(rod, shapes, axis=1) + np.array((away, 0.0))
+    # The limb holds the line: the rod's own tip moves no further than the shake.
+    tip = samples.tip_z + (LIMB_M - cast.rod_tip_m)
+    moved = samples._replace(x=samples.x + away, line=samples.line + away, tip_z=tip)
+    return CastResult(cast, moved, hung.fall_s, hung.start_depth_m, shapes)
 
 
 def _fine_enough(fidelity: Fidelity, lure: Lure, water: Water, program: Sequence[Phase]) -> Fidelity:

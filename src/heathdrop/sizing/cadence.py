@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, Family
 from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import degree
 from heathdrop.errors import BadInput
@@ -25,7 +25,7 @@ from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
 
-__all__ = ["Cadenced"]
+__all__ = ["Cadenced", "work_in"]
 
 #: A lure that sinks at least so fast (m/s) is falling.
 FALLING_M_S = 0.08
@@ -54,6 +54,26 @@ class Cadenced:
     def way(self) -> str:
         """The way of working that plays it."""
         return self.cadence.id
+
+
+def evenly(cadence: Cadence, tuned: Tuned, count_s: float) -> Cadenced:
+    """A cadence in which the rig is reeled evenly at its setting: nothing of it is played otherwise."""
+    pace = feet(tuned.pace_m_s)
+    return Cadenced(
+        cadence=cadence,
+        tuned=tuned,
+        count_s=count_s,
+        falling=0.0,
+        glides_ft=0.0,
+        far_ft_s=pace,
+        near_ft_s=pace,
+        handle_m_s=tuned.pace_m_s,
+    )
+
+
+def work_in(family: Family, cadence: Cadence | None) -> str:
+    """Swim, bottom, drop or hang: a family's work, or what a cadence makes of it."""
+    return (cadence.work if cadence is not None else "") or family.work
 
 
 def cadences_for(catalog: Catalog, setting: Setting) -> list[Cadence]:

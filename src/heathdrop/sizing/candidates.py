@@ -183,7 +183,7 @@ def promise(setting: Setting) -> float:
     whole = sum(w for k, w in weights.items() if k not in PRICES)
     if family.work == "swim":
         whole -= weights["touch"]
-    else:
+    elif not any(cadence.work for cadence in cadences_for(catalog, setting)):
         # A floor or a drop is met by fish near the floor, or for as long as the slowest fall takes.
         steady += weights["depth"] * math.log(setting.met_on_floor(SLOWEST_FALL_FT_S))
     if setting.weights.ounces:

@@ -26,7 +26,7 @@ class PerHour:
 def cast_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
     """How long one cast takes (s): the count, the work, the way home, and what lies between two casts."""
     hand, between = catalog.judgement.hand, catalog.search.minutes.between_casts_s
-    away, work = rated.cast.distance_m, rated.rig.family.work
+    away, work = rated.cast.distance_m, rated.work
     if work == "swim":
         worked = away / rated.tuned.pace_m_s
     elif work == "bottom":
@@ -34,7 +34,8 @@ def cast_s(catalog: Catalog, sizing: Sizing, rated: Rated) -> float:
             catalog, away
         )
     else:
-        worked = hand.worked_s + _home(catalog, min(away, metres(hand.pitch_ft)))
+        held = rated.tuned.useful_s if work == "hang" else hand.worked_s
+        worked = held + _home(catalog, min(away, metres(hand.pitch_ft)))
     return rated.countdown_s + worked + between
 
 
@@ -45,8 +46,8 @@ def _home(catalog: Catalog, away_m: float) -> float:
 
 def among_s(catalog: Catalog, targets: Targets, rated: Rated) -> float:
     """Seconds of one cast among the fish, by where they stand."""
-    tuned, work = rated.tuned, rated.rig.family.work
-    if work == "swim":
+    tuned, work = rated.tuned, rated.work
+    if work in ("swim", "hang"):
         return tuned.soft_share * tuned.useful_s
     if work == "bottom":
         away = rated.cast.distance_m

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import CastResult, fly
+from heathdrop.physics.cast import Cast, CastResult, fly
 from heathdrop.physics.line import Line
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure
@@ -12,7 +14,7 @@ from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.ways import WAY, WAYS, Way, programme
 from heathdrop.units import metres
 
-__all__ = ["WAY", "WAYS", "Way", "play", "program_of", "usual_way"]
+__all__ = ["WAY", "WAYS", "Way", "cast_in", "play", "program_of", "usual_way"]
 
 
 def usual_way(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
@@ -39,6 +41,11 @@ def program_of(
     return programme(way, pace, count_s=rated.countdown_s, away_m=away, lift_m=lift_m, hold_s=hold_s)
 
 
+def cast_in(rated: Rated, way: str) -> Cast:
+    """The rig's cast as it is thrown for a ``way``: over a limb where it is to hang."""
+    return replace(rated.cast, over_limb=way == "hang")
+
+
 def play(
     sizing: Sizing,
     rated: Rated,
@@ -51,4 +58,6 @@ def play(
 ) -> CastResult:
     """The cast at display fidelity; another ``lure`` or ``line`` on the same programme, to compare."""
     program = program_of(sizing, rated, way, lift_m, hold_s)
-    return fly(lure or rated.lure, line or sizing.line, sizing.water, rated.cast, program, shapes=True)
+    return fly(
+        lure or rated.lure, line or sizing.line, sizing.water, cast_in(rated, way), program, shapes=True
+    )

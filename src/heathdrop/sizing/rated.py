@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import NamedTuple
 
@@ -13,7 +13,7 @@ from heathdrop.physics.kernels.records import Tuned
 from heathdrop.physics.kernels.search import eased
 from heathdrop.physics.rig import Lure, Rig, liveliness
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.sizing.cadence import Cadenced
+from heathdrop.sizing.cadence import Cadenced, work_in
 from heathdrop.sizing.fit import (
     LEAST_BULK_CM2,
     Fits,
@@ -63,9 +63,14 @@ class Rated:
         return name_of(self.rig)
 
     @property
+    def work(self) -> str:
+        """What the hands do with it here: its family's work, or what its cadence makes of that."""
+        return work_in(self.rig.family, None if self.cadence is None else self.cadence.cadence)
+
+    @property
     def along_floor(self) -> bool:
         """Whether it is worked along the floor: dragged or hopped, or swum so that it keeps touching."""
-        return self.rig.family.work == "bottom" or (self.cadence is not None and self.cadence.cadence.floor)
+        return self.work == "bottom" or (self.cadence is not None and self.cadence.cadence.floor)
 
     @cached_property
     def key(self) -> str:
@@ -139,12 +144,12 @@ CLEAR_OF, TICKING = 0.05, 0.5
 WAYS_TO_COVER = ("over", "ticking", "through", "beside", "into", "under", "open")
 
 
-def way_to(setting: Setting, in_cover: float) -> str:
-    """How a lure of the setting's family goes to the cover, ``in_cover`` for that share of its path."""
-    kind, work = setting.stand.kind, setting.family.work
+def way_to(setting: Setting, in_cover: float, work: str) -> str:
+    """How a lure worked so goes to the cover, ``in_cover`` for that share of its path."""
+    kind = setting.stand.kind
     if kind == "open":
         return "open"
-    if work == "drop":
+    if work in ("drop", "hang"):
         return "under" if setting.stand.row.under else "into"
     if work == "bottom":
         return "through"
@@ -166,6 +171,7 @@ def rated_one(
     cover; ``cadence`` where it is not reeled steadily (its own measures are ``tuned``, then), ``landed_s``
     how long it takes to its start where the count goes on after that."""
     catalog, targets = setting.catalog, setting.targets
+    work = rig.family.work if cadence is None else work_in(rig.family, cadence.cadence)
     numbers = catalog.judgement.fit
     falling = seconds if landed_s is None else landed_s
     fall = feet(tuned.start_depth_m / falling) if 0.0 < falling < NEVER_S else 0.0
@@ -183,14 +189,16 @@ def rated_one(
         "tackle": max(numbers.least_part, held.fit),
     }
     matted = setting.stand.row.does == "mat"
-    if rig.family.work != "swim":
-        odds = setting.odds(rig, lure, tuned)
+    among = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
+    if work != "swim":
+        odds = setting.odds(rig, lure, tuned, work=work)
+        hung = numbers.met_outside + (1.0 - numbers.met_outside) * among
         parts |= {
-            "depth": setting.met_on_floor(fall),
+            "depth": hung if work == "hang" else setting.met_on_floor(fall),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
             "touch": min(1.0, math.sqrt(felt / numbers.enough)),
         }
-        way = way_to(setting, tuned.in_cover)
+        way = way_to(setting, tuned.in_cover, work)
         return Rated(
             rig=rig,
             lure=lure,
@@ -199,20 +207,19 @@ def rated_one(
             fall_ft_s=fall,
             cover=odds,
             fits=joined(catalog, parts),
-            cast=cast,
+            cast=replace(cast, over_limb=True) if work == "hang" else cast,
             felt=felt,
             borne=borne,
             liking=liking,
             way=way,
+            cadence=cadence,
             fishes_oz=closed.fishes_oz,
         )
     parts["pace"] = max(numbers.least_part, tuned.comfort)
-    swum = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
-    if cadence is not None and cadence.cadence.floor:
-        swum = tuned.soft_share
+    swum = tuned.soft_share if cadence is not None and cadence.cadence.floor else among
     found = []
     for way, loses in _ways_past(setting, tuned):
-        odds = setting.odds(rig, lure, tuned, beside=way == "beside")
+        odds = setting.odds(rig, lure, tuned, beside=way == "beside", work=work)
         more = {
             "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
@@ -241,7 +248,7 @@ def rated_one(
 
 def _ways_past(setting: Setting, tuned: Tuned) -> list[tuple[str, float]]:
     """The ways a swum lure's path can go to the cover, each with the share of the fish that it loses."""
-    way, loses = way_to(setting, tuned.in_cover), setting.beside_loses
+    way, loses = way_to(setting, tuned.in_cover, "swim"), setting.beside_loses
     if loses is None or way in ("open", "over"):
         return [(way, 0.0)]
     return [(way, 0.0), ("beside", loses)]

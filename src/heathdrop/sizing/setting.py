@@ -196,28 +196,31 @@ class Setting:
         least_way_ft: float = 0.0,
         stand: Stand | None = None,
         beside: bool = False,
+        work: str = "",
     ) -> CoverOdds:
         """Odds in this water's cover for a rig at a setting, what was learned of its mat included. Only where
         its path is in the cover does it foul or hang; ``beside`` it passes along it.
 
-        ``least_way_ft`` is the least way swum in it; ``stand`` another way into the same cover.
+        ``work`` is what the hands do with it (its family's, unless said), ``least_way_ft`` the least way swum
+        in it; ``stand`` another way into the same cover.
         """
-        hand, work = self.catalog.judgement.hand, rig.family.work
+        hand, work = self.catalog.judgement.hand, work or rig.family.work
         met = self.catalog.cover.wood.beside if beside else 1.0
         sunk = max(0.0, feet(tuned.start_depth_m) - self.cover_top_ft)
         swum = hand.through_cover * feet(self.cast_for(rig).distance_m) * tuned.in_cover * met
-        way = hand.hopped_ft if work == "drop" else max(swum, least_way_ft)
+        let_in = work in ("drop", "hang")
+        way = hand.hopped_ft if let_in else max(swum, least_way_ft)
         found = cover_odds(
             self.catalog,
             rig,
             net_weight_n=lure.net_weight_n,
             stand=stand or self.stand,
-            fall_in_ft=sunk * (1.0 - self.open_share) if work == "drop" else sunk,
+            fall_in_ft=sunk * (1.0 - self.open_share) if let_in else sunk,
             swim_in_ft=way,
             mat_factor=self.mat_factor,
             touching=tuned.in_cover * met if work == "swim" else 1.0,
         )
-        if work == "drop" and self.open_share:
+        if let_in and self.open_share:
             found = replace(found, passes=1.0 - (1.0 - found.passes) * (1.0 - self.open_share))
         return found
 

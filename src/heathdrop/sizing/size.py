@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.rule_records import Cadence
 from heathdrop.conditions.facts import Facts
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
@@ -20,8 +21,9 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, as_seen
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
-from heathdrop.sizing.cadence import Cadenced, cadences_for, reaches_steadily, told, worked_in
+from heathdrop.sizing.cadence import Cadenced, cadences_for, evenly, reaches_steadily, told, worked_in
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
+from heathdrop.sizing.held import hung
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import Rated, rated_one
 from heathdrop.sizing.scatter import moved_by_pace_m
@@ -175,8 +177,16 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     others searched, the best of them searched closely and measured at board fidelity.
     """
     if setting.family.work != "swim":
-        tuned = [_worked(setting, limits_for(setting))] * len(rigs)
-        return ranked(setting, _rated(setting, rigs, tuned))
+        return ranked(setting, _not_swum(setting, rigs))
+    found = _swum(setting, rigs)
+    scene, bounds = _scene(setting, rigs, limits_for(setting))
+    order = sorted(found, key=lambda k: -found[k].fits.score)[:CADENCED]
+    found.update({k: _cadenced(setting, scene, bounds[k], found[k]) for k in order})
+    return ranked(setting, list(found.values()))
+
+
+def _swum(setting: Setting, rigs: Sequence[Rig], cadence: Cadence | None = None) -> dict[int, Rated]:
+    """Every rig reeled steadily at its own best, or so in a ``cadence`` of a family that is dropped."""
     worths = quick_worths(setting, rigs)
     order = sorted(range(len(rigs)), key=lambda k: -worths[k])
     first, rest = order[:SEARCHED], order[SEARCHED:]
@@ -187,7 +197,7 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
         mine = [rigs[k] for k in some]
         lures, limits = [setting.lure(rig) for rig in mine], [bounds[k] for k in some]
         tuned = tune(lures, limits, scene=scene, refine=rounds == ROUNDS, rounds=rounds, begun=begun)
-        found.update(zip(some, _rated(setting, mine, tuned), strict=True))
+        found.update(zip(some, _rated(setting, mine, tuned, cadence), strict=True))
 
     search(first, 0)
     if rest:
@@ -195,19 +205,45 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
         settings = _foretold([found[k] for k in first], lures, [bounds[k] for k in rest], setting)
         limits = [bounds[k] for k in rest]
         cast = _again(setting, lures, limits, scene, cast_once(lures, limits, scene, settings))
-        found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast), strict=True))
+        found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast, cadence), strict=True))
     best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
     search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
-    order = sorted(found, key=lambda k: -found[k].fits.score)[:CADENCED]
-    found.update({k: _cadenced(setting, scene, bounds[k], found[k]) for k in order})
-    return ranked(setting, list(found.values()))
+    return found
+
+
+def _not_swum(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
+    """Rigs worked on the floor or dropped, in their order; where fish hang above it those that are dropped
+    are held at their depth too, and the better way stands."""
+    down = _rated(setting, rigs, [_worked(setting, limits_for(setting))] * len(rigs))
+    noise = setting.catalog.judgement.fit.noise
+    for cadence in cadences_for(setting.catalog, setting):
+        if not cadence.work:
+            continue
+        held = _swum(setting, rigs, cadence) if cadence.work == "swim" else _hung(setting, rigs, cadence)
+        down = [
+            held[k] if k in held and held[k].fits.score > one.fits.score + noise else one
+            for k, one in enumerate(down)
+        ]
+    return down
+
+
+def _hung(setting: Setting, rigs: Sequence[Rig], cadence: Cadence) -> dict[int, Rated]:
+    """Every rig that can be hung at the fish's depth."""
+    scene, bounds = _scene(setting, rigs, limits_for(setting))
+    found = {}
+    for k, (rig, own) in enumerate(zip(rigs, bounds, strict=True)):
+        lure = setting.lure(rig)
+        played = hung(setting, scene, own, lure, cadence)
+        if played is not None:
+            found[k] = rated_one(setting, rig, lure, played.tuned, played.count_s, played)
+    return found
 
 
 def rate_each(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     """Rigs of the setting's family, each searched and rated as closely as if it alone were asked, in their
     order."""
     if setting.family.work != "swim":
-        return _rated(setting, rigs, [_worked(setting, limits_for(setting))] * len(rigs))
+        return _not_swum(setting, rigs)
     scene, bounds = _scene(setting, rigs, limits_for(setting))
     lures = [setting.lure(rig) for rig in rigs]
     begun = tune(lures, bounds, scene=scene, refine=False, rounds=0)
@@ -220,20 +256,23 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
     than the noise: the simpler hand stands."""
     best, noise = steady, setting.catalog.judgement.fit.noise
     for cadence in cadences_for(setting.catalog, setting):
-        if not cadence.floor and not reaches_steadily(steady.tuned):
+        if not (cadence.floor or cadence.holes) and not reaches_steadily(steady.tuned):
             continue
+        even = _over_the_tops(setting, scene, limits, steady) if cadence.holes else steady
         played = worked_in(
             setting,
             scene,
             limits=limits,
-            away=steady.cast,
-            lure=steady.lure,
-            steady=steady.tuned,
-            count_s=steady.countdown_s,
+            away=even.cast,
+            lure=even.lure,
+            steady=even.tuned,
+            count_s=even.countdown_s,
             cadence=cadence,
         )
         if played is None:
             continue
+        if cadence.holes:
+            played = replace(played, tuned=played.tuned._replace(in_cover=even.tuned.in_cover))
         if cadence.floor and not _steadily(setting, scene, limits, steady, played):
             continue
         if played.tuned.soft_share > 0.0:
@@ -243,11 +282,24 @@ def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> 
     return best if best.cadence is None else _as_told(setting, scene, limits, steady, best.cadence)
 
 
+def _over_the_tops(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> Rated:
+    """The rig reeled steadily so that it ticks the tops: between the holes that is how it is swum."""
+    numbers = setting.catalog.judgement.targets
+    band = scene.band._replace(
+        top=max(scene.band.skates, scene.band.cover - metres(numbers.tick_above_ft)),
+        low=scene.band.cover + metres(numbers.tick_into_ft),
+    )
+    return _rated(setting, [steady.rig], tune([steady.lure], [limits], scene._replace(band=band)))[0]
+
+
 def _as_told(setting: Setting, scene: Scene, limits: Limits, steady: Rated, chosen: Cadenced) -> Rated:
     """A rig in the cadence that was chosen, as screens play it; steady where that is no longer better."""
     played = told(setting, scene, limits, steady.cast, steady.lure, chosen)
     if played is None:
         return steady
+    if chosen.cadence.holes:
+        # What is killed over a hole is in the cover no more than it is between them.
+        played = replace(played, tuned=played.tuned._replace(in_cover=chosen.tuned.in_cover))
     one = _rated_in(setting, steady, played)
     return one if one.fits.score > steady.fits.score + setting.catalog.judgement.fit.noise else steady
 
@@ -309,11 +361,15 @@ def _logs(lures: Sequence[Lure]) -> NDArray[np.float64]:
     return np.log(np.maximum(columns, 1e-9) * (np.e, 1.0, 1.0, 1.0))
 
 
-def _rated(setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned]) -> list[Rated]:
-    """Rigs of one family rated at their settings, in their order."""
+def _rated(
+    setting: Setting, rigs: Sequence[Rig], tuned: Sequence[Tuned], cadence: Cadence | None = None
+) -> list[Rated]:
+    """Rigs of one family rated at their settings, in their order; reeled steadily in a ``cadence`` where one
+    is given."""
     lures = [setting.lure(rig) for rig in rigs]
     seconds = _countdowns(setting, lures, tuned)
-    return [rated_one(setting, *row) for row in zip(rigs, lures, tuned, seconds, strict=True)]
+    even = [None if cadence is None else evenly(cadence, *row) for row in zip(tuned, seconds, strict=True)]
+    return [rated_one(setting, *row) for row in zip(rigs, lures, tuned, seconds, even, strict=True)]
 
 
 def _scene(setting: Setting, rigs: Sequence[Rig], limits: Limits) -> tuple[Scene, list[Limits]]:
@@ -364,7 +420,7 @@ def rated_at(
     """A swum rig at a count (s) and a pace (ft/s) of the angler's own; None leaves the search's. ``seen`` is
     the factor on its drag and lift that a cast showed."""
     if setting.family.work != "swim":
-        return _rated(setting, [rig], [_worked(setting, limits_for(setting))])[0]
+        return _not_swum(setting, [rig])[0]
     scene, bounds = _scene(setting, [rig], limits_for(setting))
     lure, cast, landed = as_seen(setting.lure(rig), seen), setting.cast_for(rig), None
     if count_s is None or pace_ft_s is None:

@@ -13,6 +13,8 @@ from heathdrop.conditions.scenario import OFF_BOTTOM_FT, Conditions, fading
 from heathdrop.sizing.activity import Activity
 from heathdrop.sizing.schools import NEUTRAL, Leaning
 
+#: Holes this open (share) are what is fished.
+HALF_OPEN = 0.5
 #: Why the floor's band.
 ON_BOTTOM = "fish are on the bottom: the last foot above it"
 #: Postures that say where the fish are: grass is then what a lure goes through, not where it is to work.
@@ -119,9 +121,13 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
         band = (fish - numbers.along_edge_ft, min(fish + numbers.along_edge_ft, bottom))
         found.append((grass, band, "fish stand along the edge, at their own depth"))
     elif grass > 0.0 and top is not None:
-        deeper = numbers.into_holes * max(0.0, fish - top)
+        # Where holes are fished a lure falls in to the fish, as far as they let it.
+        narrow, wide = catalog.cover.stems.hole_ft
+        holes = 1.0 - fading(c.cover.hole_ft or 0.0, narrow, wide)
+        deeper = (numbers.into_holes + (1.0 - numbers.into_holes) * holes) * max(0.0, fish - top)
         band = (top - numbers.tick_above_ft + deeper, min(top + numbers.tick_into_ft + deeper, bottom))
-        found.append((grass, band, "fish are in the grass: tick its top"))
+        why = "over its tops and into its holes" if holes >= HALF_OPEN else "tick its top"
+        found.append((grass, band, f"fish are in the grass: {why}"))
     rest = 1.0 - sum(share for share, _, _ in found)
     for posture, share in _asked_by(catalog, c.postures).items():
         if posture == "on-bottom":

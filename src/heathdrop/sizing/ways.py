@@ -61,6 +61,20 @@ WAYS: tuple[Way, ...] = (
     Way(
         "swing", "swing back under the boat", "retrieve half-way, stop, and let it pendulum home", hold_s=8.0
     ),
+    Way(
+        "hole-drop",
+        "kill it over the holes",
+        "reel over the tops, stop dead over each hole and let it fall in",
+        hold_s=1.5,
+    ),
+    Way(
+        "hang",
+        "hang it at their depth",
+        "the line over a limb, let down to their depth and shaken there",
+        lift_m=0.025,
+        hold_s=12.0,
+    ),
+    Way("swim-out", "stop it and swim it out", "stop it at their depth on its way down, then reel it out"),
 )
 WAY = {way.id: way for way in WAYS}
 #: The quickest that a floor roll is reeled, m/s: quicker it lifts off.
@@ -142,6 +156,10 @@ def _shaken(h: Hand) -> tuple[Phase, ...]:
     return DOWN, shake, Phase("drag", times=2), shake
 
 
+def _hung(h: Hand) -> tuple[Phase, ...]:
+    return h.count, Phase("shake", lift_m=h.lift_m, for_s=h.hold_s)
+
+
 def _swung(h: Hand) -> tuple[Phase, ...]:
     half = Phase("retrieve", speed_m_s=h.pace_m_s, for_s=0.5 * h.away_m / h.pace_m_s, take_up=True)
     return h.count, half, Phase("swing", for_s=h.hold_s)
@@ -161,6 +179,9 @@ PLAYED: dict[str, Callable[[Hand], tuple[Phase, ...]]] = {
     "step-down": _lifted("step-down"),
     "shake": _shaken,
     "swing": _swung,
+    "hole-drop": _stopped,
+    "hang": _hung,
+    "swim-out": _steady,
 }
 
 

@@ -66,7 +66,7 @@ def likely(work: str, cover_kind: str) -> tuple[str, ...]:
 
 def askable(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     """What a rig may have done, or met, in its water: what is asked about it."""
-    kind, swum = sizing.scenario.conditions.cover.kind, rated.rig.family.work == "swim"
+    kind, swum = sizing.scenario.conditions.cover.kind, rated.work == "swim"
     never = set() if swum else {"ran-high", "ran-low", "ticked-top", "rolled"}
     if sizing.scenario.conditions.cover.top_depth_ft is None:
         never |= {"ticked-top"}
@@ -103,7 +103,7 @@ def mended(
         **setting.facts,
         "trailer": rated.rig.trailer.id,
         "head_oz": rated.rig.head_oz,
-        "work": "bottom" if rated.along_floor else setting.family.work,
+        "work": "bottom" if rated.along_floor else rated.work,
     }
     case, ran = Case(setting, rated, hand, went), None
     swum = facts["work"] == "swim"

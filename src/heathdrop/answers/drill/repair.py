@@ -34,7 +34,7 @@ def ask_repair(named: Named, rng: random.Random) -> Question:
         scenario = SizeRequest.model_validate(random_water(rng)).scenario()
         best = call_of(scenario, places=1).standings[0]
         sizing, rated = best.sizing, best.best
-        if named.topic.startswith("ran") and rated.rig.family.work != "swim":
+        if named.topic.startswith("ran") and rated.work != "swim":
             continue
         missed = round(rng.uniform(1.0, 2.5), 1) if named.topic.startswith("ran") else None
         right = mended(catalog, sizing, rated, named.topic, missed).changes

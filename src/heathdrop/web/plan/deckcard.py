@@ -13,6 +13,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer, as_tied
 from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
+from heathdrop.sizing.cadence import work_in
 from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, order_said, rig_said
 from heathdrop.web.shell.assets import bundled, static_file
 from heathdrop.web.shell.rendering import templates
@@ -38,7 +39,8 @@ def _cast_data(plan: PlanAnswer, s: PlannedStop, served: WithAnswer, why: str) -
     """A cast as the card's script shows it and as its record carries it: the fields of the deck's own."""
     tied = next(r for r in plan.rods if r.name == served.rod)
     hands, change = hands_of(served), CHANGES[served.change]
-    work = catalogue.load().families[served.rig.family].work
+    catalog = catalogue.load()
+    work = work_in(catalog.families[served.rig.family], catalog.cadences.get(served.cadence))
     return {
         "rod": served.rod,
         "said": sentence(rig_said(served.rig)) + (f" ({change})" if change else ""),
@@ -47,7 +49,7 @@ def _cast_data(plan: PlanAnswer, s: PlannedStop, served: WithAnswer, why: str) -
         "turns_said": sentence(hands.hand),
         "runs_said": sentence(hands.runs),
         "why": sentence(why),
-        "lands": work != "swim",
+        "lands": work in ("bottom", "drop"),
         "rig": served.rig.model_dump(exclude={"name"}),
         "line": tied.line,
         "countdown_s": served.countdown_s,

@@ -14,6 +14,7 @@ from heathdrop.answers import plan as plans
 from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
 from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.cadence import work_in
 from heathdrop.sizing.ways import WAY
 from heathdrop.units import count_said, counted, turns_said
 
@@ -43,7 +44,8 @@ def rig_said(rig: RigOnRod) -> str:
 
 def hands_of(served: WithAnswer) -> Hands:
     """How a rod is worked at a stop."""
-    work = catalogue.load().families[served.rig.family].work
+    catalog = catalogue.load()
+    work = work_in(catalog.families[served.rig.family], catalog.cadences.get(served.cadence))
     count, runs = f"{served.countdown_s:.1f}", f"{served.runs_ft:.1f} ft"
     if work == "swim":
         turns, count = turns_said(served.turns_per_s), count_said(served.countdown_s)
@@ -57,6 +59,17 @@ def hands_of(served: WithAnswer) -> Hands:
             runs_label="Runs at",
             runs=runs,
             said=said,
+        )
+    if work == "hang":
+        count = count_said(served.countdown_s)
+        return Hands(
+            count_label="Count, s",
+            count=count,
+            hand_label="Then",
+            hand="shake it",
+            runs_label="Works at",
+            runs=runs,
+            said=f"{counted(served.countdown_s)}, stop it over a limb and shake it, works at {runs}",
         )
     lands = f"lands in {count} s"
     if work == "drop":

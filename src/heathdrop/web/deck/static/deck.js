@@ -133,7 +133,7 @@ function tick() {
     return;
   }
   if (!state.reeling) { reel(here.countdown_s); }
-  if (here.lands) { now.textContent = `${Math.floor(at)}`; return; }
+  if (here.lands || here.work === "hang") { now.textContent = `${Math.floor(at)}`; return; }
   const turns = Math.floor((at - state.reeling) * here.turns_per_s);
   if (turns !== turned) { turned = turns; beep(turns % 4 ? 640 : 780, 0.04); }
   if (Math.floor(at) !== spoken) { spoken = Math.floor(at); now.textContent = String(spoken); }

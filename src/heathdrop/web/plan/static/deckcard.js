@@ -98,9 +98,9 @@ function tick() {
     beep(1040, 0.4);
     buzz(400);
   }
-  now.textContent = cast.lands ? "Down" : "Reel";
+  now.textContent = cast.lands ? "Down" : cast.work === "hang" ? "Stop" : "Reel";
   const whole = Math.floor((passed - cast.countdown_s) * cast.turns_per_s);
-  if (!cast.lands && whole !== turned) { turned = whole; beep(whole % 4 ? 640 : 780, 0.04); }
+  if (!cast.lands && cast.work !== "hang" && whole !== turned) { turned = whole; beep(whole % 4 ? 640 : 780, 0.04); }
 }
 
 function show() {

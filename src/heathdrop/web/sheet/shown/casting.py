@@ -37,6 +37,8 @@ from heathdrop.web.sheet.shown.section import span_ft
 from heathdrop.web.shell.frame import NARROW, WIDE, Scale
 
 FRAME_S = 0.2
+#: Ways in which the handle's pace is what matters.
+REELED = ("steady", "slow-roll", "stop-and-go", "burn-and-drop", "twitch", "swing", "swim-out", "hole-drop")
 #: Steps between the countdown's rows, in the units said, and how many rows at most.
 ROW_STEPS, MOST_ROWS = {False: (1.0, 2.0, 5.0, 10.0), True: (0.5, 1.0, 2.0, 5.0)}, 18
 
@@ -95,6 +97,7 @@ class Casting:
     slack_said: str
     at_count: str
     feet: tuple[Foot, ...]
+    paced: bool
     turns_per_s: str
     turns_said: str
     count_s: str
@@ -225,6 +228,8 @@ def window_said(sizing: Sizing, rated: Rated, worked: Worked) -> str:
         low, high = worked.count_band_s
         bottom = feet_said(sizing.scenario.conditions.bottom_depth_ft)
         return f"It lands in {bottom} ft after {low:.1f} to {high:.1f} s: wait for the line to go slack."
+    if rated.work == "hang":
+        return f"Stop it after {worked.count_s:.1f} s, the line over a limb, and shake it there."
     w = count_window(sizing, rated)
     band = f"{feet_said(w.top_ft)} to {feet_said(w.low_ft)} ft"
     if w.early_s < AT_ONCE_S:
@@ -280,8 +285,9 @@ def casting_of(
         rivals=rivals,
         window=window_said(sizing, rated, worked),
         slack_said=_taken_up(own),
-        at_count="Down" if worked.to_bottom else "Reel",
+        at_count="Down" if worked.to_bottom else "Stop" if rated.work == "hang" else "Reel",
         feet=feet_rows(sizing, rated, bands),
+        paced=way.id in REELED,
         turns_per_s=f"{turns:.4f}",
         turns_said=f"{turns_said(turns)} turns in 20 s, {pace:.1f} ft/s on a {per_turn:g} in reel",
         count_s=f"{worked.count_s:.2f}",

@@ -93,12 +93,12 @@ def rigging_of(
         faults=tuple(Fault(WENT[k], link(wrong=k, missed_ft=""), k == wrong) for k in askable(sizing, rated)),
         fished=_fished(sizing, rated, found.ran_ft if found else None),
         changes=tuple(Advised(c, link(**TRIED, **dict(c.tries)) if c.tries else "") for c in changes),
-        misses=_misses(wrong, missed_ft, link) if rated.rig.family.work == "swim" else (),
+        misses=_misses(wrong, missed_ft, link) if rated.work == "swim" else (),
     )
 
 
 def _fished(sizing: Sizing, rated: Rated, ran_ft: float | None) -> Thrown:
-    gear, swum = sizing.scenario.gear, rated.rig.family.work == "swim"
+    gear, swum = sizing.scenario.gear, rated.work == "swim"
     turns = turns_said(gear.turns_per_s(feet(rated.tuned.pace_m_s))) if swum else ""
     tip = f"Rod tip {gear.rod_tip_height_ft:g} ft up, as under Gear."
     ran = "" if ran_ft is None else f" So fished it ran at about {ran_ft:.1f} ft."

@@ -126,7 +126,7 @@ def present(
         is_best=chosen is best,
         to_best=link(pick="", count_s="", pace_ft_s="", turns="", seen=""),
         kept=kept,
-        met=met_by(sizing, chosen) if kept and chosen.rig.family.work == "swim" else "",
+        met=met_by(sizing, chosen) if kept and chosen.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
         title=title_of(sizing, chosen),
         doubt=doubt_of(catalog, sizing, chosen) or "",

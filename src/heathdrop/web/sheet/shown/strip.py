@@ -46,9 +46,11 @@ def aloud(sizing: Sizing, rated: Rated) -> str:
     head = ounces_as_written(rated.rig.head_oz)
     rig = f"{head} oz {rated.rig.family.name}, {rated.rig.trailer.name}"
     down = f"{rig}: count {rated.countdown_s:.1f}"
-    if rated.rig.family.work == "drop":
+    if rated.work == "hang":
+        return f"{down} with the line over a limb, stop it, shake it there {rated.tuned.useful_s:.0f} s."
+    if rated.work == "drop":
         return f"{down}, let it land, hop it once or twice, then move on."
-    if rated.rig.family.work == "bottom":
+    if rated.work == "bottom":
         return f"{down}, let it land, then work it along the floor, a foot in about {1.0 / pace:.0f} s."
     sized = rated.cadence
     if sized is not None:
@@ -70,6 +72,8 @@ def _cadence_said(sizing: Sizing, sized: Cadenced) -> str:
         "yo-yo": f"let it land, then reel it up {pull} and let it swing down {pause}, over and over",
         "stop-and-go": f"then {turns}, and now and then a dead stop of {pause}",
         "twitch": f"then {turns}, the tip snapped {pull} every {pause} and lowered as it sinks back",
+        "hole-drop": f"then {turns} over the tops, and a dead stop of {pause} over each hole",
+        "swim-out": f"stop it there, then {turns}, out past them",
         "burn-and-drop": f"then three quick seconds and a drop of {pause} on a tight line, over and over",
     }[sized.way]
 
@@ -122,17 +126,19 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         floor = worked.on_floor >= ON_FLOOR and high - low < LEAST_SPREAD_FT
         spread = "along the floor" if floor else f"{low:.1f} to {high:.1f}"
         return count, Figure("Works at", f"{mean:.1f}", "ft", spread), falls
-    if rated.rig.family.work == "drop":
+    if rated.work in ("drop", "hang"):
         through = Figure("Gets through", f"{rated.cover.passes * 100:.0f}", "of 100", "quiet entries")
         hangs = Figure("Hangs up", f"{rated.cover.hangs * 100:.0f}", "of 100", "casts")
         works = Figure("Works at", f"{mean:.0f}", "ft", "hopped where it lands")
+        if rated.work == "hang":
+            works = Figure("Works at", f"{mean:.1f}", "ft", "shaken where it is stopped")
         return (
             count,
             works,
             falls,
             hangs if sizing.scenario.conditions.cover.kind in SNAGS else through,
         )
-    if rated.rig.family.work == "bottom":
+    if rated.work == "bottom":
         return (
             count,
             Figure("Sweep", f"{1.0 / pace:.0f}", "s a foot", "the rod moves it"),
