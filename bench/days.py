@@ -2,13 +2,15 @@
 
     python -m bench.days [days a stop] [seed] [worlds, joined by commas]
 
-Thirty stops (worked waters of Ashmoor Water and random ones): at ten the fish are about where they are said to
-be, at ten nobody says, at ten they are said to be somewhere and stand as the world has it. Rods as the plan ties
-them, five for six stops. Every rig runs up to an eighth off what is simulated, another share each day; whether
+Thirty stops (worked waters of Ashmoor Water and random ones): at ten the fish are about where they are said
+to
+be, at ten nobody says, at ten they are said to be somewhere and stand as the world has it. Rods as the plan
+ties them, five for six stops. Every rig runs up to an eighth off what is simulated, another share each day;
+whether
 it gets in, fouls or hangs is thrown by dice. Four anglers fish the same fish: the deck (asked after each
 cast), the plan's rod with its counts stepped, a guide (two casts a count, then the next rod), and one count.
-All fan over the stop and throw again what bit until it is let pass twice. Days on which nobody is at a stop are
-left out: no angler finds them. What it cannot show: how real fish stand.
+All fan over the stop and throw again what bit until it is let pass twice. Days on which nobody is at a stop
+are left out: no angler finds them. What it cannot show: how real fish stand.
 """
 
 from __future__ import annotations
@@ -43,6 +45,7 @@ from heathdrop.physics.rig_name import name_of
 from heathdrop.search.belief import bite_per_s
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.hunt import Hunt
+from heathdrop.search.order import Opening
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.size import Rated
 from heathdrop.units import feet
@@ -97,7 +100,7 @@ class OnDeck:
         return self.step.cast, int((self.step.lane + 0.5) * LANES / self.lanes)
 
     def sees(self, outcome: str, at_s: float | None, minute: float) -> None:
-        self.hunt.tell(self.step.cast, outcome, at_s, lane=self.step.lane, minute=minute)
+        self.hunt.tell(self.step.cast, outcome, at_s, self.step.lane)
 
 
 @dataclass
@@ -119,12 +122,12 @@ class Here:
         per_s = bite_per_s(catalog, judge(catalog, scenario.conditions).value)
         return Hunt(
             catalog,
-            self.bench.belief,
+            first_belief(scenario),
             per_s,
             self.casts,
             to_hand=[self.bench.key(r) for r in self.hand],
             place=place_of(catalog, scenario),
-            opens=name_of(self.served).text(),
+            opens=Opening(name_of(self.served).text()),
         )
 
     def anglers(self) -> dict[str, Angler]:
@@ -196,7 +199,7 @@ def fished(
 
 
 def the_stops(seed: int) -> list[tuple[Stop, str, float]]:
-    """Thirty stops with how well their fish are known; "wrong" ones are said to be at a depth drawn blindly."""
+    """Thirty stops with how well their fish are known; "wrong" ones are said to be at any depth."""
     rng = random.Random(seed)
     bodies = [row["body"] for row in ashmoor.worked()][:12] + [random_water(rng) for _ in range(18)]
     rng.shuffle(bodies)

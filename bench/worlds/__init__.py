@@ -1,6 +1,7 @@
 """Fish that are not the program's own: what `make days` throws at.
 
-Three worlds, each with its own sources and numbers, written before the search that is tried on them and frozen
+Three worlds, each with its own sources and numbers, written before the search that is tried on them and
+frozen
 since. None imports the program's belief, liking or detection: they know a stop's water and a cast's path.
 """
 
@@ -46,8 +47,8 @@ class Thrown:
     lane: int
 
     def spent(self, low_ft: float, high_ft: float, whole: bool = False) -> tuple[float, float]:
-        """Seconds between two depths while it is worked (``whole``: from the splash on), and the middle second of
-        them."""
+        """Seconds between two depths while it is worked (``whole``: from the splash on), and the middle
+        second of them."""
         middles = 0.5 * (self.depth_ft[1:] + self.depth_ft[:-1])
         inside = (middles >= low_ft) & (middles <= high_ft)
         if not whole:

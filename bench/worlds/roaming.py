@@ -2,8 +2,8 @@
 
 Bait moves through a stop and fish with it: a group every fifteen minutes on average (on a third of the days
 none in an hour), there for some eight, across two or three directions at a depth of its own. While they feed
-several are taken in a row by what comes past at their depth and speed; a lure's kind matters little, its speed
-and depth much.
+several are taken in a row by what comes past at their depth and speed; a lure's kind matters little, its
+speed and depth much.
 """
 
 from __future__ import annotations

@@ -1,8 +1,9 @@
 """Single fish, each at its own place in the cover.
 
-An occupancy by cover and light: so many fish to a stop by its cover, each in a direction and at a depth of its
-own, in shade where it is bright. A fish decides once a pass, by how near the lure comes and not by how long it
-stays; after it let a kind of lure pass three times it hardly looks at it. No fish tells of another.
+An occupancy by cover and light: so many fish to a stop by its cover, each in a direction and at a depth of
+its
+own, in shade where it is bright. A fish decides once a pass, by how near the lure comes and not by how long
+it stays; after it let a kind of lure pass three times it hardly looks at it. No fish tells of another.
 """
 
 from __future__ import annotations

@@ -29,7 +29,8 @@ def test_shares_and_chances(cat: Catalog) -> None:
     assert list(numbers.bite.per_s) == sorted(numbers.bite.per_s)
     assert len(numbers.bite.per_s) == len(cat.targets) == 5
     assert 0.0 < numbers.grid.opens_from < 1.0 < numbers.grid.sized_first
-    assert numbers.grid.stays == 3  # anglers throw two or three at a count
+    assert 0.2 <= numbers.grid.tail <= 1.0 / 3.0  # a strong hint and no wall
+    assert numbers.hunt.sized_for == numbers.hunt.again == 2
     low, high = numbers.paces.edges_ft_s
     slow, middle, quick = numbers.paces.usual_ft_s
     assert slow < low < middle < high < quick

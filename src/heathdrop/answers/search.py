@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Hashable, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
-from functools import partial
 
 import numpy as np
 
@@ -21,24 +19,16 @@ from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
-from heathdrop.search.belief import PACES, Belief, bite_per_s
+from heathdrop.search.belief import Belief, bite_per_s
 from heathdrop.search.coverage import Candidate
-from heathdrop.search.order import (
-    Answered,
-    Next,
-    Opening,
-    Place,
-    nobody_after,
-    order_of,
-    told_by,
-    tried,
-)
+from heathdrop.search.hunt import Hunt, Throw
+from heathdrop.search.order import Answered, Next, Opening, Place, nobody_after, tried
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
-from heathdrop.units import count_said, counted, feet, ounces_as_written
+from heathdrop.units import counted, feet, ounces_as_written
 
 __all__ = ["MOST_CASTS", "Search", "Step", "best_few", "search_water", "water_of"]
 
@@ -115,6 +105,8 @@ def search_water(
         # With nothing tied on yet it is opened as the sheet calls it, while it is known how deep they are.
         share = None if scenario.conditions.fish_span_ft is not None else 0.0
         opening = Opening(called[0].rigs[0].key, share)
+    if rods and not opens:
+        opening = Opening(max((bench.sized(rig)[1] for rig in rods), key=lambda r: r.fits.score).key)
     if told and not rods:
         hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
     bench.learn(told, hand)
@@ -122,63 +114,33 @@ def search_water(
     answered = [
         Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in told
     ]
-    belief, place, thrown = first, place_of(catalog, scenario, fish), Counter[Hashable]()
-    for one_answer in answered:
-        belief = told_by(
-            catalog,
-            belief,
-            per_s=per_s,
-            answered=one_answer,
-            place=place,
-            before=thrown[one_answer.cast.setting],
-        )
-        thrown[one_answer.cast.setting] += 1
-    nobody = nobody_after(first, per_s, answered, place)
+    place = place_of(catalog, scenario, fish)
+    keys = [bench.key(r) for r in hand]
     before = answered[-1].cast if answered else None
-    keys = tied = [bench.key(r) for r in hand]
-    every = casts
-    if before is not None and bench.fouls(before.rig) and any(c.rig != before.rig for c in casts):
-        # Two of its last three casts came back fouled: another rod first.
-        casts = [c for c in casts if c.rig != before.rig]
-        keys = [k for k in keys if k != before.rig]
-    bitten = bool(answered) and OUTCOME[answered[-1].outcome].bitten
     # The same again is a choice only while its rig is to hand.
-    again = before is not None and before.rig in keys
-    if before is not None and again:
-        casts = [before, *casts]
-    ordered = partial(
-        order_of,
-        catalog,
-        belief,
-        per_s=per_s,
-        before=before,
-        to_hand=keys,
-        place=place,
-        thrown=thrown,
-        nobody=nobody,
-    )
-    covered = made = sum((a.cast.seconds for a in answered), np.zeros_like(first.cells))
+    again = [before] if before is not None and before.rig in keys else []
+    hunt = Hunt(catalog, first, per_s, [*again, *casts], keys, place=place, opens=opening)
+    opened = hunt.next()
+    for one_answer in answered:
+        hunt.tell(one_answer.cast, one_answer.outcome, one_answer.at_s)
+    nobody = nobody_after(first, per_s, answered, place)
+    # Two of its last three casts came back fouled: another rod first.
+    fouls = before is not None and bench.fouls(before.rig) and any(c.rig != before.rig for c in casts)
+    without = before.rig if before is not None and fouls else ""
     steps, last = [], before
-    for k, one_next in enumerate(ordered(casts=casts, limit=limit, bitten=bitten and again, opens=opening)):
-        steps.append(
-            _step(bench, one_next, _why(one_next, last, covered, per_s, bitten and again and k == 0))
-        )
-        covered, last = covered + one_next.cast.seconds, one_next.cast
+    for k, one_next in enumerate(hunt.ahead(limit, nobody, without=without)):
+        bitten = hunt.bitten and k == 0
+        steps.append(_step(bench, one_next, _why(bench, one_next, last, bitten)))
+        last = one_next.cast
     firsts = []
-    for key in tied if each and len(tied) > 1 else ():
-        mine = [c for c in every if c.rig == key]
-        one_next = ordered(casts=mine, limit=1, opens=Opening(key))[0]
-        firsts.append(_step(bench, one_next, _why(one_next, before, made, per_s, bitten=False)))
+    for key in keys if each and len(keys) > 1 else ():
+        one_next = hunt.ahead(1, nobody, only=key)[0]
+        firsts.append(_step(bench, one_next, _why(bench, one_next, before, bitten=False)))
     seen = tried(first, per_s, answered, place)
-    leave = None
-    if answered and not bitten:
-        opened = order_of(
-            catalog, first, per_s=per_s, casts=casts, before=None, to_hand=keys, limit=1, place=place
-        )[0]
-        leave = _move_on(catalog, place, steps[0], opened)
+    leave = _move_on(catalog, place, steps, opened) if answered and not hunt.bitten else None
     return Search(
         scenario=scenario,
-        belief=belief,
+        belief=hunt.belief,
         steps=tuple(steps),
         tried=seen,
         learned=tuple(learned),
@@ -200,36 +162,45 @@ def _step(bench: Bench, one: Next, why: str) -> Step:
         why=why,
         runs_ft=bench.runs_ft(cast),
         way=bench.rated(cast.rig).way,
-        direction="another" if one.change == "direction" else "the same",
+        direction="another" if one.turned else "the same",
     )
 
 
 def place_of(catalog: Catalog, scenario: Scenario, fish: OwnFish = AS_TABLED) -> Place:
     """The lanes that casts lie in at a stop, from how far the cast goes and how far a lure is seen; how fish
-    tire and how often nobody is home, by one's own log where that was agreed to. Where it is not known how
-    deep the fish are a rig is held to its own count and pace for a few casts only."""
+    tire and how often nobody is home, by one's own log where that was agreed to."""
     numbers, c = catalog.search.place, scenario.conditions
     low, high = numbers.half_lane_ft
     half = min(high, max(low, numbers.half_lane * c.clarity_ft))
     lanes = round(numbers.arc_rad * numbers.middle * scenario.gear.cast_ft / (2.0 * half))
-    stays = catalog.search.grid.stays if c.fish_span_ft is not None else None
     return Place(
         lanes=min(numbers.most_lanes, max(1, lanes)),
         tires=numbers.tires if fish.tires is None else fish.tires,
         holds=numbers.holds,
-        stays=stays,
         absent=numbers.absent if fish.absent is None else fish.absent,
     )
 
 
-def _move_on(catalog: Catalog, place: Place, step: Step, opened: Next) -> str | None:
-    """The word to leave: the best cast left earns too little beside the first one here (marginal value)."""
-    rate, first = step.next.adds / step.next.minutes, opened.adds / opened.minutes
-    first *= 1.0 - place.absent
-    if rate >= catalog.search.place.move_on * first:
+#: Minutes that staying is held against leaving for.
+LOOK_MIN = 10.0
+
+
+def _move_on(catalog: Catalog, place: Place, steps: Sequence[Step], opened: Throw) -> str | None:
+    """The word to leave: what is to be had here in the next minutes, against a stop like this one that is
+    fresh (marginal value, Charnov 1976)."""
+    minutes, here = 0.0, 0.0
+    for step in steps:
+        share = min(1.0, (LOOK_MIN - minutes) / step.next.minutes)
+        here, minutes = here + share * step.next.adds, minutes + step.next.minutes
+        if minutes >= LOOK_MIN:
+            break
+    here *= LOOK_MIN / min(minutes, LOOK_MIN)
+    fresh = (1.0 - place.absent) * min(1.0, LOOK_MIN * opened.adds / opened.minutes)
+    if here >= catalog.search.place.move_on * fresh:
         return None
-    share = f"{100 * rate / first:.0f} %"
-    return f"Move on: the best cast left here earns {share} a minute of what the first one did."
+    return (
+        f"Move on: ten more minutes here bring {here:.2f} bites, ten at a fresh stop like this {fresh:.2f}."
+    )
 
 
 def best_few(scenario: Scenario, own: Own, count: int) -> list[Rig]:
@@ -323,36 +294,34 @@ def water_of(step: Next, per_s: float) -> tuple[float, float, float]:
     return float(edges[low]), float(edges[high + 1]), float(step.belief.by_depth[low : high + 1].sum())
 
 
-def _why(step: Next, before: Candidate | None, covered: np.ndarray, per_s: float, bitten: bool) -> str:
-    """The reason in one sentence: what changes, which water it is for, how much of the chance lies there."""
-    cast = step.cast
-    top, low, chance = water_of(step, per_s)
-    edges = step.belief.edges_ft
-    inside = (edges[:-1] >= top - 1e-9) & (edges[1:] <= low + 1e-9)
-    own = _pace_index(cast, step)
-    seen = float(covered[inside, own].mean()) if inside.any() else 0.0
-    water = f"the {top:.0f} to {low:.0f} ft water"
-    state = "is untried" if seen < 1.0 else f"was tried for {seen:.0f} s"
-    if bitten and step.change == "none":
-        return f"The same again: it was bitten there, and {chance * 100:.0f} % of the chance is in {water}."
+#: A run that is so much deeper or higher than the one before is said, ft.
+DEEPER_FT = 0.5
+
+
+def _why(bench: Bench, step: Next, before: Candidate | None, bitten: bool) -> str:
+    """What to do next in one line, as one angler says it to another."""
+    cast, count = step.cast, counted(step.cast.count_s)
+    if bitten and step.change in ("none", "direction"):
+        same = "in the same direction" if step.change == "none" else "in another direction"
+        return f"The same again {same}: it was bitten there."
     head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
-    count, then = counted(cast.count_s), count_said(before.count_s if before else 0.0)
-    said = {
-        "none": count.capitalize() if before is None else f"The same again, {count}",
-        "direction": f"Another direction, {count}",
-        "count": f"{count.capitalize()} instead of {then}",
-        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, {count}",
-        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, {count}",
-        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, {count}",
-        "rod": f"Pick up the {head}, {count}",
-        "retie": f"Tie on the {head}, {count}",
+    return {
+        "none": f"{count.capitalize()}." if before is None else f"The same again, {count}.",
+        "direction": f"The same again in another direction, {count}.",
+        "count": f"{_deeper(bench, cast, before)}, {count}.",
+        "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, {count}.",
+        "way": f"{WAY[cast.cadence or 'steady'].name.capitalize()}, {count}.",
+        "trailer": f"Change the trailer to {cast.trailer[0].replace('-', ' ')}, {count}.",
+        "rod": f"Pick up the {head}, {count}.",
+        "retie": f"Tie on the {head}, {count}.",
     }[step.change]
-    # What is worked on the floor speaks for fish of every pace.
-    pace = "" if np.ptp(cast.seconds.sum(axis=0)) < 1e-9 else f" at a {PACES[own]} pace"
-    return f"{said}: {water} {state}{pace}, and {chance * 100:.0f} % of the chance left is there."
 
 
-def _pace_index(cast: Candidate, step: Next) -> int:
-    """The pace that the cast counts fully for."""
-    return int(np.argmax(cast.seconds.sum(axis=0)))
+def _deeper(bench: Bench, cast: Candidate, before: Candidate | None) -> str:
+    """How much deeper or higher a cast runs than the one before it."""
+    off = 0.0 if before is None else bench.runs_ft(cast) - bench.runs_ft(before)
+    if abs(off) < DEEPER_FT:
+        return "Another count"
+    feet_off = "A foot" if abs(off) < 1.5 else f"{abs(off):.0f} ft"
+    return f"{feet_off} {'deeper' if off > 0.0 else 'higher'}"

@@ -33,8 +33,8 @@ class Rule:
 class Cadence:
     """A way of working besides the family's usual one: what the hands do, the water and mood it is for,
     whether it begins on the ``floor``, lift of the rod (ft), pause (s), and a factor on the lure's action.
-    ``work`` is what it makes of a family that is dropped: swum out, or hung at a depth; ``holes``: it falls in
-    the holes of the cover and nowhere else."""
+    ``work`` is what it makes of a family that is dropped: swum out, or hung at a depth; ``holes``: it falls
+    in the holes of the cover and nowhere else."""
 
     __pydantic_config__ = STRICT
     id: str

@@ -16,10 +16,10 @@ class SearchGrid:
     __pydantic_config__ = STRICT
     slices: int
     known_ft: float
+    tail: float
     casts: int
     rods: int
     sized_first: float
-    stays: int
     opens_from: float
 
 
@@ -90,6 +90,39 @@ class PlaceNumbers:
 
 
 @dataclass(frozen=True)
+class HuntNumbers:
+    """What casts teach of a stop (:mod:`heathdrop.search.hunt`): factors and shares without unit, minutes,
+    fish.
+
+    ``shows``: how much more readily fish are taken to bite where a cast that nothing takes is judged;
+    ``suit_known``:
+    the power of a rig's suit; ``shared_depth``: the share of a cast that speaks for the other directions;
+    ``liking_bites``: bites that the prior on a family is worth; ``mates``, ``beside``, ``elsewhere``: fish
+    looked for
+    around a bite, and the shares of them a direction aside and further; ``again``: casts that what bit
+    is thrown again; ``same_rig``: what a rig is worth
+    each time it
+    comes again; ``sized_for``, ``rod_for``: casts that a sized setting is held to, and that a rod is taken
+    up for."""
+
+    __pydantic_config__ = STRICT
+    shows: float
+    suit_known: float
+    shared_depth: float
+    liking_bites: float
+    mates: float
+    beside: float
+    elsewhere: float
+    same_rig: float
+    again: int
+    sized_for: int
+    rod_for: float
+    lane_min: float
+    depth_min: float
+    back_min: float
+
+
+@dataclass(frozen=True)
 class PlanCosts:
     """How readily changes are put off on the water (shares of a perfect fit, beside their minutes), and from
     which share of its best a stop is served well."""
@@ -127,4 +160,5 @@ class SearchNumbers:
     minutes: Minutes
     plan: PlanCosts
     place: PlaceNumbers
+    hunt: HuntNumbers
     start: tuple[StartRow, ...]

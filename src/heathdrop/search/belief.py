@@ -70,13 +70,20 @@ def start_of(catalog: Catalog, c: Conditions, facts: Facts, activity: float) -> 
     edges = slices_of(catalog, c.bottom_depth_ft)
     fine = _fine(edges)
     told = _told(catalog, c, fine)
-    shares = (_rows(catalog, c, facts, fine) * told).reshape(len(edges) - 1, -1).sum(axis=1)
+    rows = _rows(catalog, c, facts, fine)
+    shares = (rows * told).reshape(len(edges) - 1, -1).sum(axis=1)
     if shares.sum() <= 0.0:
         shares = told.reshape(len(edges) - 1, -1).sum(axis=1)
-    cells = np.outer(shares / shares.sum(), paces_wanted(catalog, activity))
+    # What is said of the depth is a strong hint and no wall: the rest stand as such fish do.
+    anywhere, tail = rows.reshape(len(edges) - 1, -1).sum(axis=1), catalog.search.grid.tail
+    tail = tail if anywhere.sum() > 0.0 else 0.0
+    shares = (1.0 - tail) * shares / shares.sum() + tail * anywhere / max(anywhere.sum(), LEAST_SHARE)
+    cells = np.outer(shares, paces_wanted(catalog, activity))
     return Belief(edges, cells / cells.sum())
 
 
+#: Less than this of all fish is nobody.
+LEAST_SHARE = 1e-12
 #: Places within a slice at which the rows are read.
 FINE = 8
 
