@@ -87,7 +87,7 @@ def test_the_next_cast_is_said_with_its_reason() -> None:
     found = search_water(water(), limit=4)
     first = found.steps[0]
     assert first.next.change == "none"
-    assert first.why == f"Count {first.next.cast.count_s:.1f}."
+    assert first.why == f"Start with count {first.next.cast.count_s:.1f}."
     assert all("chance" not in step.why and " s " not in step.why for step in found.steps)
     assert sum(first.seconds) > 10.0
     assert found.tried == 0.0

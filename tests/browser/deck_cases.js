@@ -49,6 +49,9 @@ var cases = {
     await opens(lab, "before");
     same(all("#stop *"), ["Point", "1 of 2"]);
   } },
+  "what is thrown again and again stands in one line": {
+    data: day({}, { casts: [cast("A", 4), cast("A", 6), cast("A", 6), cast("A", 6), cast("B", 2)] }),
+    async run(lab) { lab.same(lab.all("#beside :is(h2, li)"), ["After this, while nothing bites", "A at 6: 3 times.", "B at 2."]); } },
   "what was learned stands before the next cast alone": {
     data: day({}, { casts: [cast("A", 4, { rod: "" }), cast("A", 6)], learned: ["Deeper."], move_on: "Move on.", left: "An hour left.",
       mend: { symptom: "It ran high", change: "slow down" } }),

@@ -14,6 +14,7 @@ from heathdrop.day.made import keep_casts
 from heathdrop.day.plan import planned
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import name_of
+from heathdrop.search.hunt import Elsewhere
 from heathdrop.store import plans
 from tests.day.under_way import WATER, cast
 from tests.store.test_casts import made
@@ -25,6 +26,10 @@ def test_a_stop_is_the_trips_else_the_plans(session: Session) -> None:
     assert (here.name, here.scenario.gear.cast_ft, len(here.rods)) == ("Bay", 70, 1)
     assert [str(c.id) for c in here.made] == [str(cast(k).id) for k in (1, 2)]
     assert here.rods[0].rod.line.leader is not None
+    assert here.elsewhere == ()
+    away = [cast(4, stop="Point", outcome="fish"), cast(5, stop="Point", outcome="nothing")]
+    keep_casts(session, MadeCasts(away))
+    assert here_of(session, "Bay").elsewhere == (Elsewhere(away[0].family, 2, 1),)
     cove = here_of(session, "Cove")
     assert (cove.rods, cove.made) == ((), ())
     with pytest.raises(BadInput, match="stop was “Nowhere”; it must be the name of a stop of the trip"):

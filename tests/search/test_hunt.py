@@ -10,7 +10,7 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.search.coverage import Candidate
-from heathdrop.search.hunt import Hunt
+from heathdrop.search.hunt import Elsewhere, Hunt
 from heathdrop.search.order import Opening, Place
 from tests.search.test_order import DEEP, HIGH, OTHER_ROD, OTHER_TAIL, PER_S, believed
 
@@ -126,6 +126,16 @@ def test_families_that_bite_are_liked_and_those_that_do_not_are_left(cat: Catalo
     prior = cat.search.hunt.liking_bites
     assert liked["swim-jig"] == pytest.approx(prior / (prior + one.looked_for["swim-jig"]))
     assert liked["football-jig"] > 1.0 > liked["swim-jig"]
+
+
+def test_what_bit_elsewhere_today_is_liked_a_little_here(cat: Catalog) -> None:
+    """Against the day's own rate, and weakly: two bites in four casts of one family, none in four of another."""
+    weak, prior = cat.search.hunt.carries_over, cat.search.hunt.liking_bites
+    day = (Elsewhere("football-jig", 4, 2), Elsewhere("swim-jig", 4, 0))
+    swim, foot = hunt(cat, HIGH, OTHER_ROD, elsewhere=day)._liking()
+    assert foot == pytest.approx((prior + 2 * weak) / (prior + weak))
+    assert swim == pytest.approx(prior / (prior + weak))
+    assert hunt(cat)._liking().tolist() == [1.0, 1.0]
 
 
 def test_what_comes_again_tires(cat: Catalog) -> None:

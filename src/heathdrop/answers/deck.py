@@ -20,6 +20,7 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
+from heathdrop.search.hunt import Elsewhere
 from heathdrop.sizing.size import Sizing, size
 
 __all__ = ["NextUp", "OnRod", "next_up"]
@@ -68,11 +69,21 @@ def next_up(
     told: Sequence[Told] = (),
     limit: int = 4,
     only: OnRod | None = None,
+    elsewhere: Sequence[Elsewhere] = (),
 ) -> NextUp:
     """What to throw next in this water with these rods (the best few rigs where there are none), after the
-    casts told; ``only``: with this rod alone. The same question is worked out once. Raises BadInput."""
+    casts told; ``only``: with this rod alone; ``elsewhere``: what bit at the day's other stops. The same
+    question is worked out once. Raises BadInput."""
     return _next_up(
-        _Question(scenario=scenario, own=own, rods=tuple(rods), told=tuple(told), limit=limit, only=only)
+        _Question(
+            scenario=scenario,
+            own=own,
+            rods=tuple(rods),
+            told=tuple(told),
+            limit=limit,
+            only=only,
+            elsewhere=tuple(elsewhere),
+        )
     )
 
 
@@ -86,12 +97,13 @@ class _Question:
     told: tuple[Told, ...]
     limit: int
     only: OnRod | None
+    elsewhere: tuple[Elsewhere, ...] = ()
 
     @cached_property
     def key(self) -> tuple[Hashable, ...]:
         rods = tuple((r.rod, name_of(r.rig)) for r in (*self.rods, *([self.only] if self.only else ())))
         told = tuple((name_of(t.rig), *[getattr(t, f.name) for f in fields(t)[1:]]) for t in self.told)
-        return self.scenario, self.own, rods, told, self.limit, self.only is None
+        return self.scenario, self.own, rods, told, self.limit, self.only is None, self.elsewhere
 
     def __hash__(self) -> int:
         return hash(self.key)
@@ -118,6 +130,7 @@ def _next_up(asked: _Question) -> NextUp:
         gears=gears,
         opens=name_of(best[1].rig).text() if best else "",
         each=True,
+        elsewhere=asked.elsewhere,
     )
     first = found.steps[0].next.cast.rig
     tied = NextUp(found, tuple(rods), None, ()).rod_of(first)

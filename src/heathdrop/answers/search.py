@@ -21,7 +21,7 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 from heathdrop.search.belief import Belief, bite_per_s
 from heathdrop.search.coverage import Candidate
-from heathdrop.search.hunt import Hunt, Throw
+from heathdrop.search.hunt import Elsewhere, Hunt, Throw
 from heathdrop.search.order import Answered, Next, Opening, Place, nobody_after, tried
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
@@ -82,11 +82,13 @@ def search_water(
     gears: Mapping[str, Gear] | None = None,
     opens: str = "",
     each: bool = False,
+    elsewhere: Sequence[Elsewhere] = (),
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
     none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
     on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with (the called one
-    where no rods are given), ``each`` asks for every rig's own first cast too. Raises BadInput."""
+    where no rods are given), ``each`` asks for every rig's own first cast too, ``elsewhere`` what bit at the
+    day's other stops. Raises BadInput."""
     catalog = catalogue.load()
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
@@ -119,7 +121,9 @@ def search_water(
     before = answered[-1].cast if answered else None
     # The same again is a choice only while its rig is to hand.
     again = [before] if before is not None and before.rig in keys else []
-    hunt = Hunt(catalog, first, per_s, [*again, *casts], keys, place=place, opens=opening)
+    hunt = Hunt(
+        catalog, first, per_s, [*again, *casts], keys, place=place, opens=opening, elsewhere=elsewhere
+    )
     opened = hunt.next()
     for one_answer in answered:
         hunt.tell(one_answer.cast, one_answer.outcome, one_answer.at_s)
@@ -307,7 +311,7 @@ def _why(bench: Bench, step: Next, before: Candidate | None, bitten: bool) -> st
     head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
     return {
-        "none": f"{count.capitalize()}." if before is None else f"The same again, {count}.",
+        "none": f"Start with {count}." if before is None else f"The same again, {count}.",
         "direction": f"The same again in another direction, {count}.",
         "count": f"{_deeper(bench, cast, before)}, {count}.",
         "pace": f"{quicker}, {cast.pace_ft_s:.1f} ft/s, {count}.",

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import time
+from collections import Counter
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
@@ -20,6 +22,7 @@ from heathdrop.answers.stop import Rod, Stop
 from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.conditions.plan import StopBody
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
@@ -27,6 +30,7 @@ from heathdrop.conditions.validation import bad_input, water_of
 from heathdrop.day.plan import job_of, the_stops
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.search.hunt import Elsewhere
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.models import SavedPlan
 
@@ -42,12 +46,14 @@ KEPT_S = 0.25
 
 @dataclass(frozen=True)
 class Here:
-    """A stop as it is fished: its water, the rods with their rigs, what was thrown there."""
+    """A stop as it is fished: its water, the rods with their rigs, what was thrown there, and what bit at the
+    trip's other stops."""
 
     name: str
     scenario: Scenario
     rods: tuple[OnRod, ...]
     made: tuple[MadeCast, ...]
+    elsewhere: tuple[Elsewhere, ...] = ()
 
 
 def scenario_of(stop: TripStop, body: TripBody) -> Scenario:
@@ -76,7 +82,8 @@ def here_of(session: Session, stop: str) -> Here:
         at = body.stop(stop)
         if at is not None:
             made = casts.listed(session, stop, row.name)[-MOST_CASTS:]
-            return Here(stop, scenario_of(at, body), rods_of(body), tuple(made))
+            day = _elsewhere(casts.listed(session, trip=row.name), stop)
+            return Here(stop, scenario_of(at, body), rods_of(body), tuple(made), day)
     for plan in reversed(plans.listed(session)):
         for named, found in _stops_of(plan):
             if named.name == stop:
@@ -84,6 +91,16 @@ def here_of(session: Session, stop: str) -> Here:
                 today = [c for c in made if c.time.date() == made[-1].time.date()][-MOST_CASTS:]
                 return Here(stop, found.scenario, (), tuple(today))
     raise BadInput("stop", stop, "the name of a stop of the trip under way, or of a saved plan")
+
+
+def _elsewhere(made: Sequence[MadeCast], stop: str) -> tuple[Elsewhere, ...]:
+    """What each family came to at the other stops of a trip."""
+    thrown, bitten = Counter[str](), Counter[str]()
+    for cast in made:
+        if cast.stop != stop:
+            thrown[cast.family] += 1
+            bitten[cast.family] += OUTCOME[cast.outcome].bitten
+    return tuple(Elsewhere(family, n, bitten[family]) for family, n in sorted(thrown.items()))
 
 
 def _stops_of(plan: SavedPlan) -> list[tuple[StopBody, Stop]]:
@@ -102,7 +119,9 @@ def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") ->
     here = here_of(session, stop)
     told = [told_of(c) for c in here.made if teaches(c)]
     only = _only(here, rig) if rig else None
-    return here, next_up(here.scenario, own, rods=here.rods, told=told, limit=limit, only=only)
+    return here, next_up(
+        here.scenario, own, rods=here.rods, told=told, limit=limit, only=only, elsewhere=here.elsewhere
+    )
 
 
 def teaches(c: MadeCast) -> bool:

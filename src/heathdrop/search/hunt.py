@@ -23,7 +23,7 @@ from heathdrop.search.belief import Belief, pace_counts
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import NO_OPENING, ONE_LANE, Next, Opening, Place, change_between, minutes_of
 
-__all__ = ["Hunt", "Throw"]
+__all__ = ["Elsewhere", "Hunt", "Throw"]
 
 Floats = NDArray[np.float64]
 #: What no cast reaches still counts for this much when a bite is placed.
@@ -42,11 +42,21 @@ class Throw:
     adds: float
 
 
+@dataclass(frozen=True)
+class Elsewhere:
+    """What a family came to at the day's other stops: casts, and how many were bitten."""
+
+    family: str
+    casts: int
+    bites: int
+
+
 class Hunt:
     """What is believed of a stop, and what was thrown there.
 
     ``casts`` are those to choose from, of the rigs ``to_hand`` (by name); ``per_s`` is the chance a second
-    that fish within reach bite, ``opens`` the rig that the first cast is for as the plan has it.
+    that fish within reach bite, ``opens`` the rig that the first cast is for as the plan has it,
+    ``elsewhere`` what bit at the day's other stops.
     """
 
     def __init__(
@@ -58,14 +68,16 @@ class Hunt:
         to_hand: Sequence[str],
         place: Place = ONE_LANE,
         opens: Opening = NO_OPENING,
+        elsewhere: Sequence[Elsewhere] = (),
     ) -> None:
         self.catalog, self.per_s, self.place, self.opens = catalog, per_s, place, opens
         self.casts, self.to_hand, self.edges_ft = list(casts), list(to_hand), belief.edges_ft
         self.prior: Floats = np.repeat(belief.cells.ravel()[:, None], place.lanes, axis=1) / place.lanes
         self.field = self.prior.copy()
         self.made: Counter[Hashable] = Counter()
-        self.bites: Counter[str] = Counter()
+        self.bites: dict[str, float] = {}
         self.looked_for: dict[str, float] = {}
+        self._carry_over(elsewhere)
         self.before: Candidate | None = None
         self.lane, self.again, self.bitten = 0, 0, False
         self._told = np.array([c.taken(per_s).ravel() for c in casts])
@@ -121,7 +133,7 @@ class Hunt:
             looked @ self.field[:, lane]
         )
         if row.bitten:
-            self.bites[cast.family] += 1
+            self.bites[cast.family] = self.bites.get(cast.family, 0.0) + 1.0
             self._bite(cast, looked, at_s, lane)
         else:
             whole = self.catalog.search.reach.fouled_share if row.cut_short else 1.0
@@ -172,6 +184,13 @@ class Hunt:
             hunt.tell(throw.cast, "nothing", lane=throw.lane)
         return tuple(found)
 
+    def _carry_over(self, elsewhere: Sequence[Elsewhere]) -> None:
+        """What bit elsewhere today is liked a little here too: families against the day's own rate."""
+        casts, weak = sum(e.casts for e in elsewhere), self.catalog.search.hunt.carries_over
+        each = sum(e.bites for e in elsewhere) / casts if casts else 0.0
+        for e in elsewhere:
+            self.bites[e.family], self.looked_for[e.family] = weak * e.bites, weak * each * e.casts
+
     def _opened(self, rate: Floats, allowed: NDArray[np.bool_], best: int) -> int:
         """The first cast: the plan's rig as it is sized, else the best rig so, unless clearly the worse."""
         usual = self.catalog.search.grid.opens_from
@@ -202,7 +221,7 @@ class Hunt:
     def _liking(self) -> Floats:
         """How today's fish like each family: bites for those that were looked for (a Gamma prior about 1)."""
         prior = self.catalog.search.hunt.liking_bites
-        like = {f: (prior + self.bites[f]) / (prior + n) for f, n in self.looked_for.items()}
+        like = {f: (prior + self.bites.get(f, 0.0)) / (prior + n) for f, n in self.looked_for.items()}
         return np.array([like.get(c.family, 1.0) for c in self.casts])
 
     def _bite(self, cast: Candidate, looked: Floats, at_s: float | None, lane: int) -> None:

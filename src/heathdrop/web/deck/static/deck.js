@@ -103,7 +103,11 @@ function record() {
 
 // On a wide screen there is room for what comes after, for the day so far and for the cautions.
 function beside() {
-  const order = ordered().slice(state.at + 1).map((c) => element("li", c.said.why));
+  const after = [];
+  ordered().slice(state.at + 1).forEach(({ said: { why } }) => {
+    if (after.length && after.at(-1).why === why) { after.at(-1).times += 1; } else { after.push({ why, times: 1 }); }
+  });
+  const order = after.map((a) => element("li", a.times > 1 ? `${a.why.replace(/\.$/, "")}: ${a.times} times.` : a.why));
   const day = casts.slice(-12).reverse().map((c) => element("li",
     `${c.time.slice(11, 16)} ${c.stop}: ${said[c.outcome] || c.outcome}, count ${counted(c)}`));
   const part = (title, list, rows) => {
