@@ -129,7 +129,7 @@ def test_families_that_bite_are_liked_and_those_that_do_not_are_left(cat: Catalo
 
 
 def test_what_bit_elsewhere_today_is_liked_a_little_here(cat: Catalog) -> None:
-    """Against the day's own rate, and weakly: two bites in four casts of one family, none in four of another."""
+    """Against the day's own rate, weakly: two bites in four casts of one family, none in four of another."""
     weak, prior = cat.search.hunt.carries_over, cat.search.hunt.liking_bites
     day = (Elsewhere("football-jig", 4, 2), Elsewhere("swim-jig", 4, 0))
     swim, foot = hunt(cat, HIGH, OTHER_ROD, elsewhere=day)._liking()

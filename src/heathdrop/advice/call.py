@@ -13,6 +13,7 @@ from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.sizing.candidates import promise
+from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.schools import Leaning, leaning_of
@@ -32,7 +33,8 @@ WORTH_SAYING = 0.05
 @dataclass(frozen=True)
 class Standing:
     """One family's standing: the fit of its best rig, the rules' points, both together. ``yields`` are log
-    points given up by a rig that is doubted, so that it stands behind one that fits as well without."""
+    points given up by a rig that is doubted, so that it stands behind one that fits as well without;
+    ``missed`` how many of the targets that are set its best rig misses, and by how much."""
 
     family: Family
     best: Rated
@@ -46,6 +48,7 @@ class Standing:
     model: str
     doubted: bool = False
     yields: float = 0.0
+    missed: tuple[int, float] = (0, 0.0)
 
 
 @dataclass(frozen=True)
@@ -76,9 +79,9 @@ def call(
     """
     check(scenario)
     alone = [replace(scenario, families=(f,)) for f in scenario.families or tuple(catalog.families)]
-    if places is None or scenario.box != "standard":
+    if places is None or scenario.box != "standard" or scenario.wanted.yours:
         found = [_standing(catalog, sized(one)) for one in alone]
-        return Call(yielded(_in_order(found)))
+        return Call(yielded(_in_order(found))[:places])
     promised = [(_promised(catalog, setting_of(catalog, one, known)), one) for one in alone]
     promised.sort(key=lambda row: -row[0])
     found = []
@@ -107,14 +110,15 @@ def reason_against(catalog: Catalog, water: Facts, scenario: Scenario, family: F
 
 
 def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:
-    return tuple(sorted(found, key=lambda s: (-s.standing, -s.fit, s.family.id)))
+    return tuple(sorted(found, key=lambda s: (s.missed, -s.standing, -s.fit, s.family.id)))
 
 
 def yielded(order: tuple[Standing, ...]) -> tuple[Standing, ...]:
     """Standings in which none that is doubted leads while another of the called ones fits as well without:
     that one goes first, who stood ahead of it close behind."""
     first = order[0]
-    sure = next((s for s in order[:CALLED] if not s.doubted and s.fit >= first.fit), first)
+    alike = [s for s in order[:CALLED] if s.missed == first.missed]
+    sure = next((s for s in alike if not s.doubted and s.fit >= first.fit), first)
     if not first.doubted or sure is first:
         return order
     found, at = [sure], order.index(sure)
@@ -165,4 +169,5 @@ def _standing(catalog: Catalog, sizing: Sizing) -> Standing:
         againsts=tuple(rule for rule, p in said if p < 0),
         model=limit_sentence(sizing, best),
         doubted=doubted(catalog, sizing, best),
+        missed=missed_by(sizing.scenario.wanted, best),
     )

@@ -18,6 +18,7 @@ from heathdrop.physics.rig_name import RigName
 from heathdrop.search.belief import Belief, start_of
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bands import Bands, bands_for
+from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
 __all__ = ["at_setting", "call_of", "family_called", "placed", "size_water", "sizing_of", "with_rig"]
@@ -88,9 +89,10 @@ class Row:
 
 @dataclass(frozen=True)
 class WaterAnswer:
-    """A sized water: the rigs asked for, best first."""
+    """A sized water: the rigs asked for, best first, and the sizings that they were chosen from."""
 
     rows: tuple[Row, ...]
+    asked: tuple[Sizing, ...]
 
 
 def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> WaterAnswer:
@@ -99,30 +101,32 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     A scenario without families has them called: rows go by the family's standing and the rig's fit, a
     quarter of the limit (one at least) for each family, so that all that were called are seen.
     """
-    catalog = catalogue.load()
+    catalog, wanted = catalogue.load(), scenario.wanted
     if scenario.families:
         held = [f for f in scenario.families if scenario.box != "mine" or f in own.tackle.families]
         alone = [sizing_of(replace(scenario, families=(f,)), own) for f in held or scenario.families]
         found = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
         if len(alone) > 1:
-            found.sort(key=lambda row: -round(row[1].fits.score, PLACES))
-        found = found[:limit]
+            found.sort(key=lambda row: (missed_by(wanted, row[1]), -round(row[1].fits.score, PLACES)))
+        found, asked = found[:limit], alone
     else:
         standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)
+        asked = [s.sizing for s in standings]
         best = [
             (s.points + s.yields, k, s.sizing, r)
             for s in standings
             for k, r in enumerate(s.sizing.rigs[:each])
         ]
         # A family's own order stands (ties are settled in it); families are merged by standing.
-        best.sort(key=lambda row: -_merged(row[2], row[1], row[0]))
+        best.sort(key=lambda row: (missed_by(wanted, row[3]), -_merged(row[2], row[1], row[0])))
         found = [(sizing, r) for _, _, sizing, r in best[:limit]]
     bands = {
         id(sizing): dict(zip(map(id, rigs), bands_for(catalog, sizing, rigs), strict=True))
         for sizing, rigs in _by_sizing(found)
     }
-    return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found))
+    rows = tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found)
+    return WaterAnswer(rows, tuple(asked))
 
 
 def _merged(sizing: Sizing, k: int, points: float) -> float:

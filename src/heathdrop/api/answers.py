@@ -11,6 +11,7 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.finish import finish_of
+from heathdrop.advice.gives import gives_said
 from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import reasons
 from heathdrop.answers.own import STRANGER, Own
@@ -23,6 +24,7 @@ from heathdrop.conditions.scenario import EXACT
 from heathdrop.physics.cast import CastResult, fly
 from heathdrop.physics.rig import Lure
 from heathdrop.sizing.bands import Bands, cast_bands
+from heathdrop.sizing.hits import hits_of
 from heathdrop.sizing.hour import per_hour
 from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.program import play, usual_way
@@ -110,6 +112,7 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
             for settled in finish_of(catalog, sizing, best)
         },
         doubt=doubt_of(catalog, sizing, best),
+        gives=gives_said(answer.asked),
         advice=[
             out.CitedAnswer(kind=a.kind, rule=a.name, school=a.school, sentence=a.sentence)
             for a in advice_for(catalog, sizing, best)
@@ -146,6 +149,7 @@ def _targets_answer(sizing: Sizing) -> out.TargetsAnswer:
         pace_ft_s=_pair(sizing.paces_ft_s),
         action=out.ActionAnswer(value=_r(t.action), name=t.action_name),
         profile=t.profile,
+        yours=list(sizing.scenario.wanted.yours),
     )
 
 
@@ -219,4 +223,5 @@ def _rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         equals=len(equals_of(catalogue.load(), sizing, rated)),
         why=list(reasons(sizing, rated)),
         narrows=narrows(sizing, rated, band) or None,
+        hits=hits_of(sizing.scenario.wanted, rated),
     )

@@ -77,7 +77,7 @@ class ActionAnswer(BaseModel):
 
 
 class TargetsAnswer(BaseModel):
-    """What a lure should do today."""
+    """What a lure should do today; ``yours`` names what the angler set."""
 
     activity: ActivityAnswer
     depth_ft: DepthBand
@@ -85,6 +85,7 @@ class TargetsAnswer(BaseModel):
     pace_ft_s: Pair
     action: ActionAnswer
     profile: str
+    yours: list[str] = []
 
 
 class PathDepth(BaseModel):
@@ -149,7 +150,8 @@ class FitsAnswer(BaseModel):
 
 class RigAnswer(BaseModel):
     """One rated rig at its own best count and pace. ``depth_ft`` is the path's, ``depth_band_ft`` the band
-    on its mean for a hand that reels, ``narrows`` what would narrow it most."""
+    on its mean for a hand that reels, ``narrows`` what would narrow it most, ``hits`` which of the targets
+    that were set it does."""
 
     family: str
     work: str
@@ -180,6 +182,7 @@ class RigAnswer(BaseModel):
     equals: int
     why: list[str]
     narrows: str | None = None
+    hits: dict[str, bool] = {}
 
 
 class SettledAnswer(BaseModel):
@@ -207,6 +210,7 @@ class SizeAnswer(BaseModel):
     rigs: list[RigAnswer]
     finish: dict[str, SettledAnswer]
     doubt: str | None
+    gives: str | None = None
     advice: list[CitedAnswer]
     cautions: list[str]
 

@@ -97,9 +97,9 @@ class HuntNumbers:
     ``suit_known``: the power of a rig's suit; ``shared_depth``: the share of a cast that speaks for the other
     directions; ``liking_bites``: bites that the prior on a family is worth; ``carries_over``: what a cast at
     another stop of the day is worth to it; ``mates``, ``beside``, ``elsewhere``: fish looked for around a
-    bite, and the shares of them a direction aside and further; ``again``: casts that what bit is thrown again;
-    ``same_rig``: what a rig is worth each time it comes again; ``sized_for``, ``rod_for``: casts that a sized
-    setting is held to, and that a rod is taken up for."""
+    bite, and the shares of them a direction aside and further; ``again``: casts that what bit is thrown
+    again; ``same_rig``: what a rig is worth each time it comes again; ``sized_for``, ``rod_for``: casts that
+    a sized setting is held to, and that a rod is taken up for."""
 
     __pydantic_config__ = STRICT
     shows: float

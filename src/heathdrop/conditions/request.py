@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.conditions.wanted import Wanted
 from heathdrop.errors import BadInput
 
 __all__ = ["Body", "Id", "Number", "SizeRequest"]
@@ -27,10 +29,20 @@ class BandBody(Body):
     low: Number
 
 
+class TargetsBody(Body):
+    """Targets of one's own, any of them; what is missing is judged."""
+
+    depth_ft: tuple[Number, Number] | None = None
+    fall_ft_s: tuple[Number, Number] | None = None
+    passes: Number | None = None
+    pace_ft_s: tuple[Number, Number] | None = None
+
+
 class SizeRequest(Body):
     """A scenario: conditions and gear, and which families to try.
 
     Without ``families`` the product calls them: the four that stand best in this water.
+    ``targets`` are the angler's own (``depth_band_ft``: the depth alone, as older bodies have it).
     ``schools`` maps a topic's id to a school's id (``GET /api/v1/schools`` lists both). Bands are of a
     ``hand`` that reels: its pace, count, cast and rod tip scatter; ``exact`` leaves that out.
     """
@@ -41,6 +53,7 @@ class SizeRequest(Body):
     schools: Annotated[dict[Id, Id], Field(max_length=40)] = {}
     box: Literal["standard", "mine", "both"] = "standard"
     limit: Annotated[int, Field(ge=1, le=500)] = 20
+    targets: TargetsBody | None = None
     depth_band_ft: BandBody | None = None
     hand: Literal["reels", "exact"] = "reels"
 
@@ -65,12 +78,14 @@ class SizeRequest(Body):
 
     def scenario(self) -> Scenario:
         """The core's record of this request; its families are empty when they are to be called."""
-        band = self.depth_band_ft
+        band, own = self.depth_band_ft, Wanted(**(self.targets.model_dump() if self.targets else {}))
+        if own.depth_ft is None and band is not None:
+            own = replace(own, depth_ft=(band.top, band.low))
         return Scenario(
             conditions=self.conditions,
             gear=self.gear,
             families=tuple(dict.fromkeys(self.families or ())),
-            depth_band_ft=(band.top, band.low) if band else None,
+            wanted=own,
             schools=tuple(sorted(self.schools.items())),
             box=self.box,
             hand=self.hand,

@@ -13,6 +13,7 @@ from typing import Annotated
 from heathdrop.conditions.cover import EDGED, HOLED, OPEN, ROOFS, WITH_TOP, Cover
 from heathdrop.conditions.gear import USUAL_GEAR, Gear
 from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, same
+from heathdrop.conditions.wanted import JUDGED, Wanted
 from heathdrop.errors import BadInput, require_between
 
 __all__ = [
@@ -308,7 +309,7 @@ class Scenario:
     conditions: Conditions
     gear: Gear = USUAL_GEAR
     families: tuple[str, ...] = ("swim-jig", "bladed-jig")
-    depth_band_ft: tuple[float, float] | None = None
+    wanted: Wanted = JUDGED
     schools: tuple[tuple[str, str], ...] = ()
     box: str = "standard"
     hand: str = REELS
@@ -340,9 +341,9 @@ def faults(scenario: Scenario) -> Iterator[BadInput]:
             yield refusal
     try:
         _check_rod(scenario.gear)
-        _check_band(scenario)
     except BadInput as refusal:
         yield refusal
+    yield from scenario.wanted.faults(c.bottom_depth_ft)
 
 
 def _check_fish(c: Conditions) -> None:
@@ -360,14 +361,6 @@ def _check_rod(gear: Gear) -> None:
     rod = gear.rod
     if rod is not None and rod.low_oz >= rod.high_oz:
         raise BadInput("gear.rod.high_oz", rod.high_oz, f"more than the {rod.low_oz:g} oz it is rated from")
-
-
-def _check_band(scenario: Scenario) -> None:
-    """A target's own band lies in the water."""
-    if scenario.depth_band_ft is not None:
-        (top, low), bottom = scenario.depth_band_ft, scenario.conditions.bottom_depth_ft
-        require_between("depth_band_ft.top", top, 0.0, bottom, "ft")
-        require_between("depth_band_ft.low", low, top, bottom, "ft")
 
 
 def _check_profile(c: Conditions) -> None:

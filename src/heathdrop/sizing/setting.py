@@ -308,15 +308,15 @@ def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT
 
 def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: Family) -> _Wanted:
     c = scenario.conditions
-    key = id(catalog), c, scenario.schools, scenario.depth_band_ft, family.id, known
+    key = id(catalog), c, scenario.schools, scenario.wanted, family.id, known
 
     def find(_: list[int]) -> list[_Wanted]:
-        own = known.own_fish()
+        own, wanted = known.own_fish(), scenario.wanted
         activity = judge(catalog, c, own)
         facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
         leaning = leaning_of(catalog, scenario.schools, facts)
         usual = leaning_of(catalog, (), facts) if scenario.schools else leaning
-        targets = targets_for(catalog, c, activity, scenario.depth_band_ft, leaning)
+        targets = targets_for(catalog, c, activity, wanted, leaning)
         (slow, fast), (low, high) = targets.pace_ft_s, targets.fall_ft_s
         return [
             _Wanted(
@@ -334,8 +334,8 @@ def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: F
                 ),
                 targets=replace(
                     targets,
-                    pace_ft_s=(slow * own.pace, fast * own.pace),
-                    fall_ft_s=(low * own.fall, high * own.fall),
+                    pace_ft_s=wanted.pace_ft_s or (slow * own.pace, fast * own.pace),
+                    fall_ft_s=wanted.fall_ft_s or (low * own.fall, high * own.fall),
                 ),
                 pulls=pulls_of(catalog, facts),
                 dresses=dresses_of(catalog, facts, family, leaning),
@@ -431,4 +431,6 @@ def mood_paces(setting: Setting) -> tuple[float, float]:
     factor = setting.family.pace_factor * pace_factor(
         setting.catalog, setting.scenario.schools, setting.family.id
     )
+    if setting.scenario.wanted.pace_ft_s is not None:
+        factor = 1.0
     return reachable_paces(setting.catalog, setting.targets, inches_per_turn, factor)

@@ -24,6 +24,7 @@ from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
 from heathdrop.sizing.cadence import Cadenced, cadences_for, evenly, reaches_steadily, told, worked_in
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.held import hung
+from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import Rated, rated_one
 from heathdrop.sizing.scatter import moved_by_pace_m
@@ -140,18 +141,23 @@ def candidates(setting: Setting, tackle: Tackle) -> list[Rig]:
 
 
 def ranked(setting: Setting, rated: Sequence[Rated], tackle: Tackle = EMPTY) -> list[Rated]:
-    """Best first. Equal scores: the weight nearest the usual, then the family's usual trailer; never by name
-    alone. Within the noise what the box holds goes first when the box was asked."""
+    """Best first; what hits the targets that are set goes before what does not. Equal scores: the weight
+    nearest the usual, then the family's usual trailer; never by name alone. Within the noise what the box
+    holds goes first when the box was asked."""
 
-    def order(r: Rated) -> tuple[float, float, bool, float, float, float]:
+    wanted = setting.scenario.wanted
+
+    def order(r: Rated) -> tuple[tuple[int, float], float, float, bool, float, float, float]:
         usual = r.rig.trailer.id != r.rig.family.usual_trailer
         off = abs(math.log(r.fishes_oz / setting.weights.middle_oz))
-        return (-round(r.fits.score, PLACES), off, usual, r.rig.bulk_cm2, r.countdown_s, r.rig.trailer.mass_g)
+        score = -round(r.fits.score, PLACES)
+        return missed_by(wanted, r), score, off, usual, r.rig.bulk_cm2, r.countdown_s, r.rig.trailer.mass_g
 
     found = sorted(rated, key=order)
     if setting.scenario.box != "standard" and found:
         noise = setting.catalog.judgement.fit.noise
-        near = [r for r in found if r.fits.score >= found[0].fits.score - noise]
+        best = missed_by(wanted, found[0]), found[0].fits.score - noise
+        near = [r for r in found if missed_by(wanted, r) == best[0] and r.fits.score >= best[1]]
         own = next((r for r in near if tackle.owns(r.rig)), found[0])
         found.remove(own)
         found.insert(0, own)

@@ -10,6 +10,7 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import ROOFS, WITH_TOP
 from heathdrop.conditions.scenario import OFF_BOTTOM_FT, Conditions, fading
+from heathdrop.conditions.wanted import Wanted
 from heathdrop.sizing.activity import Activity
 from heathdrop.sizing.schools import NEUTRAL, Leaning
 
@@ -40,10 +41,10 @@ def targets_for(
     catalog: Catalog,
     c: Conditions,
     activity: Activity,
-    band: tuple[float, float] | None,
+    wanted: Wanted,
     leaning: Leaning = NEUTRAL,
 ) -> Targets:
-    """Targets for the conditions; ``band`` (ft) overrides the judged depth band, ``leaning`` is what the
+    """Targets for the conditions; what is ``wanted`` goes before what is judged, ``leaning`` is what the
     schools hold."""
     levels = [t.activity for t in catalog.targets]
 
@@ -56,13 +57,16 @@ def targets_for(
     shift = leaning.bulk_factor * numbers.bulk_shift ** (2.0 * _murkiness(catalog, c.clarity_ft) - 1.0)
     under_mat = c.cover.kind in ROOFS
     fall = leaning.fall_ft_s or (between("fall_ft_s", 0), between("fall_ft_s", 1))
-    depth, reason = depth_band(catalog, c) if band is None else (band, "the band you set")
+    depth, reason = depth_band(catalog, c)
+    if wanted.depth_ft is not None:
+        depth, reason = wanted.depth_ft, "it is the one you set"
+    mood = (fall[0], max(fall[1], numbers.mat_fall_ft_s)) if under_mat else fall
     return Targets(
         activity=activity,
         depth_ft=depth,
         depth_reason=reason,
-        fall_ft_s=(fall[0], max(fall[1], numbers.mat_fall_ft_s)) if under_mat else fall,
-        pace_ft_s=(between("pace_ft_s", 0), between("pace_ft_s", 1)),
+        fall_ft_s=wanted.fall_ft_s or mood,
+        pace_ft_s=wanted.pace_ft_s or (between("pace_ft_s", 0), between("pace_ft_s", 1)),
         action=between("action"),
         action_name=near.action_name,
         bulk_cm2=leaning.bulk_cm2 or (between("bulk_cm2", 0) * shift, between("bulk_cm2", 1) * shift),

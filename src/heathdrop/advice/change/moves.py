@@ -225,7 +225,7 @@ def _family(case: Case) -> Steps:
     """The best rig of another family, of the few that the rules put first, by fit and rules together; for
     fish that have quit one that is worked on the floor, for what hangs or fouls one that does so less."""
     setting, hand = case.setting, case.hand
-    catalog, scenario = setting.catalog, replace(setting.scenario, depth_band_ft=None)
+    catalog, scenario = setting.catalog, setting.scenario
     roofed = setting.stand.kind in ROOFS
     others = [
         f for f in catalog.families.values() if f is not setting.family and (roofed or f.drop_way != "punch")

@@ -152,7 +152,7 @@ def _other_lure(mark: str, sizing: Sizing, rated: Rated, runs_ft: float, family:
     BadInput."""
     catalog = catalogue.load()
     catalog.pick(catalog.families, "compare", family)
-    scenario = replace(sizing.scenario, families=(family,), depth_band_ft=None, box="standard")
+    scenario = replace(sizing.scenario, families=(family,), box="standard")
     theirs = size(catalog, scenario, known=sizing.known)
     best = theirs.rigs[0]
     name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}, {best.rig.trailer.name}"
