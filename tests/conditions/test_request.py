@@ -6,6 +6,7 @@ import pytest
 from pydantic import ValidationError
 
 from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.wanted import Wanted
 
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}
 
@@ -20,7 +21,10 @@ def test_a_request_is_its_scenario() -> None:
     scenario = SizeRequest.model_validate(body).scenario()
     assert scenario.families == ("swim-jig", "bladed-jig")
     assert scenario.schools == (("a", "1"), ("b", "2"))
-    assert scenario.depth_band_ft == (2.0, 5.0)
+    assert scenario.wanted == Wanted(depth_ft=(2.0, 5.0))
+    own = {"depth_ft": [4, 6], "passes": 0.9}
+    both = SizeRequest.model_validate({**body, "targets": own}).scenario()
+    assert both.wanted == Wanted(depth_ft=(4.0, 6.0), passes=0.9)
     assert scenario.conditions.cover.stands == "moderate"
     assert SizeRequest.model_validate({"conditions": WATER}).scenario().families == ()
 

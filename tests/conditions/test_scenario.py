@@ -111,13 +111,6 @@ def test_a_mat_no_thicker_than_its_water() -> None:
         check(Scenario(replace(shallow, cover=replace(MAT.cover, thickness_in=24.1))))
 
 
-def test_a_depth_band_lies_in_the_water() -> None:
-    check(Scenario(PLAIN, depth_band_ft=(0.0, 10.0)))
-    for band in ((-0.1, 5.0), (4.0, 3.9), (4.0, 10.1)):
-        with pytest.raises(BadInput, match="depth_band_ft"):
-            check(Scenario(PLAIN, depth_band_ft=band))
-
-
 def test_gear() -> None:
     assert Gear(reel=Reel(inches_per_turn=24.0)).turns_per_s(2.0) == 1.0
     with pytest.raises(BadInput, match=r"gear\.cast_ft was 181"):

@@ -79,9 +79,9 @@ def call(
     """
     check(scenario)
     alone = [replace(scenario, families=(f,)) for f in scenario.families or tuple(catalog.families)]
-    if places is None or scenario.box != "standard" or scenario.wanted.yours:
+    if places is None or scenario.box != "standard":
         found = [_standing(catalog, sized(one)) for one in alone]
-        return Call(yielded(_in_order(found))[:places])
+        return Call(yielded(_in_order(found)))
     promised = [(_promised(catalog, setting_of(catalog, one, known)), one) for one in alone]
     promised.sort(key=lambda row: -row[0])
     found = []
@@ -89,7 +89,11 @@ def call(
         order = _in_order(found)
         # Who leads in doubt may yield to any that is called.
         wanted = max(places, CALLED) if order and order[0].doubted else places
-        if len(found) >= wanted and most < order[wanted - 1].standing:
+        if scenario.wanted.yours:
+            # Targets that are set are looked for until a family does them all.
+            if len(found) >= max(places, CALLED) and not order[0].missed[0]:
+                break
+        elif len(found) >= wanted and most < order[wanted - 1].standing:
             break
         found.append(_standing(catalog, sized(one)))
     order = yielded(_in_order(found))

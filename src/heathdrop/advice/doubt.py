@@ -53,7 +53,8 @@ def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
         # What is wrong, and what would mend it, is said: the fit's own words would only repeat it.
         return unknown
     part, least = rated.fits.limiting, catalog.judgement.fit.doubtful
-    if part is None or rated.fits.score >= least:
+    # Who set targets asked for what does them, and not for what fits best.
+    if part is None or rated.fits.score >= least or sizing.scenario.wanted.yours:
         return unknown or None
     best, own = sizing.rigs[0].fits.score, f"{rated.fits.score * 100:.0f} of 100"
     if best >= least:

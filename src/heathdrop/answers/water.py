@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import CALLED, Call, call
+from heathdrop.advice.gives import gives_said
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.conditions.facts import facts_of
 from heathdrop.conditions.scenario import Scenario, check
@@ -21,7 +22,16 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
-__all__ = ["at_setting", "call_of", "family_called", "placed", "size_water", "sizing_of", "with_rig"]
+__all__ = [
+    "at_setting",
+    "call_of",
+    "family_called",
+    "gives_of",
+    "placed",
+    "size_water",
+    "sizing_of",
+    "with_rig",
+]
 
 #: Answers remembered, so that looking again asks nothing new; each holds about two megabytes.
 REMEMBERED = 48
@@ -89,10 +99,9 @@ class Row:
 
 @dataclass(frozen=True)
 class WaterAnswer:
-    """A sized water: the rigs asked for, best first, and the sizings that they were chosen from."""
+    """A sized water: the rigs asked for, best first."""
 
     rows: tuple[Row, ...]
-    asked: tuple[Sizing, ...]
 
 
 def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> WaterAnswer:
@@ -108,11 +117,10 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
         found = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
         if len(alone) > 1:
             found.sort(key=lambda row: (missed_by(wanted, row[1]), -round(row[1].fits.score, PLACES)))
-        found, asked = found[:limit], alone
+        found = found[:limit]
     else:
         standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)
-        asked = [s.sizing for s in standings]
         best = [
             (s.points + s.yields, k, s.sizing, r)
             for s in standings
@@ -125,8 +133,17 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
         id(sizing): dict(zip(map(id, rigs), bands_for(catalog, sizing, rigs), strict=True))
         for sizing, rigs in _by_sizing(found)
     }
-    rows = tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found)
-    return WaterAnswer(rows, tuple(asked))
+    return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found))
+
+
+def gives_of(scenario: Scenario, own: Own = STRANGER) -> str | None:
+    """What has to give where the targets that are set cannot all be had, of the families named or the four
+    that are called; None where they can, or none is set. Raises BadInput."""
+    if not scenario.wanted.yours:
+        return None
+    if scenario.families:
+        return gives_said([sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families])
+    return gives_said([s.sizing for s in call_of(scenario, own, places=CALLED).standings])
 
 
 def _merged(sizing: Sizing, k: int, points: float) -> float:

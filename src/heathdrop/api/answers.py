@@ -11,11 +11,10 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.cited import advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.finish import finish_of
-from heathdrop.advice.gives import gives_said
 from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import reasons
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.water import size_water
+from heathdrop.answers.water import gives_of, size_water
 from heathdrop.api import responses as out
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.conditions.given import RigGiven
@@ -112,7 +111,7 @@ def size_answer(request: SizeRequest, own: Own = STRANGER) -> out.SizeAnswer:
             for settled in finish_of(catalog, sizing, best)
         },
         doubt=doubt_of(catalog, sizing, best),
-        gives=gives_said(answer.asked),
+        gives=gives_of(request.scenario(), own),
         advice=[
             out.CitedAnswer(kind=a.kind, rule=a.name, school=a.school, sentence=a.sentence)
             for a in advice_for(catalog, sizing, best)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, fields
 
 from heathdrop.errors import BadInput, require_between
 
-__all__ = ["JUDGED", "Wanted"]
+__all__ = ["Wanted"]
 
 Band = tuple[float, float]
 #: The quickest fall and pace that may be asked for, ft/s.
@@ -36,8 +36,8 @@ class Wanted:
             for name, high in most.items():
                 band, unit = getattr(self, name), name.split("_", 1)[1].replace("_", "/")
                 if band is not None:
-                    require_between(f"targets.{name}[0]", band[0], 0.0, high, unit)
-                    require_between(f"targets.{name}[1]", band[1], band[0], high, unit)
+                    require_between(f"targets.{name}", band[0], 0.0, high, unit)
+                    require_between(f"targets.{name}", band[1], band[0], high, unit)
             if self.passes is not None:
                 require_between("targets.passes", self.passes, 0.0, 1.0, "of all casts")
         except BadInput as refusal:

@@ -202,6 +202,7 @@ def test_every_control_stands_in_its_place() -> None:
             "hole_ft",
             "edge",
         ],
+        "wanted": ["want_depth", "want_fall", "want_passes", "want_pace"],
         "water": [
             "posture",
             "activity",
@@ -248,3 +249,29 @@ def test_every_control_stands_in_its_place() -> None:
     rows = {row.name: row.quantity for row in ROWS}
     assert steps["water_temp_f"] == f"{rows['water_temp_f'].step:g}"
     assert steps["fish_depth_ft"] == f"{rows['fish_depth_ft'].step:g}"
+
+
+@pytest.mark.parametrize(
+    ("name", "typed", "meant"),
+    [
+        ("want_depth", "4 to 6", (4.0, 6.0)),
+        ("want_depth", "5", (4.0, 6.0)),
+        ("want_depth", "0.5", (0.0, 1.5)),
+        ("want_fall", "1-1.5", (1.0, 1.5)),
+        ("want_fall", "2", (1.8, 2.2)),
+        ("want_pace", "1.5 to 1", (1.0, 1.5)),
+        ("want_passes", "90", 0.9),
+        ("want_depth", "deep", "deep"),
+    ],
+)
+def test_a_target_as_it_is_typed(name: str, typed: str, meant: object) -> None:
+    """A range, or about one figure; it goes into the body and comes back as it was saved."""
+    body = body_from(values_from({name: typed}))
+    found = body["targets"]
+    assert list(found) == [BY_NAME[name].path.split(".")[1]]
+    value = next(iter(found.values()))
+    assert value == (meant if isinstance(meant, str) else pytest.approx(meant))
+    if not isinstance(meant, str):
+        again = body_from(values_of(body))["targets"]
+        assert next(iter(again.values())) == pytest.approx(meant)
+    assert "targets" not in body_from(values_from({}))

@@ -17,7 +17,7 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import MOST_MISSED_FT
 from heathdrop.answers.own import Own
 from heathdrop.answers.search import search_water
-from heathdrop.answers.water import call_of, sizing_of
+from heathdrop.answers.water import call_of, gives_of, sizing_of
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName
@@ -86,6 +86,7 @@ def _sheet_for(values: dict[str, str], own: Own) -> Sheet:
         link=link,
         call=call,
         searching=searching,
+        gives=gives_of(replace(scenario, families=()) if values["family"] == CALLED else scenario, own) or "",
     )
 
 

@@ -65,6 +65,7 @@ class Control:
     blank_said: str = ""
     starts_at: str = ""
     spoken: Mapping[str, float] = field(default_factory=dict)
+    ranged: bool = False
 
     @property
     def most(self) -> str:
@@ -152,6 +153,8 @@ def _controls(place: Place) -> Iterator[Control]:
     )
 
 
+#: The group of the angler's own targets.
+WANTED = "wanted"
 #: The controls in the order of the rows. Group "first": the four answers, and what their cover asks besides.
 CONTROLS: tuple[Control, ...] = (
     *(control for row in ROWS for control in _controls(row)),
@@ -162,6 +165,31 @@ CONTROLS: tuple[Control, ...] = (
         BOXES[0][0],
         options=tuple(zip([w for w, _ in BOXES], ("the standard set", "my box", "both"), strict=True)),
         group="gear",
+    ),
+    *(
+        Control(
+            name=f"want_{path.split('_')[0]}",
+            path=f"targets.{path}",
+            label=label,
+            default="",
+            unit=unit,
+            group=WANTED,
+            optional=True,
+            blank_said="judged",
+            about=about,
+            ranged=True,
+        )
+        for path, label, unit, about in (
+            ("depth_ft", "Depth", "ft", "Where it is to work: 4 to 6, or one depth."),
+            ("fall_ft_s", "Fall", "ft/s", "How fast it is to fall on slack line: 1 to 1.5."),
+            (
+                "passes",
+                "Gets through",
+                "of 100",
+                "Of a hundred casts, how many are to come through.",
+            ),
+            ("pace_ft_s", "Pace", "ft/s", "How fast it is to come: 1 to 1.8."),
+        )
     ),
 )
 BY_NAME = {c.name: c for c in CONTROLS}
@@ -302,12 +330,42 @@ def _value(control: Control, text: str) -> Any:
     """A control's text as JSON has it; an emptied number is the empty text, which is refused by its name."""
     if control.flag:
         return text == "yes"
+    if control.ranged:
+        return _wanted(control, text)
     if control.options and not control.blank:
         return text
     if text.lower() in control.spoken:
         return control.spoken[text.lower()]
     value = _number(text, unit_of(control.path) or control.unit)
     return "" if value is None and not control.options else value
+
+
+#: How far about a single depth (ft) and a single rate (share) a target reaches.
+ABOUT_FT, ABOUT_RATE = 1.0, 0.1
+
+
+def _wanted(control: Control, text: str) -> Any:
+    """A target as JSON has it: the ends of a range, or about one figure; the text itself when it is
+    neither."""
+    unit = "" if control.unit == "of 100" else control.unit
+    try:
+        one = read(text, unit)
+    except ValueError:
+        try:
+            return span_of(text, lambda part: read(part, unit))
+        except ValueError:
+            return text
+    if not unit:
+        return one / 100.0
+    off = ABOUT_FT if unit == "ft" else ABOUT_RATE * one
+    return (max(0.0, one - off), one + off)
+
+
+def _wanted_text(at: Any) -> str:
+    """A saved target as its field holds it: ``4 to 6``, ``90``."""
+    if at is None:
+        return ""
+    return f"{at[0]:g} to {at[1]:g}" if isinstance(at, list | tuple) else f"{100.0 * at:g}"
 
 
 def body_from(values: Mapping[str, str]) -> dict[str, Any]:
@@ -361,6 +419,9 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
             at = core.get(control.path)
         if control.flag:
             values[control.name] = "yes" if at else ""
+            continue
+        if control.ranged:
+            values[control.name] = _wanted_text(at)
             continue
         if (at is None and not control.blank and control.name != FISH) or not control.shown(values):
             continue

@@ -29,7 +29,7 @@ from heathdrop.web.sheet.shown.casting import Casting, Choices, casting_of, riva
 from heathdrop.web.sheet.shown.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
 from heathdrop.web.sheet.shown.searching import Searching
 from heathdrop.web.sheet.shown.section import Section, section_of
-from heathdrop.web.sheet.shown.strip import Figure, aloud, figures_of, title_of
+from heathdrop.web.sheet.shown.strip import Figure, aloud, figures_of, title_of, wanted_of
 from heathdrop.web.shell.fields import ANSWERS, CALLED, given_in
 from heathdrop.web.shell.frame import LOW, NARROW, NARROW_LOW, WIDE
 
@@ -65,6 +65,7 @@ class Sheet:
     aloud: str
     score: int
     figures: tuple[Figure, ...]
+    gives: str
     heads: tuple[str, ...]
     rows: Rows
     leading: tuple[str, ...]
@@ -93,12 +94,14 @@ def present(
     link: Link,
     call: Call | None = None,
     searching: Searching | None = None,
+    gives: str = "",
 ) -> Sheet:
     """Make a sizing ready to show, with the picked rig chosen when it is there.
 
     ``choices`` say how the lure is worked in the Cast view; the other views show the steady retrieve,
     or the drop where the family is dropped. ``tackle`` is the box; ``link`` makes addresses; ``call`` and
-    ``searching`` are needed by the Water and Search views.
+    ``searching`` are needed by the Water and Search views; ``gives`` says what gives where not all that is
+    wanted can be had.
     """
     view, best = values["view"], sizing.rigs[0]
     chosen = best
@@ -140,7 +143,10 @@ def present(
         + (f" {inches_said(chosen.rig.trailer_length_in)} in" if chosen.rig.trailer.length_in else ""),
         aloud=aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
-        figures=figures_of(sizing, chosen, bands, worked, choices.way == usual),
+        figures=wanted_of(
+            sizing, chosen, figures_of(sizing, chosen, bands, worked, choices.way == usual), worked.mean_ft
+        ),
+        gives=gives,
         heads=heads,
         rows=rows,
         leading=leading(rows),

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+import math
+from dataclasses import dataclass, replace
 
 from heathdrop.answers import plan as plans
 from heathdrop.answers.cast import Worked
@@ -20,12 +21,15 @@ NEAR_FLOOR = 0.15
 
 @dataclass(frozen=True)
 class Figure:
-    """A figure of the answer strip: a label, the value said aloud, its unit and its band."""
+    """A figure of the answer strip: a label, the value said aloud, its unit and its band; what is ``wanted``
+    of it in words, and whether that is hit, near or missed."""
 
     label: str
     value: str
     unit: str
     band: str
+    wanted: str = ""
+    hit: str = ""
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
@@ -108,6 +112,44 @@ def _pace_said(sizing: Sizing, rated: Rated) -> str:
         return _turns(sizing, feet(rated.tuned.pace_m_s))
     far, near = (turns_said(sizing.scenario.gear.turns_per_s(v)) for v in (sized.far_ft_s, sized.near_ft_s))
     return f"{far} turns in 20 s far, {near} near"
+
+
+#: How far beside what is wanted is near: feet, a share of a rate, chances.
+NEAR_FT, NEAR_RATE, NEAR_CHANCE = 0.5, 0.15, 0.1
+#: Hit, near and missed, by a shape and a word.
+HIT = {"hits": "● hits", "near": "◐ near", "misses": "○ misses"}
+
+
+def _held(figure: Figure, at: float, band: tuple[float, float], near: float, own: bool) -> Figure:
+    """A figure held against what is wanted of it; ``near`` is how far beside that is near."""
+    low, high = band
+    off = max(low - at, at - high)
+    how = "hits" if off <= 0.0 else "near" if off <= near else "misses"
+    ends = [f"{v:g}" if own else f"{v:.1f}".removesuffix(".0") for v in (low, high) if v < math.inf]
+    return replace(figure, wanted=f"{HIT[how]} {'your ' if own else ''}{' to '.join(ends)}", hit=how)
+
+
+def wanted_of(
+    sizing: Sizing, rated: Rated, figures: tuple[Figure, ...], mean_ft: float
+) -> tuple[Figure, ...]:
+    """The strip's figures with what is wanted beside what this rig does: judged, or the angler's own."""
+    t, own, found = sizing.targets, sizing.scenario.wanted, []
+    for f in figures:
+        if f.label in ("Runs at", "Works at"):
+            f = _held(f, round(mean_ft, 1), t.depth_ft, NEAR_FT, own.depth_ft is not None)
+        elif f.label == "Falls":
+            falls, near = round(rated.fall_ft_s, 1), NEAR_RATE * rated.fall_ft_s
+            f = _held(f, falls, t.fall_ft_s, near, own.fall_ft_s is not None)
+        elif f.label == "Pace" and own.pace_ft_s is not None:
+            pace = feet(rated.tuned.pace_m_s)
+            f = _held(f, round(pace, 1), own.pace_ft_s, NEAR_RATE * pace, own=True)
+        found.append(f)
+    if own.passes is not None:
+        passes = 100.0 * rated.cover.passes
+        through = Figure("Gets through", f"{passes:.0f}", "of 100", "casts")
+        found = [f for f in found if f.label not in (through.label, "Among them")]
+        found.append(_held(through, passes, (100.0 * own.passes, math.inf), 100.0 * NEAR_CHANCE, own=True))
+    return tuple(found)
 
 
 def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
