@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import pytest
 
+from heathdrop.advice.why import reasons
 from heathdrop.answers.water import gives_of, size_water
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
@@ -71,5 +72,6 @@ def test_what_is_set_goes_before_what_is_judged(cat: Catalog) -> None:
     assert own.targets.depth_reason == "it is the one you set"
     assert (own.targets.fall_ft_s, own.targets.pace_ft_s) == ((1.0, 1.3), (1.0, 1.4))
     assert plain.targets.depth_ft != own.targets.depth_ft
+    assert "; you want 1.0–1.3." in " ".join(reasons(own, own.rigs[0]))
     counts = [missed_by(own.scenario.wanted, r) for r in own.rigs]
     assert counts == sorted(counts)

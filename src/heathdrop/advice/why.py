@@ -52,7 +52,7 @@ def limit_sentence(sizing: Sizing, rated: Rated) -> str:
         side = "faster" if rated.fall_ft_s > t.fall_ft_s[1] else "slower"
         return (
             f"It falls {side} ({rated.fall_ft_s:.1f} ft/s on slack line) than the "
-            f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} that {t.activity.name} fish want today."
+            f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f} that {_who_wants(sizing)}."
         )
     if part == "cover":
         return _cover_sentence(rated)
@@ -278,6 +278,13 @@ def _reach_sentence(sizing: Sizing, rated: Rated) -> str:
     return f"It flies about {away:.0f} ft: your {gear.cast_ft:g} ft were said for {said} oz."
 
 
+def _who_wants(sizing: Sizing) -> str:
+    """Whose wish the fall is."""
+    if sizing.scenario.wanted.fall_ft_s is not None:
+        return "you want"
+    return f"{sizing.targets.activity.name} fish want"
+
+
 def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
     """The sentences that go with an answer, most important first."""
     t = sizing.targets
@@ -292,7 +299,7 @@ def reasons(sizing: Sizing, rated: Rated) -> tuple[str, ...]:
         # What holds it back is said once.
         ""
         if limit.startswith("It falls ")
-        else f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {t.activity.name} fish want "
+        else f"Falls {rated.fall_ft_s:.1f} ft/s on slack line; {_who_wants(sizing)} "
         f"{t.fall_ft_s[0]:.1f}–{t.fall_ft_s[1]:.1f}.",
         # How much of its path lies outside stands in the first sentence.
         limit if limit != IN_PART else "",
