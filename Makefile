@@ -20,10 +20,13 @@ FAST = -n 2 --dist worksteal -m "not slow and not browser" --ignore=tests/browse
 SLOW = -n 2 --dist worksteal -m "slow and not browser" --ignore=tests/browser
 SEEN = -n 2 --dist worksteal tests/browser
 
+# Every stage is run, whatever the ones before came to; what failed is said at the end.
 test: setup-dev browser
-	@.venv/bin/python -m pytest $(FAST)
-	@.venv/bin/python -m pytest $(SLOW)
-	@.venv/bin/python -m pytest $(SEEN)
+	@failed=; \
+	.venv/bin/python -m pytest $(FAST) || failed="$$failed fast"; \
+	.venv/bin/python -m pytest $(SLOW) || failed="$$failed slow"; \
+	.venv/bin/python -m pytest $(SEEN) || failed="$$failed browser"; \
+	if [ -n "$$failed" ]; then echo "failed:$$failed"; exit 1; fi
 
 # The fast tests alone: no browser, nothing slow.
 fast: setup-dev

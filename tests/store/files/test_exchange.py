@@ -34,7 +34,8 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
     raw = exchange.packed(whole)
     parcel = exchange.unpacked(raw)
     assert parcel.said() == (
-        "2 pieces of tackle, 1 drop test, 2 depth and mat checks, 2 scenarios, 1 plan, 1 trip, 1 cast"
+        "2 pieces of tackle, 1 drop test, 2 depth and mat checks, 2 scenarios, 1 plan, 1 trip, 1 cast, "
+        "settings"
     )
     assert exchange.sifted(whole, parcel).said() == "nothing new"
     assert exchange.sifted(whole, parcel).there == 10
@@ -51,15 +52,15 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
             "trips.json": 1,
             "casts.csv": 1,
             "drills.json": 0,
-            "settings.json": 0,
+            "settings.json": 2,
         }
         again = exchange.packed(there)
         assert again == raw
-        assert exchange.undo(there) == 10
+        assert exchange.undo(there) == 12
         there.flush()
         assert exchange.undo(there) == 0
         assert exchange.unpacked(exchange.packed(there)).said() == "nothing new"
-        assert settings.measures(there) == "metric"
+        assert settings.measures(there) == "imperial"
     other.close()
 
 

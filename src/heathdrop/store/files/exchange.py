@@ -190,8 +190,11 @@ def sifted(session: Session, parcel: Parcel) -> Parcel:
     for name, found in parcel.rows.items():
         entry = BY_NAME[name]
         kept = partial(entry.rows, session)
-        rows[name] = found if entry.table is None else new_of(session, entry.table, found, kept)
-        there += len(found) - len(rows[name])
+        if entry.table is not None:
+            rows[name] = new_of(session, entry.table, found, kept)
+        else:
+            rows[name] = entry.new(session, found) if entry.new is not None else found
+        there += len(found) - len(rows[name]) if entry.table is not None else 0
     return Parcel(rows, parcel.passed_over, parcel.faults, there)
 
 
@@ -218,7 +221,9 @@ def undo(session: Session) -> int:
     came = settings.read(session, LAST_IMPORT, {})
     count = 0
     for name, uids in came.items():
-        table = BY_NAME[name].table
+        table, take_back = BY_NAME[name].table, BY_NAME[name].take_back
+        if take_back is not None:
+            count += take_back(session, uids)
         if table is not None:
             for k in range(0, len(uids), AT_ONCE):
                 these = table.uid.in_(uids[k : k + AT_ONCE])

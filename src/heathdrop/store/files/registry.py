@@ -19,10 +19,9 @@ from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.measures import IMPERIAL
 from heathdrop.physics.rig_name import RigName
 from heathdrop.store import casts, drills, fish, items, observations, plans, scenarios, settings, trips
-from heathdrop.store.files import csvfile, jsonfile
+from heathdrop.store.files import csvfile, jsonfile, settings_in
 from heathdrop.store.files.csvfile import Read, Row
 from heathdrop.store.files.jsonfile import VERSION
 from heathdrop.store.models import (
@@ -41,7 +40,8 @@ from heathdrop.store.rows import living
 @dataclass(frozen=True)
 class Exported:
     """One table's way out and back. ``counted`` says how many came, in words; rows of ``table`` that are
-    there already are passed over."""
+    there already are passed over. What has no table says itself what is ``new``, and how to ``take_back``
+    what came."""
 
     name: str
     media: str
@@ -51,6 +51,8 @@ class Exported:
     read: Callable[[bytes], Read]
     keep: Callable[[Session, Sequence[Row]], list[str]]
     table: type[Kept] | None = None
+    new: Callable[[Session, Sequence[Row]], list[Row]] | None = None
+    take_back: Callable[[Session, Sequence[str]], int] | None = None
 
 
 def counted(count: int, one: str, many: str) -> str:
@@ -197,21 +199,6 @@ def _setting_rows(session: Session) -> list[Row]:
     return [{"schools": held, "measures": settings.measures(session), **hand, **agreed}]
 
 
-def _keep_settings(session: Session, rows: Sequence[Row]) -> list[str]:
-    for row in rows:
-        if row["schools"]:
-            settings.keep(session, settings.SCHOOLS, {**settings.schools(session), **row["schools"]})
-        if row["measures"] != IMPERIAL:
-            settings.keep(session, settings.MEASURES, row["measures"])
-        if row["hand"]:
-            settings.keep(session, drills.HAND_IN_USE, True)
-        for key in (fish.FISH, fish.SPOKEN):
-            if row.get(key):
-                held = settings.read(session, key, {})
-                settings.keep(session, key, {**(held if isinstance(held, dict) else {}), **row[key]})
-    return []
-
-
 #: Every table that goes out and comes back.
 REGISTRY: tuple[Exported, ...] = (
     Exported(
@@ -297,11 +284,13 @@ REGISTRY: tuple[Exported, ...] = (
     Exported(
         name="settings.json",
         media="application/json",
-        counted=lambda _: "",
+        counted=lambda n: "settings" if n else "",
         rows=_setting_rows,
         written=lambda rows: jsonfile.written({"version": VERSION, **rows[0]}),
         read=jsonfile.read_settings,
-        keep=_keep_settings,
+        keep=settings_in.keep,
+        new=settings_in.not_set_yet,
+        take_back=settings_in.take_back,
     ),
 )
 BY_NAME = {e.name: e for e in REGISTRY}
