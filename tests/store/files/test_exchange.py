@@ -59,7 +59,7 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
         assert exchange.undo(there) == 12
         there.flush()
         assert exchange.undo(there) == 0
-        assert exchange.unpacked(exchange.packed(there)).said() == "nothing new"
+        assert exchange.sifted(there, exchange.unpacked(exchange.packed(there))).said() == "nothing new"
         assert settings.measures(there) == "imperial"
     other.close()
 
