@@ -97,7 +97,7 @@ def test_size_is_the_same_through_both_doors(client: TestClient, tmp_path: Path)
     assert done.stderr == ""
     answer = json.loads(done.stdout)
     assert client.post("/api/v1/size", json=SCENARIO).json() == answer
-    assert set(answer) == {"targets", "rigs", "finish", "doubt", "advice", "cautions"}
+    assert set(answer) == {"targets", "rigs", "finish", "doubt", "gives", "advice", "cautions"}
     assert len(answer["rigs"]) == 20
     for rig in answer["rigs"]:
         assert set(rig) >= RIG_KEYS

@@ -28,7 +28,7 @@ MOVED = re.compile(r"(Slow|Speed up) to [\d.]+ turns in 20 s$")
 
 def contradictions(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
     """Sentences beside a rig that are not true of it."""
-    rig, work, found = rated.rig, rated.rig.family.work, []
+    rig, work, found = rated.rig, rated.work, []
     family = rig.family
     settled = {s.slot: s for s in finish_of(cat, sizing, rated)}
     cited = advice_for(cat, sizing, rated, most=100)
@@ -104,7 +104,7 @@ def contradictions(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
 
 def untrue_changes(cat: Catalog, sizing: Sizing, rated: Rated) -> list[str]:
     """Changes that do nothing, or are not for how the rig is worked."""
-    found, work = [], rated.rig.family.work
+    found, work = [], rated.work
     for went in askable(sizing, rated):
         for c in mended(cat, sizing, rated, went).changes:
             text = f"{went}: {c.what}: {c.effect}"
