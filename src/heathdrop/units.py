@@ -38,7 +38,6 @@ CM_PER_IN = 2.54
 KG_PER_OZ = 0.028349523125
 G_PER_OZ = 28.349523125
 KG_PER_LB = 0.45359237
-N_PER_LB = 4.4482216152605
 M_S_PER_MPH = 0.44704
 #: A count shorter than this (s) cannot be counted; turns of the handle are told over so many seconds.
 AT_ONCE_S, TURNS_IN_S = 1.0, 20.0
@@ -68,11 +67,6 @@ def celsius(temperature_f: float) -> float:
 def square_metres(area_cm2: float) -> float:
     """Square centimetres to square metres."""
     return area_cm2 * 1e-4
-
-
-def square_centimetres(area_m2: float) -> float:
-    """Square metres to square centimetres."""
-    return area_m2 * 1e4
 
 
 def feet_said(depth_ft: float) -> str:

@@ -52,6 +52,18 @@ var cases = {
   "what is thrown again and again stands in one line": {
     data: day({}, { casts: [cast("A", 4), cast("A", 6), cast("A", 6), cast("A", 6), cast("B", 2)] }),
     async run(lab) { lab.same(lab.all("#beside :is(h2, li)"), ["After this, while nothing bites", "A at 6: 3 times.", "B at 2."]); } },
+  "what another window threw is taken in while this one rests": { async run(lab) {
+    lab.replies.push(["GET /api/v1/next", order([cast("B", 2.5)], { made: 1 })]);
+    lab.run_(20000);
+    await lab.rest();
+    lab.same(facts(lab)[0], "2.5");
+    lab.replies.unshift(["GET /api/v1/next", order([cast("A", 9)], { made: 2 })]);
+    await opens(lab, "go");
+    const asked = lab.asked.length;
+    lab.run_(20000);
+    await lab.rest();
+    lab.same([lab.asked.length, facts(lab)[0]], [asked, "2.5"]);
+  } },
   "what was learned stands before the next cast alone": {
     data: day({}, { casts: [cast("A", 4, { rod: "" }), cast("A", 6)], learned: ["Deeper."], move_on: "Move on.", left: "An hour left.",
       mend: { symptom: "It ran high", change: "slow down" } }),

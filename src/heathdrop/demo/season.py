@@ -16,7 +16,6 @@ from heathdrop import catalog as catalogue
 from heathdrop.conditions.made import MadeCast
 from heathdrop.physics.rig_name import RigName
 
-SEED = 20260314
 #: While the water is under so much (°F), the fish want a head of so much of the tables' weight.
 COLD_F, LIGHTER = 55.0, 0.7
 #: Bites a second among fish that like what they see, and by how much more readily they bite in low light.

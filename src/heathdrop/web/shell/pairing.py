@@ -35,7 +35,6 @@ LOOPBACK, TESTS = ("127.0.0.1", "::1"), "testclient"
 FORWARDED = {b"forwarded", b"x-forwarded-for", b"x-forwarded-host", b"x-real-ip", b"via"}
 #: An address that nothing is sent to: asking the way to it tells this machine's own on the network.
 NOWHERE = ("192.0.2.1", 9)
-ALONE = "This is someone's own Heathdrop, and it answers its own machine alone."
 WRONG = "That is not the code, or it has ended. A new one is on the laptop, under Phones."
 
 

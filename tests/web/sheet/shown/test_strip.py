@@ -45,7 +45,7 @@ def test_what_the_strip_says(cat: Catalog) -> None:
 
 
 def test_what_is_wanted_stands_beside_what_is_done(cat: Catalog) -> None:
-    """Judged until it is set; hit, near and missed by a shape and a word."""
+    """Judged until it is set; hit, near and missed in a word."""
 
     def said(wanted: Wanted, mean_ft: float, fall_ft_s: float) -> dict[str, str]:
         sizing = size(cat, Scenario(GRASS, families=("swim-jig",), wanted=wanted))
@@ -55,21 +55,22 @@ def test_what_is_wanted_stands_beside_what_is_done(cat: Catalog) -> None:
             Figure("Falls", "", "ft/s", ""),
             Figure("Among them", "", "%", ""),
         )
-        return {f.label: f.wanted for f in wanted_of(sizing, rated, plain, mean_ft)}
+        found = wanted_of(sizing, rated, plain, mean_ft)
+        return {f.label: f"{f.hit} {'your ' if f.own else ''}{f.wanted}".strip() for f in found}
 
     assert said(Wanted(), 5.0, 2.4) == {
-        "Runs at": "● hits 4 to 6",
-        "Falls": "● hits 2 to 3",
+        "Runs at": "hits 4 to 6",
+        "Falls": "hits 2 to 3",
         "Among them": "",
     }
     assert said(Wanted(), 6.4, 3.2) == {
-        "Runs at": "◐ near 4 to 6",
-        "Falls": "◐ near 2 to 3",
+        "Runs at": "near 4 to 6",
+        "Falls": "near 2 to 3",
         "Among them": "",
     }
     own = said(Wanted(depth_ft=(2.0, 3.5), fall_ft_s=(1.0, 1.25), passes=0.5), 6.4, 2.7)
     assert own == {
-        "Runs at": "○ misses your 2 to 3.5",
-        "Falls": "○ misses your 1 to 1.25",
-        "Gets through": "● hits your 50",
+        "Runs at": "misses your 2 to 3.5",
+        "Falls": "misses your 1 to 1.25",
+        "Gets through": "hits your 50",
     }

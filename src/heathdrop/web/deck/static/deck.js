@@ -12,6 +12,7 @@ const data = JSON.parse(by("deck").textContent);
 const KEY = "heathdrop-deck-state";
 const BITTEN = data.bitten;
 const TWICE_MS = 700;
+const OTHERS_MS = 20000;
 const SHOWN = 3;
 const said = Object.fromEntries(data.answers);
 let state = { trip: data.trip, stop: 0, at: 0, begun: 0, reeling: 0, rig: "" };
@@ -258,7 +259,7 @@ function change(name, value, from) {
 onChange((outbox) => {
   gather();
   record();
-  const all = casts.length ? `${casts.length} ${casts.length === 1 ? "cast" : "casts"}, all on the laptop.` : "";
+  const all = casts.length && !outbox.refused ? `${casts.length} ${casts.length === 1 ? "cast" : "casts"}, all on the laptop.` : "";
   const notes = [outbox.sentence, outbox.waiting ? `${outbox.waiting} kept on this phone, not sent yet.` : all];
   if (!outbox.kept) { notes.push("This browser keeps nothing: leave the page open."); }
   if (outbox.refused) { notes.push(`${outbox.refused} refused: see More.`); }
@@ -304,6 +305,10 @@ by("more").addEventListener("click", () => morePanel(following(), refused()));
 gather();
 show();
 window.setInterval(tick, 40);
+// What another window of the trip threw is taken in while this one rests.
+window.setInterval(() => {
+  if (!document.hidden && !state.begun && state.at === 0 && waiting().length === 0) { after(true); }
+}, OTHERS_MS);
 flush().then((all) => {
   if (all) { stand(); }
   return after(all);

@@ -155,10 +155,6 @@ def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Li
     )
 
 
-def _made_said(told: Told) -> str:
-    return f"{rig_said(told.rig)}, {counted(told.count_s)}: {OUTCOME[told.outcome].within}"
-
-
 def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
     cast = step.next.cast
     return CastRow(

@@ -22,7 +22,7 @@ NEAR_FLOOR = 0.15
 @dataclass(frozen=True)
 class Figure:
     """A figure of the answer strip: a label, the value said aloud, its unit and its band; what is ``wanted``
-    of it in words, and whether that is hit, near or missed."""
+    of it (its ends), whether that is hit, near or missed, and whether it is the angler's own."""
 
     label: str
     value: str
@@ -30,6 +30,7 @@ class Figure:
     band: str
     wanted: str = ""
     hit: str = ""
+    own: bool = False
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
@@ -116,8 +117,6 @@ def _pace_said(sizing: Sizing, rated: Rated) -> str:
 
 #: How far beside what is wanted is near: feet, a share of a rate, chances.
 NEAR_FT, NEAR_RATE, NEAR_CHANCE = 0.5, 0.15, 0.1
-#: Hit, near and missed, by a shape and a word.
-HIT = {"hits": "● hits", "near": "◐ near", "misses": "○ misses"}
 
 
 def _held(figure: Figure, at: float, band: tuple[float, float], near: float, own: bool) -> Figure:
@@ -126,7 +125,7 @@ def _held(figure: Figure, at: float, band: tuple[float, float], near: float, own
     off = max(low - at, at - high)
     how = "hits" if off <= 0.0 else "near" if off <= near else "misses"
     ends = [f"{v:g}" if own else f"{v:.1f}".removesuffix(".0") for v in (low, high) if v < math.inf]
-    return replace(figure, wanted=f"{HIT[how]} {'your ' if own else ''}{' to '.join(ends)}", hit=how)
+    return replace(figure, wanted=" to ".join(ends), hit=how, own=own)
 
 
 def wanted_of(
