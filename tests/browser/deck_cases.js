@@ -51,7 +51,7 @@ var cases = {
   } },
   "what is thrown again and again stands in one line": {
     data: day({}, { casts: [cast("A", 4), cast("A", 6), cast("A", 6), cast("A", 6), cast("B", 2)] }),
-    async run(lab) { lab.same(lab.all("#beside :is(h2, li)"), ["After this, while nothing bites", "A at 6: 3 times.", "B at 2."]); } },
+    async run(lab) { lab.same(lab.all("#beside :is(h2, li)"), ["After this, while nothing bites", "A at 6: 3 times.", "B at 2.", "Take care", "Hooks.", "Lead."]); } },
   "what another window threw is taken in while this one rests": { async run(lab) {
     lab.replies.push(["GET /api/v1/next", order([cast("B", 2.5)], { made: 1 })]);
     lab.run_(20000);
