@@ -112,8 +112,7 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     """
     catalog, wanted = catalogue.load(), scenario.wanted
     if scenario.families:
-        held = [f for f in scenario.families if scenario.box != "mine" or f in own.tackle.families]
-        alone = [sizing_of(replace(scenario, families=(f,)), own) for f in held or scenario.families]
+        alone = _each(scenario, own)
         found = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
         if len(alone) > 1:
             found.sort(key=lambda row: (missed_by(wanted, row[1]), -round(row[1].fits.score, PLACES)))
@@ -136,13 +135,19 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found))
 
 
+def _each(scenario: Scenario, own: Own) -> list[Sizing]:
+    """The named families sized one by one; from a box alone those that it holds."""
+    held = [f for f in scenario.families if scenario.box != "mine" or f in own.tackle.families]
+    return [sizing_of(replace(scenario, families=(f,)), own) for f in held or scenario.families]
+
+
 def gives_of(scenario: Scenario, own: Own = STRANGER) -> str | None:
     """What has to give where the targets that are set cannot all be had, of the families named or the four
     that are called; None where they can, or none is set. Raises BadInput."""
     if not scenario.wanted.yours:
         return None
     if scenario.families:
-        return gives_said([sizing_of(replace(scenario, families=(f,)), own) for f in scenario.families])
+        return gives_said(_each(scenario, own))
     return gives_said([s.sizing for s in call_of(scenario, own, places=CALLED).standings])
 
 

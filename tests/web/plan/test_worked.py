@@ -30,6 +30,16 @@ def served(family: str, **more: object) -> WithAnswer:
             "count 6.4, 19 turns in 20 s, yo-yo, runs at 18.0 ft",
         ),
         (
+            served("flipping-jig", cadence="hang"),
+            ("Count, s", "Then", "Works at"),
+            "count 6.4, stop it over a limb and shake it, works at 18.0 ft",
+        ),
+        (
+            served("flipping-jig", cadence="swim-out"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, stop it and swim it out, runs at 18.0 ft",
+        ),
+        (
             served("football-jig"),
             ("Lands in, s", "Sweep at", "Works at"),
             "lands in 6.4 s, sweep a foot in about 2 s, works at 18.0 ft",

@@ -46,53 +46,33 @@ def hands_of(served: WithAnswer) -> Hands:
     """How a rod is worked at a stop."""
     catalog = catalogue.load()
     work = work_in(catalog.families[served.rig.family], catalog.cadences.get(served.cadence))
-    count, runs = f"{served.countdown_s:.1f}", f"{served.runs_ft:.1f} ft"
-    if work == "swim":
-        turns, count = turns_said(served.turns_per_s), count_said(served.countdown_s)
-        way = f", {WAY[served.cadence].name}" if served.cadence else ""
-        said = f"{counted(served.countdown_s)}, {turns} turns in 20 s{way}, runs at {runs}"
-        return Hands(
-            count_label="Count, s",
-            count=count,
-            hand_label="Turns in 20 s",
-            hand=turns,
-            runs_label="Runs at",
-            runs=runs,
-            said=said,
-        )
-    if work == "hang":
-        count = count_said(served.countdown_s)
-        return Hands(
-            count_label="Count, s",
-            count=count,
-            hand_label="Then",
-            hand="shake it",
-            runs_label="Works at",
-            runs=runs,
-            said=f"{counted(served.countdown_s)}, stop it over a limb and shake it, works at {runs}",
-        )
-    lands = f"lands in {count} s"
-    if work == "drop":
-        said = f"{lands}, hop it where it lands, works at {runs}"
-        return Hands(
-            count_label="Lands in, s",
-            count=count,
-            hand_label="Then",
-            hand="hop it",
-            runs_label="Works at",
-            runs=runs,
-            said=said,
-        )
-    sweep = 1.0 / max(served.pace_ft_s, SLOWEST_FT_S)
-    said = f"{lands}, sweep a foot in about {sweep:.0f} s, works at {runs}"
+    runs, lands = f"{served.runs_ft:.1f} ft", f"{served.countdown_s:.1f}"
+    said_count = count_said(served.countdown_s)
+    sweep, turns = 1.0 / max(served.pace_ft_s, SLOWEST_FT_S), turns_said(served.turns_per_s)
+    way = f", {WAY[served.cadence].name}" if served.cadence else ""
+    # The count and what it is to, what the hand then does as a figure and in words, what the depth is called.
+    label, count, hand_label, hand, then, at = {
+        "swim": ("Count", said_count, "Turns in 20 s", turns, f"{turns} turns in 20 s{way}", "Runs"),
+        "hang": ("Count", said_count, "Then", "shake it", "stop it over a limb and shake it", "Works"),
+        "drop": ("Lands in", lands, "Then", "hop it", "hop it where it lands", "Works"),
+        "bottom": (
+            "Lands in",
+            lands,
+            "Sweep at",
+            f"{served.pace_ft_s:.1f} ft/s",
+            f"sweep a foot in about {sweep:.0f} s",
+            "Works",
+        ),
+    }[work]
+    begins = counted(served.countdown_s) if label == "Count" else f"lands in {lands} s"
     return Hands(
-        count_label="Lands in, s",
+        count_label=f"{label}, s",
         count=count,
-        hand_label="Sweep at",
-        hand=f"{served.pace_ft_s:.1f} ft/s",
-        runs_label="Works at",
+        hand_label=hand_label,
+        hand=hand,
+        runs_label=f"{at} at",
         runs=runs,
-        said=said,
+        said=f"{begins}, {then}, {at.lower()} at {runs}",
     )
 
 
