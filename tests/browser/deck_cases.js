@@ -555,8 +555,13 @@ var cases = {
       lab.same(lab.all("#sounder span"), ["Depth – lost", "Water – lost", "Wind – lost"]);
     } },
   "without instruments nothing is asked": { async run(lab) {
-    lab.same([lab.by("sounder").hidden, lab.every.map((e) => e.ms)], [true, [40]]);
+    lab.same([lab.by("sounder").hidden, lab.every.map((e) => e.ms)], [true, [40, 20000]]);
     lab.same(lab.asked.map((a) => a[1]), ["/api/v1/next?stop=Point&limit=6&units=imperial"]);
+    lab.run_(20000); // what another window threw is asked for while this one rests, and not in a count
+    lab.same(lab.asked.length, 2);
+    lab.press("#go");
+    lab.run_(20000);
+    lab.same(lab.asked.length, 2);
   } },
   "a time never goes back, and a name is a uuid": { zone: 150, async run(lab) {
     const { stamp, uuid, heard, skew } = await lab.module("shell/clock.js");
