@@ -8,14 +8,14 @@ from sqlalchemy.orm import Session
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import Told
 from heathdrop.conditions.made import MadeCast, MadeCasts
-from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.plan import PlanRequest, PositionBody
 from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan, trip_of_water
 from heathdrop.day.made import keep_casts
 from heathdrop.day.plan import planned
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import name_of
 from heathdrop.search.hunt import Elsewhere
-from heathdrop.store import plans
+from heathdrop.store import plans, trips
 from tests.day.under_way import WATER, cast
 from tests.store.test_casts import made
 
@@ -103,3 +103,24 @@ def test_a_cast_without_a_pace_stops_no_trip(session: Session) -> None:
     here, found = next_at(session, "Bay", STRANGER, 1)
     assert [teaches(c) for c in here.made] == [True, False]
     assert found.search.steps
+
+
+def test_a_stop_that_is_worked_out_is_left_for_the_best_of_the_trips_others(session: Session) -> None:
+    """With the ride counted; where the others bring no more, it is not left."""
+    row, body = trips.current(session) or pytest.fail("no trip")
+    keep_casts(session, MadeCasts([cast(k, outcome="nothing") for k in range(1, 41)]))
+    alone = next_at(session, "Bay", STRANGER, 6)[1].search
+    assert "a fresh stop like this" in (alone.move_on or "")
+    bay = body.stops[0]
+    at = {
+        name: PositionBody(lat=lat, lon=-4.2) for name, lat in (("Bay", 50.1), ("Far", 50.4), ("Near", 50.11))
+    }
+    stops = [bay.model_copy(update={"name": name, "position": where}) for name, where in at.items()]
+    trips.write(row, body.model_copy(update={"stops": stops}))
+    said = next_at(session, "Bay", STRANGER, 6)[1].search.move_on or ""
+    # 0.69 of a mile at 25 mph and three minutes to stow and set up.
+    assert said.startswith("Move on to Near: ten minutes there bring ")
+    assert said.endswith(f", 5 minutes to get there counted; ten more here {alone.ten_min:.2f}.")
+    for k in range(100, 180):
+        keep_casts(session, MadeCasts([cast(k, stop=("Near", "Far")[k % 2], outcome="nothing")]))
+    assert next_at(session, "Bay", STRANGER, 6)[1].search.move_on is None

@@ -11,6 +11,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Cover, Scenario
 from heathdrop.physics.cast import fly
 from heathdrop.sizing.program import play, program_of, usual_way
+from heathdrop.sizing.rated import rated_one
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.sizing.tune import SEARCH
 from heathdrop.units import feet
@@ -70,6 +71,21 @@ def test_it_is_told_only_where_it_scores_better(cat: Catalog) -> None:
     steady = rated_at(setting_of(cat, sizing.scenario), best.rig, None, None)
     assert steady.cadence is None
     assert steady.fits.score < best.fits.score
+
+
+def test_in_the_cold_a_body_that_glides_is_wanted(cat: Catalog) -> None:
+    """It floats behind the first blade and glides on the pause; without it its action is worth less."""
+    from heathdrop.sizing.setting import setting_of
+
+    cold = {"water_temp_f": 45.0, "fish_depth_ft": 11.5, "bottom_depth_ft": 12.0, "activity": 1.0}
+    sizing, best = first(cat, "bladed-jig", **cold)
+    assert best.cadence is not None
+    assert (best.rig.plastic.id, best.cadence.glides_ft > 0.1) == ("floating", True)
+    setting = setting_of(cat, sizing.scenario)
+    still = replace(best.cadence, glides_ft=0.0)
+    stiff = rated_one(setting, best.rig, best.lure, best.tuned, best.countdown_s, still)
+    glide = 0.85 + 0.15 * best.cadence.glides_ft / best.cadence.cadence.glide_ft
+    assert stiff.fits.parts["action"] / best.fits.parts["action"] == pytest.approx(0.85 / glide)
 
 
 def test_the_share_that_falls_is_the_path_s_own(cat: Catalog) -> None:

@@ -7,13 +7,14 @@ from dataclasses import replace
 
 import pytest
 
+from heathdrop.advice.why import reasons
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Cover, Scenario
 from heathdrop.sizing.rated import WAYS_TO_COVER, Rated, way_to
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import size
-from tests.waters import BAIT, GRASS, WINTER_ROCK
+from tests.waters import BAIT, GRASS, WINTER_ROCK, WOOD
 
 
 @pytest.mark.parametrize(
@@ -52,3 +53,16 @@ def test_floor_work_is_along_the_floor(cat: Catalog) -> None:
 
     assert first("football-jig").along_floor
     assert not first("flipping-jig").along_floor
+
+
+def test_two_arms_hang_less_in_wood_than_one_tail(cat: Catalog) -> None:
+    """Like for like: what goes beside the wood tells also what going through would have cost it."""
+    lying = replace(WOOD, water_temp_f=62.0, fish_depth_ft=5.0, bottom_depth_ft=7.0, forage="bluegill")
+    wood = Scenario(replace(lying, cover=Cover(kind="wood", detail="laydown")), families=("bladed-jig",))
+    sizing = size(cat, wood)
+    rigs = {r.rig.trailer.id: r for r in sizing.rigs if r.rig.head_oz == 0.5}
+    arms, tail = rigs["craw"], rigs["flat-tail"]
+    assert (arms.way, arms.through, tail.way) == ("through", None, "beside")
+    assert tail.through is not None
+    assert tail.cover.hangs < arms.cover.hangs < tail.through.hangs
+    assert any("there it would hang up on about 42 of 100 casts" in line for line in reasons(sizing, tail))

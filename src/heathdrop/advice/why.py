@@ -182,13 +182,18 @@ WAY_SAID = {
     "into": "It is dropped into the {cover}.",
     "under": "It is sent in under the {cover}.",
 }
+#: Chances that far apart are worth a word.
+WORTH_WORD = 0.05
 COVER_SAID = {"submerged-grass": "grass", "matted-grass": "mat", "rock": "stones"}
 
 
 def _way_sentence(sizing: Sizing, rated: Rated) -> str:
     """The way that the rig goes to the cover; nothing in open water and clear over it."""
     kind = sizing.scenario.conditions.cover.kind
-    return WAY_SAID.get(rated.way, "").format(cover=COVER_SAID.get(kind, kind))
+    said = WAY_SAID.get(rated.way, "").format(cover=COVER_SAID.get(kind, kind))
+    if rated.through is None or rated.through.hangs < rated.cover.hangs + WORTH_WORD:
+        return said
+    return f"{said[:-1]}: there it would hang up on about {rated.through.hangs * 100:.0f} of 100 casts."
 
 
 def _depth_sentence(

@@ -58,8 +58,9 @@ class Step:
 class Search:
     """The answer: where the fish are thought to be, the order of casts, how much was tried, what was learned
     about the water on the way, the chance a second that fish within reach bite (``per_s``), the chance that
-    nobody is here, the word to move on (None: stay); ``each`` is the first cast of every rig to hand, for who
-    picks another rod; ``fish`` what of one's own fish speaks in it."""
+    nobody is here, the bites to be had in ten minutes (``ten_min``), the word to move on (None: stay);
+    ``each`` is the first cast of every rig to hand, for who picks another rod; ``fish`` what of one's own
+    fish speaks in it."""
 
     scenario: Scenario
     belief: Belief
@@ -68,6 +69,7 @@ class Search:
     learned: tuple[str, ...]
     per_s: float
     nobody: float = 0.0
+    ten_min: float = 0.0
     move_on: str | None = None
     each: tuple[Step, ...] = ()
     fish: tuple[str, ...] = ()
@@ -141,7 +143,8 @@ def search_water(
         one_next = hunt.ahead(1, nobody, only=key)[0]
         firsts.append(_step(bench, one_next, _why(bench, one_next, before, bitten=False)))
     seen = tried(first, per_s, answered, place)
-    leave = _move_on(catalog, place, steps, opened) if answered and not hunt.bitten else None
+    here = _bites_ahead(steps)
+    leave = _move_on(catalog, place, here, opened) if answered and not hunt.bitten else None
     return Search(
         scenario=scenario,
         belief=hunt.belief,
@@ -150,6 +153,7 @@ def search_water(
         learned=tuple(learned),
         per_s=per_s,
         nobody=nobody,
+        ten_min=here,
         move_on=leave,
         each=tuple(firsts),
         fish=_fish_said(catalog, fish),
@@ -189,16 +193,20 @@ def place_of(catalog: Catalog, scenario: Scenario, fish: OwnFish = AS_TABLED) ->
 LOOK_MIN = 10.0
 
 
-def _move_on(catalog: Catalog, place: Place, steps: Sequence[Step], opened: Throw) -> str | None:
-    """The word to leave: what is to be had here in the next minutes, against a stop like this one that is
-    fresh (marginal value, Charnov 1976)."""
-    minutes, here = 0.0, 0.0
+def _bites_ahead(steps: Sequence[Step]) -> float:
+    """The bites that the order brings in so many minutes; one that ends sooner goes on as it went."""
+    minutes, bites = 0.0, 0.0
     for step in steps:
         share = min(1.0, (LOOK_MIN - minutes) / step.next.minutes)
-        here, minutes = here + share * step.next.adds, minutes + step.next.minutes
+        bites, minutes = bites + share * step.next.adds, minutes + step.next.minutes
         if minutes >= LOOK_MIN:
             break
-    here *= LOOK_MIN / min(minutes, LOOK_MIN)
+    return bites * LOOK_MIN / min(minutes, LOOK_MIN)
+
+
+def _move_on(catalog: Catalog, place: Place, here: float, opened: Throw) -> str | None:
+    """The word to leave: what is to be had here in the next minutes, against a stop like this one that is
+    fresh (marginal value, Charnov 1976)."""
     fresh = (1.0 - place.absent) * min(1.0, LOOK_MIN * opened.adds / opened.minutes)
     if here >= catalog.search.place.move_on * fresh:
         return None

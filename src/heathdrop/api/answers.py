@@ -207,7 +207,10 @@ def _rig_answer(sizing: Sizing, rated: Rated, band: Bands) -> out.RigAnswer:
         depth_band_ft=_pair((feet(band.mean_low_m), feet(band.mean_high_m))),
         fall_ft_s=out.FallRate(value=_r(fall), low=_r(fall * band.fall_low), high=_r(fall * band.fall_high)),
         cover=out.CoverAnswer(
-            passes=_r(rated.cover.passes), fouls=_r(rated.cover.fouls), hangs=_r(rated.cover.hangs)
+            passes=_r(rated.cover.passes),
+            fouls=_r(rated.cover.fouls),
+            hangs=_r(rated.cover.hangs),
+            through_hangs=None if rated.through is None else _r(rated.through.hangs),
         ),
         fits=out.FitsAnswer(**{"touch": None, "pace": None, **parts}),
         score=_r(rated.fits.score),

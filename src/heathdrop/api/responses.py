@@ -106,11 +106,13 @@ class FallRate(BaseModel):
 
 
 class CoverAnswer(BaseModel):
-    """Chances 0..1: gets through, fouls, hangs up."""
+    """Chances 0..1: gets through, fouls, hangs up; ``through_hangs``: hangs up going through the cover that
+    it is brought along beside, to be held against rigs that do go through."""
 
     passes: float
     fouls: float
     hangs: float
+    through_hangs: float | None = None
 
 
 class PerHour(BaseModel):

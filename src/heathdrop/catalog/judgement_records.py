@@ -85,6 +85,7 @@ class FitNumbers:
     under_roof: float
     on_ledges: float
     beside_loses: float
+    unglided: float
     enough: float
     mat_habit: float
     mat_habit_oz: float

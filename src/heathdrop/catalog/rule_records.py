@@ -34,7 +34,7 @@ class Cadence:
     """A way of working besides the family's usual one: what the hands do, the water and mood it is for,
     whether it begins on the ``floor``, lift of the rod (ft), pause (s), and a factor on the lure's action.
     ``work`` is what it makes of a family that is dropped: swum out, or hung at a depth; ``holes``: it falls
-    in the holes of the cover and nowhere else."""
+    in the holes of the cover and nowhere else; ``glide_ft``: so far a trailer should glide on its pause."""
 
     __pydantic_config__ = STRICT
     id: str
@@ -46,6 +46,7 @@ class Cadence:
     action: float
     work: Literal["", "swim", "hang"] = ""
     holes: bool = False
+    glide_ft: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -87,6 +87,9 @@ class PlaceNumbers:
     foul_prior: float
     fouled_again: float
     move_on: float
+    ride_mph: float
+    settle_min: float
+    stay_min: float
 
 
 @dataclass(frozen=True)

@@ -17,7 +17,7 @@ from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Plan
 from heathdrop.answers.rods_to_hand import Told
-from heathdrop.answers.search import MOST_CASTS, best_few
+from heathdrop.answers.search import MOST_CASTS, Search, best_few
 from heathdrop.answers.stop import Rod, Stop
 from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.gear import Reel
@@ -29,6 +29,7 @@ from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
 from heathdrop.conditions.validation import bad_input, water_of
 from heathdrop.day.plan import job_of, the_stops
 from heathdrop.errors import BadInput
+from heathdrop.feeds.driven import apart_ft
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.search.hunt import Elsewhere
 from heathdrop.store import casts, plans, trips
@@ -38,6 +39,8 @@ __all__ = ["Here", "next_at", "scenario_of", "trip_of_plan", "trip_of_water"]
 
 #: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
 RODS, WAIT_S = 4, 40.0
+#: Feet in a mile.
+FT_PER_MI = 5280.0
 #: The slowest pace (ft/s) that the search takes.
 LEAST_PACE_FT_S = 0.1
 #: A count that was off the told one by no more than this (s) kept to it.
@@ -119,9 +122,50 @@ def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") ->
     here = here_of(session, stop)
     told = [told_of(c) for c in here.made if teaches(c)]
     only = _only(here, rig) if rig else None
-    return here, next_up(
+    found = next_up(
         here.scenario, own, rods=here.rods, told=told, limit=limit, only=only, elsewhere=here.elsewhere
     )
+    if found.search.move_on and only is None:
+        leave = _leave_for(session, here, found.search, own)
+        found = replace(found, search=replace(found.search, move_on=leave))
+    return here, found
+
+
+#: Casts of the order by which another stop is judged.
+LOOKED_AT = 8
+
+
+def _leave_for(session: Session, here: Here, search: Search, own: Own) -> str | None:
+    """The word to leave a stop that is worked out: to the best of the trip's others, each as it was left and
+    with the ride to it; None where none of them brings more. Without others it stays as it is."""
+    under_way = trips.current(session)
+    others = [s for s in under_way[1].stops if s.name != here.name] if under_way else []
+    at = next((s for s in under_way[1].stops if s.name == here.name), None) if under_way else None
+    if not others or at is None:
+        return search.move_on
+    numbers = catalogue.load().search.place
+    worth = {}
+    for stop in others:
+        there = here_of(session, stop.name)
+        told = [told_of(c) for c in there.made if teaches(c)]
+        found = next_up(there.scenario, own, rods=there.rods, told=told, limit=LOOKED_AT)
+        ride_min = numbers.settle_min + _apart_mi(at, stop) / numbers.ride_mph * 60.0
+        worth[stop.name] = found.search.ten_min * numbers.stay_min / (numbers.stay_min + ride_min), ride_min
+    best = max(worth, key=lambda name: worth[name][0])
+    bites, ride_min = worth[best]
+    if bites <= search.ten_min:
+        return None
+    return (
+        f"Move on to {best}: ten minutes there bring {bites:.2f} bites, {ride_min:.0f} minutes to get there "
+        f"counted; ten more here {search.ten_min:.2f}."
+    )
+
+
+def _apart_mi(a: TripStop, b: TripStop) -> float:
+    """Miles between two stops; none where either has no position."""
+    if a.position is None or b.position is None:
+        return 0.0
+    return apart_ft(a.position.lat, a.position.lon, b.position.lat, b.position.lon) / FT_PER_MI
 
 
 def teaches(c: MadeCast) -> bool:

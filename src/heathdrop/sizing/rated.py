@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, partial
 from typing import NamedTuple
 
 from heathdrop.physics.cast import Cast
@@ -40,7 +40,8 @@ class Rated:
     day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``),
     ``cadence`` how it is worked where a steady retrieve is not the best, ``cast`` as far as it flies,
     ``felt`` the chance that a landing or a tick of it is felt, ``borne`` whether line and rod can bear it,
-    ``fishes_oz`` the head as it fishes (:mod:`heathdrop.sizing.bearing`)."""
+    ``fishes_oz`` the head as it fishes (:mod:`heathdrop.sizing.bearing`), ``through`` the odds of going
+    through the cover that it is brought along beside."""
 
     rig: Rig
     lure: Lure
@@ -56,6 +57,7 @@ class Rated:
     way: str = "open"
     cadence: Cadenced | None = None
     fishes_oz: float = 0.0
+    through: CoverOdds | None = None
 
     @property
     def name(self) -> RigName:
@@ -180,6 +182,9 @@ def rated_one(
     liking, action = tail.liking, tail.action
     if cadence is not None and rig.trailer.id not in setting.liking.named:
         action = action_fit(catalog, rig, tail.level * cadence.cadence.action, targets)
+        if cadence.cadence.glide_ft > 0.0:
+            glides = min(1.0, cadence.glides_ft / cadence.cadence.glide_ft)
+            action *= numbers.unglided + (1.0 - numbers.unglided) * glides
     borne = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
     parts = {
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
@@ -190,6 +195,19 @@ def rated_one(
     }
     matted = setting.stand.row.does == "mat"
     among = eased(min(1.0, tuned.soft_share), numbers.eased) * seconds_worth(catalog, tuned.useful_s)
+    whole = partial(
+        Rated,
+        rig=rig,
+        lure=lure,
+        tuned=tuned,
+        countdown_s=seconds,
+        fall_ft_s=fall,
+        felt=felt,
+        borne=borne,
+        liking=liking,
+        cadence=cadence,
+        fishes_oz=closed.fishes_oz,
+    )
     if work != "swim":
         odds = setting.odds(rig, lure, tuned, work=work)
         hung = numbers.met_outside + (1.0 - numbers.met_outside) * among
@@ -198,50 +216,20 @@ def rated_one(
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
             "touch": min(1.0, math.sqrt(felt / numbers.enough)),
         }
-        way = way_to(setting, tuned.in_cover, work)
-        return Rated(
-            rig=rig,
-            lure=lure,
-            tuned=tuned,
-            countdown_s=seconds,
-            fall_ft_s=fall,
-            cover=odds,
-            fits=joined(catalog, parts),
-            cast=replace(cast, over_limb=True) if work == "hang" else cast,
-            felt=felt,
-            borne=borne,
-            liking=liking,
-            way=way,
-            cadence=cadence,
-            fishes_oz=closed.fishes_oz,
-        )
+        way, away = way_to(setting, tuned.in_cover, work), replace(cast, over_limb=True)
+        return whole(cover=odds, fits=joined(catalog, parts), cast=away if work == "hang" else cast, way=way)
     parts["pace"] = max(numbers.least_part, tuned.comfort)
     swum = tuned.soft_share if cadence is not None and cadence.cadence.floor else among
-    found = []
+    found: list[Rated] = []
     for way, loses in _ways_past(setting, tuned):
         odds = setting.odds(rig, lure, tuned, beside=way == "beside", work=work)
         more = {
             "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
         }
-        fits = joined(catalog, parts | more)
+        through = found[0].cover if found else None
         found.append(
-            Rated(
-                rig=rig,
-                lure=lure,
-                tuned=tuned,
-                countdown_s=seconds,
-                fall_ft_s=fall,
-                cover=odds,
-                fits=fits,
-                cast=cast,
-                felt=felt,
-                borne=borne,
-                liking=liking,
-                way=way,
-                cadence=cadence,
-                fishes_oz=closed.fishes_oz,
-            )
+            whole(cover=odds, fits=joined(catalog, parts | more), cast=cast, way=way, through=through)
         )
     return max(found, key=lambda r: r.fits.score)
 
