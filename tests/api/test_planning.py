@@ -46,6 +46,17 @@ def test_a_plan() -> None:
     holds_to("api.planning", answer, SIMULATED)
 
 
+def test_a_stop_is_planned_for_its_own_targets() -> None:
+    """Shallower and slower than it would be judged, and what is missed is said."""
+    judged = day()["stops"][0]
+    own = {"depth_ft": [2, 3], "fall_ft_s": [1.0, 1.4]}
+    asked = day(stops=[judged, {**judged, "name": "Mine", "targets": own}])
+    usual, mine = plan_answer(PlanRequest.model_validate(asked)).stops
+    assert mine.water == usual.water + "; wanted 2 to 3 ft, falls 1 to 1.4 ft/s"
+    assert (usual.with_.hits, mine.with_.hits["depth"]) == ({}, True)
+    assert mine.with_.runs_ft <= 3.0 < usual.with_.runs_ft
+
+
 def test_refused_plans() -> None:
     stop = day()["stops"][0]
     deep = {**stop, "conditions": {**stop["conditions"], "fish_depth_ft": 12}}
@@ -60,6 +71,7 @@ def test_refused_plans() -> None:
         day(rods=[{**ROD, "line": {"material": "hemp", "test_lb": 15}}]),
         day(rods=0),
         day(date="some day"),
+        day(stops=[{**stop, "targets": {"depth_ft": [4, 12]}}]),
     ]
     holds_to(
         "api.planning.refused",

@@ -14,9 +14,11 @@ from heathdrop.api.searching import CastAnswer, casts_written
 from heathdrop.conditions.gear import Line
 from heathdrop.conditions.gear import Rod as GearRod
 from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.wanted import Wanted
 from heathdrop.day.plan import planned
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, given_of, name_of
+from heathdrop.sizing.hits import hits_of
 from heathdrop.units import feet
 
 __all__ = [
@@ -76,6 +78,7 @@ class WithAnswer(BaseModel):
     cadence: str
     adds: float = 0.0
     for_ft: tuple[float, float] | None = None
+    hits: dict[str, bool] = {}
 
 
 class IdealAnswer(BaseModel):
@@ -152,14 +155,14 @@ def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
     at = s.stop.position
     return PlannedStop(
         name=s.stop.name,
-        water=s.stop.scenario.conditions.said,
+        water=s.stop.scenario.said,
         minutes=s.stop.minutes,
         importance=s.stop.importance,
         position=None if at is None else {"lat": at[0], "lon": at[1]},
-        with_=_with(plan, s.served),
+        with_=_with(plan, s.served, s.stop.scenario.wanted),
         ideal=IdealAnswer(rig=rig_on_rod(s.ideal.rig), fit=_r(s.ideal_worth)),
         served=s.well,
-        also=[_with(plan, e) for e in others],
+        also=[_with(plan, e, s.stop.scenario.wanted) for e in others],
         if_=[IfAnswer(symptom=a, change=b, effect=c) for a, b, c in s.troubles],
         search=[
             cast.model_copy(update={"rod": rods.get(cast.name, "")})
@@ -169,7 +172,7 @@ def _stop(plan: Plan, s: StopPlan) -> PlannedStop:
     )
 
 
-def _with(plan: Plan, e: Served) -> WithAnswer:
+def _with(plan: Plan, e: Served, wanted: Wanted) -> WithAnswer:
     rod = plan.rods[e.rod].rod
     pace = feet(e.rated.tuned.pace_m_s)
     return WithAnswer(
@@ -185,6 +188,7 @@ def _with(plan: Plan, e: Served) -> WithAnswer:
         cadence=e.rated.cadence.way if e.rated.cadence else "",
         adds=_r(e.adds),
         for_ft=None if e.for_ft is None else (_r(e.for_ft[0], 1), _r(e.for_ft[1], 1)),
+        hits=hits_of(wanted, e.rated),
     )
 
 

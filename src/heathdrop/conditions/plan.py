@@ -8,10 +8,10 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, Discriminator, Field, Tag
 
 from heathdrop.conditions.gear import Line, Rod
-from heathdrop.conditions.request import Body, Id, Number
+from heathdrop.conditions.request import Body, Id, Number, TargetsBody
 from heathdrop.errors import BadInput, plain_text
 
-__all__ = ["MOST_RODS", "MOST_STOPS", "PlanRequest", "RodBody", "StopBody"]
+__all__ = ["MOST_RODS", "MOST_STOPS", "PlanRequest", "RodBody", "StopBody", "stop_water"]
 
 #: Rods and stops of a day at most.
 MOST_RODS, MOST_STOPS = 12, 24
@@ -41,7 +41,19 @@ class StopBody(Body):
     conditions: dict[str, Any]
     cast_ft: Number = 80.0
     rod_tip_height_ft: Number = 2.0
+    targets: TargetsBody | None = None
     note: Annotated[str, Field(max_length=400), AfterValidator(plain_text)] = ""
+
+
+def stop_water(asked: dict[str, Any]) -> dict[str, Any]:
+    """What a stop keeps of the body of a size request: its water, cast (ft), rod tip (ft), own targets."""
+    gear = asked.get("gear") or {}
+    kept = {
+        "conditions": asked["conditions"],
+        "cast_ft": gear.get("cast_ft", 80.0),
+        "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
+    }
+    return kept | ({"targets": asked["targets"]} if asked.get("targets") else {})
 
 
 def _rods_tag(value: Any) -> str:

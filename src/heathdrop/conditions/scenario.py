@@ -314,6 +314,12 @@ class Scenario:
     box: str = "standard"
     hand: str = REELS
 
+    @property
+    def said(self) -> str:
+        """The water in a line, with the targets that are set (``…; wanted 4 to 6 ft``)."""
+        own = self.wanted.said
+        return self.conditions.said + (f"; wanted {own}" if own else "")
+
 
 #: Every quantity of a request with its path, for doors that speak of a field by its name.
 ROWS = (*places(Conditions, "conditions"), *places(Gear, "gear"))

@@ -8,7 +8,7 @@ from typing import Annotated, Any, Literal
 from pydantic import AfterValidator, Field
 
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PositionBody, RodBody
-from heathdrop.conditions.request import Body, Id, Number
+from heathdrop.conditions.request import Body, Id, Number, TargetsBody
 from heathdrop.errors import plain_text
 
 __all__ = ["TiedRod", "TripBody", "TripStop"]
@@ -30,6 +30,7 @@ class TripStop(Body):
     conditions: dict[str, Any]
     cast_ft: Number = 80.0
     rod_tip_height_ft: Number = 2.0
+    targets: TargetsBody | None = None
     position: PositionBody | None = None
     by: Annotated[dict[Id, Literal["typed", "sounder"]], Field(max_length=40)] = Field(default_factory=dict)
 

@@ -9,12 +9,21 @@ from typing import Any, TypeVar
 from pydantic import BaseModel, ValidationError
 
 from heathdrop.conditions.plan import PlanRequest, RodBody, StopBody
-from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.request import SizeRequest, TargetsBody
 from heathdrop.conditions.scenario import BY_FIELD, Scenario, check
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.errors import BadInput, require_between
 
-__all__ = ["MOST_BYTES", "bad_input", "bad_inputs", "read_json", "rods_checked", "stops_of", "water_of"]
+__all__ = [
+    "MOST_BYTES",
+    "bad_input",
+    "bad_inputs",
+    "read_json",
+    "rods_checked",
+    "stop_scenario",
+    "stops_of",
+    "water_of",
+]
 
 #: Largest request body or input file, bytes.
 MOST_BYTES = 256 * 1024
@@ -122,11 +131,16 @@ def read_json(model: type[M], raw: bytes) -> M:
 
 
 def water_of(
-    conditions: dict[str, Any], cast_ft: float, tip_ft: float, schools: dict[str, str], box: str
+    conditions: dict[str, Any],
+    cast_ft: float,
+    tip_ft: float,
+    schools: dict[str, str],
+    box: str,
+    targets: TargetsBody | None = None,
 ) -> Scenario:
     """A stop's water as a scenario, checked whole. Raises BadInput."""
     gear = {"cast_ft": cast_ft, "rod_tip_height_ft": tip_ft}
-    asked = {"conditions": conditions, "gear": gear, "schools": schools, "box": box}
+    asked = {"conditions": conditions, "gear": gear, "schools": schools, "box": box, "targets": targets}
     try:
         scenario = SizeRequest.model_validate(asked).scenario()
     except ValidationError as error:
@@ -135,15 +149,20 @@ def water_of(
     return scenario
 
 
+def stop_scenario(stop: StopBody | TripStop, body: PlanRequest | TripBody) -> Scenario:
+    """The water of a plan's or a trip's stop. Raises BadInput."""
+    return water_of(
+        stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box, stop.targets
+    )
+
+
 def stops_of(body: PlanRequest | TripBody) -> list[Scenario]:
     """Every stop's water of a plan or a trip. Raises BadInput naming the stop."""
     found = []
     stops: Sequence[StopBody | TripStop] = body.stops
     for k, stop in enumerate(stops):
         try:
-            found.append(
-                water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
-            )
+            found.append(stop_scenario(stop, body))
         except BadInput as refusal:
             raise BadInput(f"stops[{k}].{refusal.field}", refusal.given, refusal.allowed) from refusal
     return found

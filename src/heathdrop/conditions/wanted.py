@@ -29,6 +29,21 @@ class Wanted:
         """The targets that are set, by name."""
         return tuple(f.name for f in fields(self) if getattr(self, f.name) is not None)
 
+    @property
+    def said(self) -> str:
+        """The targets that are set, in a line: ``4 to 6 ft, falls 1.2 to 1.6 ft/s``; empty where none is."""
+        parts = [
+            f"{before}{band[0]:g} to {band[1]:g} {unit}"
+            for before, band, unit in (
+                ("", self.depth_ft, "ft"),
+                ("falls ", self.fall_ft_s, "ft/s"),
+                ("reeled at ", self.pace_ft_s, "ft/s"),
+            )
+            if band is not None
+        ]
+        through = [] if self.passes is None else [f"gets through {100.0 * self.passes:g} of 100"]
+        return ", ".join(parts + through)
+
     def faults(self, bottom_ft: float) -> Iterator[BadInput]:
         """What cannot be wanted in water so deep (ft)."""
         most = {"depth_ft": bottom_ft, "fall_ft_s": FASTEST_FALL_FT_S, "pace_ft_s": FASTEST_PACE_FT_S}

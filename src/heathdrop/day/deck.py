@@ -23,10 +23,10 @@ from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.gear import Reel
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
-from heathdrop.conditions.plan import StopBody
+from heathdrop.conditions.plan import StopBody, stop_water
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.conditions.trip import TiedRod, TripBody, TripStop
-from heathdrop.conditions.validation import bad_input, water_of
+from heathdrop.conditions.validation import bad_input, stop_scenario
 from heathdrop.day.plan import job_of, the_stops
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import apart_ft
@@ -35,7 +35,7 @@ from heathdrop.search.hunt import Elsewhere
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.models import SavedPlan
 
-__all__ = ["Here", "next_at", "scenario_of", "trip_of_plan", "trip_of_water"]
+__all__ = ["Here", "next_at", "trip_of_plan", "trip_of_water"]
 
 #: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
 RODS, WAIT_S = 4, 40.0
@@ -57,11 +57,6 @@ class Here:
     rods: tuple[OnRod, ...]
     made: tuple[MadeCast, ...]
     elsewhere: tuple[Elsewhere, ...] = ()
-
-
-def scenario_of(stop: TripStop, body: TripBody) -> Scenario:
-    """The water of a trip's stop. Raises BadInput."""
-    return water_of(stop.conditions, stop.cast_ft, stop.rod_tip_height_ft, body.schools, body.box)
 
 
 def rods_of(body: TripBody) -> tuple[OnRod, ...]:
@@ -86,7 +81,7 @@ def here_of(session: Session, stop: str) -> Here:
         if at is not None:
             made = casts.listed(session, stop, row.name)[-MOST_CASTS:]
             day = _elsewhere(casts.listed(session, trip=row.name), stop)
-            return Here(stop, scenario_of(at, body), rods_of(body), tuple(made), day)
+            return Here(stop, stop_scenario(at, body), rods_of(body), tuple(made), day)
     for plan in reversed(plans.listed(session)):
         for named, found in _stops_of(plan):
             if named.name == stop:
@@ -215,7 +210,11 @@ def trip_of_plan(row: SavedPlan, own: Own) -> tuple[str, TripBody]:
         while name in names:
             name, k = f"{stop['name'][:52]} ({k})", k + 1
         names.add(name)
-        kept = {k: stop[k] for k in ("conditions", "cast_ft", "rod_tip_height_ft", "position") if k in stop}
+        kept = {
+            k: stop[k]
+            for k in ("conditions", "cast_ft", "rod_tip_height_ft", "targets", "position")
+            if k in stop
+        }
         stops.append(TripStop(name=name, **kept))
     body = TripBody(
         date=date.today(),
@@ -245,18 +244,13 @@ def trip_of_water(asked: dict[str, Any], own: Own) -> tuple[str, TripBody]:
     """A water (the body of a size request) as a trip of one stop, with its name: the best few rigs on its
     line. Raises BadInput."""
     gear = asked.get("gear", {})
-    stop = TripStop(
-        name="This water",
-        conditions=asked["conditions"],
-        cast_ft=gear.get("cast_ft", 80.0),
-        rod_tip_height_ft=gear.get("rod_tip_height_ft", 2.0),
-    )
+    stop = TripStop(name="This water", **stop_water(asked))
     body = TripBody(
         date=date.today(), box=asked.get("box", "standard"), schools=asked["schools"], stops=[stop]
     )
     turn = gear.get("reel", {}).get("inches_per_turn", 29.0)
     rods = [
         TiedRod(name=chr(65 + k), line=gear.get("line", {}), inches_per_turn=turn, rig=name_of(rig).text())
-        for k, rig in enumerate(best_few(scenario_of(stop, body), own, RODS))
+        for k, rig in enumerate(best_few(stop_scenario(stop, body), own, RODS))
     ]
     return f"{date.today().isoformat()} on the water", body.model_copy(update={"rods": rods})

@@ -19,8 +19,8 @@ from heathdrop.answers.search import best_few
 from heathdrop.api.casting import next_casts
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
-from heathdrop.conditions.validation import bad_input
-from heathdrop.day.deck import scenario_of, trip_of_plan, trip_of_water
+from heathdrop.conditions.validation import bad_input, stop_scenario
+from heathdrop.day.deck import trip_of_plan, trip_of_water
 from heathdrop.day.log import last_time
 from heathdrop.errors import BadInput
 from heathdrop.measures import sentence, system
@@ -148,7 +148,7 @@ def water(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
             update={"conditions": body_from(values)["conditions"], "by": {**stop.by, name: by}}
         )
         try:
-            scenario_of(changed, body)
+            stop_scenario(changed, body)
         except BadInput as refusal:
             return JSONResponse({"detail": in_words(refusal, values)}, 422)
         stops = [changed if s.name == stop.name else s for s in body.stops]
@@ -172,7 +172,7 @@ def from_box(database: Db, own: Mine, stop: str) -> Response:
             return JSONResponse({"detail": NO_TRIP}, 404)
         mine = found[1].model_copy(update={"box": "mine"})
         try:
-            rigs = best_few(scenario_of(at, mine), own, FROM_BOX)
+            rigs = best_few(stop_scenario(at, mine), own, FROM_BOX)
         except BadInput as refusal:
             return JSONResponse({"detail": plain_words(refusal)}, 422)
         return JSONResponse([_rig_data(rig) for rig in rigs])
@@ -187,7 +187,7 @@ def last_here(database: Db, stop: str) -> Response:
         if found is None or at is None:
             return JSONResponse({"detail": NO_TRIP}, 404)
         try:
-            days = last_time(session, scenario_of(at, found[1]))
+            days = last_time(session, stop_scenario(at, found[1]))
         except BadInput as refusal:
             return JSONResponse({"detail": plain_words(refusal)}, 422)
     rigs = last_rigs(days)

@@ -15,7 +15,7 @@ from pydantic import ValidationError
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Plan
 from heathdrop.api.planning import PlanAnswer, TiedAnswer, written
-from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody
+from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest, RodBody, stop_water
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import check
 from heathdrop.conditions.validation import bad_input
@@ -90,7 +90,11 @@ def _stop_address(body: dict[str, Any], k: int, pick: str = "", rod: TiedAnswer 
     if rod is not None:
         gear |= {"line": rod.line, "reel": {"inches_per_turn": rod.inches_per_turn}}
         gear |= {"rod": asdict(rod.rod)} if rod.rod else {}
-    plain = {"box": body.get("box", "standard"), "schools": body.get("schools", {})}
+    plain = {
+        "box": body.get("box", "standard"),
+        "schools": body.get("schools", {}),
+        "targets": stop.get("targets"),
+    }
     return address(values_of({"conditions": stop["conditions"], "gear": gear, **plain}, pick))
 
 
@@ -249,18 +253,13 @@ def _sheets_water(kept: str) -> dict[str, Any]:
     """The water that the sheet showed last, as a stop has it. Raises BadInput."""
     values = values_from(dict(parse_qsl(kept)))
     asked = body_from(values)
-    gear = asked.get("gear", {})
     try:
         check(SizeRequest.model_validate(asked | {"families": ["swim-jig"]}).scenario())
     except ValidationError as error:
         raise bad_input(error.errors()) from error
     except BadInput as refusal:
         raise BadInput("the sheet's water", in_words(refusal, values), "mended on the sheet first") from None
-    return {
-        "conditions": asked["conditions"],
-        "cast_ft": gear.get("cast_ft", 80.0),
-        "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
-    }
+    return stop_water(asked)
 
 
 def _position(text: str) -> dict[str, float] | None:
@@ -294,18 +293,8 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
             raise BadInput("scenario", form.get("scenario"), "one of those saved on the sheet")
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
-        saved = scenarios.body_of(found)
-        gear = saved.get("gear") or {}
-        stops.append(
-            {
-                "name": found.name[:60],
-                "minutes": 60.0,
-                "importance": 1.0,
-                "conditions": saved["conditions"],
-                "cast_ft": gear.get("cast_ft", 80.0),
-                "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
-            }
-        )
+        usual = {"name": found.name[:60], "minutes": 60.0, "importance": 1.0}
+        stops.append(usual | stop_water(scenarios.body_of(found)))
     elif do == "sheet":
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
@@ -324,7 +313,7 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
             if "position" in form.texts:
                 stops[k]["position"] = _position(form.get("position"))
         elif do == "water":
-            stops[k] |= _sheets_water(kept)
+            stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(kept)
         else:
             to = k + (1 if do == "down" else -1)
             if 0 <= to < len(stops):

@@ -21,7 +21,7 @@ from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices, Foot, feet_rows, window_said
 from heathdrop.web.sheet.shown.section import Section, section_of
-from heathdrop.web.sheet.shown.strip import Figure, figures_of, rig_said
+from heathdrop.web.sheet.shown.strip import Figure, figures_of, rig_said, wanted_of
 
 
 @dataclass(frozen=True)
@@ -58,6 +58,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     worked = worked_of(
         sizing, chosen, bands=bands, cast=cast, way=way, lift_m=choices.lift_m, hold_s=choices.hold_s
     )
+    figures = figures_of(sizing, chosen, bands, worked, way == usual_way(catalog, sizing, chosen))
     changes = []
     for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
         found = mended(catalog, sizing, chosen, trouble).changes
@@ -70,7 +71,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
         score=round(chosen.fits.score * 100),
         water=said_of(sizing.scenario, "conditions"),
         gear=said_of(sizing.scenario, "gear"),
-        figures=figures_of(sizing, chosen, bands, worked, way == usual_way(catalog, sizing, chosen)),
+        figures=wanted_of(sizing, chosen, figures, worked.mean_ft),
         section=section_of(sizing, chosen, cast, bands, spread=way == "steady"),
         rows=feet_rows(sizing, chosen, bands),
         window=window_said(sizing, chosen, worked),

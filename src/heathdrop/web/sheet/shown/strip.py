@@ -103,7 +103,7 @@ def rig_said(rated: Rated) -> str:
 
 def title_of(sizing: Sizing, rated: Rated) -> str:
     """The state in a line, for the window's title and the history."""
-    return f"{rig_said(rated)} · {sizing.scenario.conditions.said} · Heathdrop"
+    return f"{rig_said(rated)} · {sizing.scenario.said} · Heathdrop"
 
 
 def _pace_said(sizing: Sizing, rated: Rated) -> str:
