@@ -32,9 +32,9 @@ def test_the_cast_is_played_scrubbed_and_compared(browser: webdriver.Chrome, sit
     scrub.send_keys(Keys.END)
     wait(browser, lambda: text(browser, "#where") != before)
     assert "ft out" in (scrub.get_attribute("aria-valuetext") or "")
-    browser.find_element(By.ID, "vs1").send_keys("20 lb nylon")
+    browser.find_element(By.ID, "touched").send_keys("20 lb nylon")
     reads(browser, ".rival-said.rival0", "in higher")
-    wait(browser, lambda: "vs1=line" in browser.current_url)
+    wait(browser, lambda: "compare=line" in browser.current_url)
     frames = json.loads(browser.find_element(By.ID, "cast-data").get_attribute("textContent") or "{}")
     assert len(frames["line"]) == len(frames["t"]) == len(frames["lure"])
     assert len(frames["rivals"]) == 1

@@ -60,9 +60,7 @@ def test_a_refusal_names_each_control_and_keeps_the_answer_before(client: TestCl
 
 
 def test_choices_need_numbers_in_range() -> None:
-    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices(
-        "", 6 * 0.0254, 2.5, ("", "")
-    )
+    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices("", 6 * 0.0254, 2.5, ())
     with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
         choices_from(values_from({"hold_s": "soon"}))
 

@@ -110,12 +110,20 @@ def test_long_texts_are_cut_and_strange_names_passed_over() -> None:
     )
     assert len(values["wind_mph"]) == LONGEST
     assert len(values["pick"]) == 200
-    long = values_from(dict.fromkeys(("vs1", "vs2", "tried", "driven", "pick"), "x" * 9000))
-    assert {k: len(long[k]) for k in ("vs1", "vs2", "tried", "driven", "pick")} == {
-        "vs1": 200, "vs2": 200, "tried": 6000, "driven": 700, "pick": 200,
+    long = values_from(dict.fromkeys(("compare", "tried", "driven", "pick"), "x" * 9000))
+    assert {k: len(long[k]) for k in ("compare", "tried", "driven", "pick")} == {
+        "compare": 400, "tried": 6000, "driven": 700, "pick": 200,
     }  # fmt: skip
     assert "tide" not in values
     assert schools_in(values) == {"topic": "school"}
+
+
+def test_what_is_compared_is_put_in_and_taken_off() -> None:
+    """Two at most, the newest stay; older addresses name them apart."""
+    assert values_from({"vs1": "line:nylon:20", "vs2": "a"})["compare"] == "line:nylon:20,a"
+    assert values_from({"compare": "a,b", "touched": "c"})["compare"] == "b,c"
+    assert values_from({"compare": "a,b", "touched": "a"})["compare"] == "b"
+    assert "touched" not in values_from({"touched": "a"})
 
 
 def test_a_driven_bottom_is_text_and_back() -> None:
@@ -139,7 +147,7 @@ def test_numbers_of_the_view() -> None:
 def test_where_a_refusal_stands() -> None:
     values = values_from({})
     assert control_for(BadInput("conditions.water_temp_f", 1, ""), values) == "water_temp_f"
-    assert control_for(BadInput("compare", 1, ""), values) == "vs1"
+    assert control_for(BadInput("compare", 1, ""), values) == "compare"
     assert control_for(BadInput("count_s", 1, ""), values) == "count_s"
     assert control_for(BadInput("conditions.cover.texture", 1, ""), values) == "family"
 

@@ -15,6 +15,7 @@ from fastapi.responses import RedirectResponse, Response
 from heathdrop import catalog as catalogue
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import MOST_MISSED_FT
+from heathdrop.answers.lens import LENS
 from heathdrop.answers.own import Own
 from heathdrop.answers.search import search_water
 from heathdrop.answers.water import call_of, gives_of, sizing_of
@@ -104,6 +105,8 @@ def _search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
 
 def choices_from(values: dict[str, str]) -> Choices:
     """How the lure is worked, from the address. Raises BadInput."""
+    if values["lens"] not in LENS:
+        raise BadInput("lens", values["lens"], "one of " + ", ".join(LENS))
     if values["way"] and values["way"] not in WAY:
         raise BadInput("way", values["way"], "one of " + ", ".join(WAY))
     lift = number_or_none("lift_in", values["lift_in"], 0.5, 120.0, "in")
@@ -112,7 +115,7 @@ def choices_from(values: dict[str, str]) -> Choices:
         way=values["way"],
         lift_m=None if lift is None else lift * M_PER_IN,
         hold_s=hold,
-        against=(values["vs1"], values["vs2"]),
+        against=tuple(k for k in values["compare"].split(",") if k),
         count_s=number_or_none("count_s", values["count_s"], 0.0, 120.0, "s"),
         pace_ft_s=_pace_from(values),
         seen=number_or_none("seen", values["seen"], 0.2, 5.0, "times") or 1.0,

@@ -9,6 +9,7 @@ from functools import lru_cache
 from typing import Any
 
 from heathdrop import catalog as catalogue
+from heathdrop.answers.compare import MOST_COMPARED
 from heathdrop.conditions.quantity import Place, Word, value_at
 from heathdrop.conditions.scenario import BOXES, ROWS
 from heathdrop.errors import BadInput
@@ -212,8 +213,8 @@ VIEW = {
         "way": "",
         "lift_in": "",
         "hold_s": "",
-        "vs1": "",
-        "vs2": "",
+        "compare": "",
+        "lens": "fit",
         "wrong": "",
         "missed_ft": "",
         "scenario": "",
@@ -235,18 +236,29 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
     """The controls' texts: what the address says, defaults for the rest."""
 
     def cut(name: str, text: str) -> str:
-        longest = {"pick": LONGEST_PICK, "vs1": LONGEST_PICK, "vs2": LONGEST_PICK, "tried": LONGEST_TRIED}
+        longest = {"pick": LONGEST_PICK, "compare": 2 * LONGEST_PICK, "tried": LONGEST_TRIED}
         longest[DRIVEN] = LONGEST_DRIVEN
         return str(text).strip()[: longest.get(name, LONGEST)]
 
     values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
     if query.get("units") == METRIC:
         values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
+    values["compare"] = _compared(query, values["compare"])
     schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
     said = set(query[GIVEN].split()) if GIVEN in query else set(query)
     unsaid = [name for name in FOLLOWING if name not in said and values[name] == DEFAULTS[name]]
     values |= {name: assumed(name, values) for name in unsaid}
     return values | schools | {GIVEN: " ".join(_given(said, values))}
+
+
+def _compared(query: Mapping[str, str], kept: str) -> str:
+    """What is compared: as it was, with the rig, line or lure that was touched put in or taken off; older
+    addresses name them apart."""
+    keys = [k for k in (*kept.split(","), query.get("vs1", ""), query.get("vs2", "")) if k]
+    touched = query.get("touched", "").strip()[:LONGEST_PICK]
+    if touched:
+        keys = [k for k in keys if k != touched] if touched in keys else [*keys, touched]
+    return ",".join(dict.fromkeys(keys[-MOST_COMPARED:]))
 
 
 def assumed(name: str, values: Mapping[str, str]) -> str:
@@ -444,4 +456,4 @@ def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:
     control = control_at(refusal.field, values)
     if control is not None:
         return control.name
-    return {"compare": "vs1"}.get(refusal.field, refusal.field if refusal.field in VIEW else "family")
+    return refusal.field if refusal.field in VIEW else "family"

@@ -39,12 +39,12 @@ def test_what_was_not_answered_is_asked(cat: Catalog, sizing: Sizing) -> None:
 
 @pytest.mark.slow
 def test_each_view_has_its_own_parts(cat: Catalog, sizing: Sizing) -> None:
-    parts = ("rows", "casting", "calling", "rigging", "searching")
+    parts = ("board", "casting", "calling", "rigging", "searching")
     has = {
         v: [p for p in parts if getattr(shown(cat, sizing, view=v), p)]
         for v in ("size", "cast", "rig", "water")
     }
-    assert has == {"size": ["rows"], "cast": ["casting"], "rig": ["rigging"], "water": []}
+    assert has == {"size": ["board"], "cast": ["casting"], "rig": ["rigging"], "water": []}
     low = {v: shown(cat, sizing, view=v).sections[0].height for v in ("size", "rig")}
     assert low["rig"] < low["size"]
     assert all(shown(cat, sizing, view=v).mat is None for v in ("size", "cast"))

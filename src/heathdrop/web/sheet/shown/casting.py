@@ -4,35 +4,26 @@ do."""
 from __future__ import annotations
 
 import json
-import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
-from heathdrop import catalog as catalogue
-from heathdrop.advice.call import points_of
-from heathdrop.answers.cast import Worked, count_window, countdown, difference, glide_reach_ft
-from heathdrop.answers.water import with_rig
+from heathdrop.answers.cast import Worked, count_window, countdown, glide_reach_ft
 from heathdrop.measures import TURNS, is_metric, marks, unit_said
 from heathdrop.physics.cast import CastResult
-from heathdrop.physics.line import line_by_test
-from heathdrop.physics.rig import Lure
-from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import Bands
-from heathdrop.sizing.hour import per_hour
-from heathdrop.sizing.program import WAY, WAYS, Way, play, usual_way
-from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.sizing.program import WAY, WAYS, Way
+from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import (
     AT_ONCE_S,
     M_PER_FT,
     M_PER_IN,
     count_said,
-    counted,
     feet,
     feet_said,
-    ounces_as_written,
     turns_said,
 )
+from heathdrop.web.sheet.shown.comparing import more_options
 from heathdrop.web.sheet.shown.section import span_ft
 from heathdrop.web.shell.frame import NARROW, WIDE, Scale
 
@@ -71,16 +62,6 @@ class Foot:
 
 
 @dataclass(frozen=True)
-class Rival:
-    """Another rig or line on the same programme, and the difference in words."""
-
-    mark: str
-    name: str
-    said: str
-    result: CastResult
-
-
-@dataclass(frozen=True)
 class Casting:
     """Everything the Cast panel shows."""
 
@@ -88,11 +69,7 @@ class Casting:
     way: Way
     lift_in: str
     hold_s: str
-    line_options: tuple[tuple[str, str], ...]
-    rig_options: tuple[tuple[str, str], ...]
-    lure_options: tuple[tuple[str, str], ...]
-    against: tuple[str, ...]
-    rivals: tuple[Rival, ...]
+    more: tuple[tuple[str, tuple[tuple[str, str], ...]], ...]
     window: str
     slack_said: str
     at_count: str
@@ -106,104 +83,6 @@ class Casting:
     glide_said: str
     seconds: str
     data: str
-
-
-#: What names another family's best rig to compare with.
-OTHER_LURE = "lure:"
-
-
-def _line_option(material: str, test: float) -> str:
-    return f"line:{material}:{test:g}"
-
-
-def line_options() -> tuple[tuple[str, str], ...]:
-    """Every line of the catalogue, to compare with."""
-    lines = catalogue.load().lines.values()
-    return tuple((_line_option(x.id, lb), f"{lb:g} lb {x.name}") for x in lines for lb, _ in x.diameters_mm)
-
-
-def rivals_of(
-    sizing: Sizing, rated: Rated, choices: Choices, own: CastResult, runs_ft: float
-) -> tuple[Rival, ...]:
-    """Up to two others on the same count, pace and programme; ``runs_ft`` is what the strip says of this
-    cast. Raises BadInput for an unknown one."""
-    found = []
-    for mark, key in zip("BC", [k for k in choices.against if k], strict=False):
-        if key.startswith(OTHER_LURE):
-            found.append(_other_lure(mark, sizing, rated, runs_ft, key.removeprefix(OTHER_LURE)))
-            continue
-        lure: Lure | None = None
-        line = None
-        if key.startswith("line:"):
-            _, material, test = (*key.split(":"), "", "")[:3]
-            pounds = float(test) if test.replace(".", "").isdigit() else 0.0
-            line = line_by_test(catalogue.load(), material, pounds, "compare")
-            name = f"{test} lb {material}"
-        else:
-            _, other = with_rig(sizing, RigName.parse(key))
-            lure, name = other.lure, rig_name(other)
-        result = play(sizing, rated, choices.way, choices.lift_m, choices.hold_s, lure=lure, line=line)
-        found.append(Rival(mark, name, said_difference(name, own, result, runs_ft), result))
-    return tuple(found)
-
-
-def _other_lure(mark: str, sizing: Sizing, rated: Rated, runs_ft: float, family: str) -> Rival:
-    """Another family's best rig in this water, worked its own way at its own count and pace. Raises
-    BadInput."""
-    catalog = catalogue.load()
-    catalog.pick(catalog.families, "compare", family)
-    scenario = replace(sizing.scenario, families=(family,), box="standard")
-    theirs = size(catalog, scenario, known=sizing.known)
-    best = theirs.rigs[0]
-    name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}, {best.rig.trailer.name}"
-    result = play(theirs, best, usual_way(catalog, theirs, best))
-    mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, theirs, best)
-    hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
-    fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}, {hours}"
-    if best.fits.score > rated.fits.score + catalog.judgement.fit.noise and _calls_before(
-        rated, best, theirs
-    ):
-        fit += f". The call stands: {BY_RULES}"
-    return Rival(mark, name, _their_best(name, best, result, runs_ft, fit), result)
-
-
-#: Why a lure is called before one that fits better.
-BY_RULES = "it weighs what these fish and this water ask for too, see Water"
-
-
-def _calls_before(rated: Rated, best: Rated, theirs: Sizing) -> bool:
-    """Whether a rig stands before another in the call for this water, by fit and rules together."""
-    standing = []
-    for one in (rated, best):
-        weighed, school = points_of(catalogue.load(), theirs.facts, theirs.scenario, one.rig.family)
-        standing.append(math.log(one.fits.score) + sum(p for _, p in weighed) + school)
-    return standing[0] > standing[1]
-
-
-def _their_best(name: str, best: Rated, result: CastResult, runs_ft: float, fit: str) -> str:
-    if result.useful().size == 0:
-        return f"{name} at its best works on the bottom for {result.bottom_s:.0f} s; {fit}."
-    pace = f"{counted(best.countdown_s)}, {feet(best.tuned.pace_m_s):.1f} ft/s"
-    runs = f"runs at {feet(best.tuned.mean_m):.1f} ft against {runs_ft:.1f} ft"
-    return f"{name} at its best {runs}, {pace}; {fit}."
-
-
-def rig_name(rated: Rated) -> str:
-    return f"{ounces_as_written(rated.rig.head_oz)} oz, {rated.rig.trailer.name}"
-
-
-def said_difference(name: str, own: CastResult, other: CastResult, runs_ft: float) -> str:
-    """The difference in mean depth, in inches and in words, from what the strip says of this one."""
-    d = difference(own, other)
-    if d.own_ft is None or d.other_ft is None:
-        return f"{name} spends {d.other_bottom_s:.0f} s on the bottom against {d.own_bottom_s:.0f} s."
-    inches = 12.0 * (d.own_ft - d.other_ft)
-    if abs(inches) < 0.5:
-        return f"{name} runs at the same depth, within 0.5 in."
-    side = "higher" if inches > 0 else "deeper"
-    other_ft = runs_ft - (d.own_ft - d.other_ft)
-    said = f"{name} runs {abs(inches):.0f} in {side}: {other_ft:.1f} ft against {runs_ft:.1f} ft"
-    return said + ", same count and pace."
 
 
 def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
@@ -256,7 +135,7 @@ def casting_of(
     bands: Bands,
     choices: Choices,
     own: CastResult,
-    rivals: tuple[Rival, ...],
+    others: tuple[CastResult, ...],
     worked: Worked,
 ) -> Casting:
     """The Cast panel for a chosen rig."""
@@ -272,17 +151,7 @@ def casting_of(
         way=way,
         lift_in="" if lift is None else f"{lift / M_PER_IN:.0f}",
         hold_s="" if hold is None else f"{hold:g}",
-        line_options=line_options(),
-        rig_options=tuple(
-            (r.key, rig_name(r)) for r in sizing.rigs if r.rig.family == rated.rig.family and r is not rated
-        ),
-        lure_options=tuple(
-            (OTHER_LURE + f.id, f"{f.name}, its best")
-            for f in catalogue.load().families.values()
-            if f != rated.rig.family
-        ),
-        against=(*choices.against, "", "")[:2],
-        rivals=rivals,
+        more=more_options(sizing, rated),
         window=window_said(sizing, rated, worked),
         slack_said=_taken_up(own),
         at_count="Down" if worked.to_bottom else "Stop" if rated.work == "hang" else "Reel",
@@ -297,17 +166,17 @@ def casting_of(
         if reach >= 0.3
         else "",
         seconds=f"{own.time_s[-1]:.1f}",
-        data=_data(sizing, own, rivals),
+        data=_data(sizing, own, others),
     )
 
 
-def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
+def _data(sizing: Sizing, own: CastResult, others: tuple[CastResult, ...]) -> str:
     """The cast as JSON for the player: frames of time, lure, line and phase, in feet."""
     gear, c = sizing.scenario.gear, sizing.scenario.conditions
     keep = np.searchsorted(own.time_s, np.arange(0.0, own.time_s[-1], FRAME_S))
     keep = np.unique(np.append(keep, len(own.time_s) - 1))
     scales = {
-        f.name: Scale(f, span_ft(own, [r.result for r in rivals]), c.bottom_depth_ft, gear.rod_tip_height_ft)
+        f.name: Scale(f, span_ft(own, others), c.bottom_depth_ft, gear.rod_tip_height_ft)
         for f in (WIDE, NARROW)
     }
 
@@ -325,7 +194,7 @@ def _data(sizing: Sizing, own: CastResult, rivals: tuple[Rival, ...]) -> str:
         "line": line,
         "bottom": own.on_bottom[keep].astype(int).tolist(),
         "reeling": (np.ceil(own.samples.phase[keep] > 0) + own.taking_up[keep]).astype(int).tolist(),
-        "rivals": [track(r.result) for r in rivals],
+        "rivals": [track(r) for r in others],
         "say": {"unit": unit_said("ft"), "per": TURNS["ft"].factor if is_metric() else 1.0},
         "scales": {
             name: {"x0": s.x(0.0), "kx": s.per_ft_x, "y0": s.y(0.0), "ky": s.per_ft_y}

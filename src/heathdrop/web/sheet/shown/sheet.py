@@ -12,6 +12,7 @@ from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import TRADE, reasons
 from heathdrop.answers.cast import met_by, worked_of
+from heathdrop.answers.compare import compared_with
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.catalog import Catalog
 from heathdrop.learning.observations import DropTest
@@ -23,9 +24,10 @@ from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import inches_said, metres, ounces_as_written
-from heathdrop.web.sheet.shown.board import MARKS, Rows, board_of, leading
+from heathdrop.web.sheet.shown.board import Board, board_of
 from heathdrop.web.sheet.shown.calling import Calling, Link, calling_of, rig_words
-from heathdrop.web.sheet.shown.casting import Casting, Choices, casting_of, rivals_of
+from heathdrop.web.sheet.shown.casting import Casting, Choices, casting_of
+from heathdrop.web.sheet.shown.comparing import Comparing, comparing_of
 from heathdrop.web.sheet.shown.rigging import MatDrawing, Rigging, mat_drawing, rigging_of
 from heathdrop.web.sheet.shown.searching import Searching
 from heathdrop.web.sheet.shown.section import Section, section_of
@@ -66,10 +68,8 @@ class Sheet:
     score: int
     figures: tuple[Figure, ...]
     gives: str
-    heads: tuple[str, ...]
-    rows: Rows
-    leading: tuple[str, ...]
-    marks: tuple[tuple[str, str], ...]
+    board: Board | None
+    comparing: Comparing | None
     sections: tuple[Section, ...]
     casting: Casting | None
     calling: Calling | None
@@ -112,17 +112,20 @@ def present(
         chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s, choices.seen)
     bands = bands_for(catalog, sizing, [chosen])[0]
     usual = usual_way(catalog, sizing, chosen)
+    if view not in ("cast", "size"):
+        choices = replace(choices, against=())
     if view != "cast":
-        choices = replace(choices, way=usual, lift_m=None, hold_s=None, against=())
+        choices = replace(choices, way=usual, lift_m=None, hold_s=None)
     elif not choices.way:
         choices = replace(choices, way=usual)
     cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
     hand = choices.way, choices.lift_m, choices.hold_s
     worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
-    rivals = rivals_of(sizing, chosen, choices, cast, worked.mean_ft) if view == "cast" else ()
-    shown = [(r.mark, r.result) for r in rivals]
-    heads, rows = board_of(sizing, chosen, best) if view == "size" else ((), ())
-    used = {cell.mark for _, cells in rows for cell in cells if cell is not None}
+    # In the Cast view the others are worked as the chosen rig is; beside the board each is as it is sized.
+    others = compared_with(sizing, chosen, choices.against, hand if view == "cast" else None)
+    keys = [one.key for one in others]
+    letters = {one.rated.key: one.mark for one in others if one.kind == "rig"}
+    without = tuple(link(compare=",".join(k for k in keys if k != key)) for key in keys)
     activity = sizing.targets.activity
     return Sheet(
         key=chosen.key,
@@ -147,10 +150,8 @@ def present(
             sizing, chosen, figures_of(sizing, chosen, bands, worked, choices.way == usual), worked.mean_ft
         ),
         gives=gives,
-        heads=heads,
-        rows=rows,
-        leading=leading(rows),
-        marks=tuple((k, words) for k, words in MARKS.items() if k in used and k != "none"),
+        board=board_of(sizing, chosen, best, values["lens"], letters) if view == "size" else None,
+        comparing=comparing_of(sizing, chosen, cast, worked.mean_ft, others, without),
         sections=tuple(
             section_of(
                 sizing,
@@ -158,13 +159,19 @@ def present(
                 cast=cast,
                 bands=bands,
                 frame=frame,
-                rivals=shown,
+                rivals=[(one.mark, one.result) for one in others],
                 spread=choices.way == "steady",
             )
             for frame in ((LOW, NARROW_LOW) if view in ("water", "rig") else (WIDE, NARROW))
         ),
         casting=casting_of(
-            sizing, chosen, bands=bands, choices=choices, own=cast, rivals=rivals, worked=worked
+            sizing,
+            chosen,
+            bands=bands,
+            choices=choices,
+            own=cast,
+            others=tuple(one.result for one in others),
+            worked=worked,
         )
         if view == "cast"
         else None,

@@ -1,4 +1,7 @@
-// The size board is one stop of the Tab key: arrows move to the neighbour they point at, space or Enter chooses.
+// The size board is one stop of the Tab key: arrows move to the neighbour they point at, space or Enter chooses,
+// C (or a touch after *compare*) holds a pair beside the chosen one, or takes it off again.
+import { by, form } from "../shell/dom.js";
+
 const STEPS = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] };
 
 function cellAt(board, row, column) {
@@ -9,6 +12,7 @@ document.addEventListener("keydown", (event) => {
   const here = event.target.closest(".board input");
   if (!here) { return; }
   if (event.key === "Enter") { event.preventDefault(); here.click(); return; }
+  if (event.key === "c" && !event.ctrlKey && !event.metaKey) { event.preventDefault(); beside(here); return; }
   const step = STEPS[event.key];
   if (!step) { return; }
   event.preventDefault();
@@ -29,3 +33,25 @@ document.addEventListener("keydown", (event) => {
     column += step[1];
   }
 });
+
+let comparing = false;
+
+function sayComparing() {
+  by("comparing")?.setAttribute("aria-pressed", String(comparing));
+  by("board")?.classList.toggle("comparing", comparing);
+}
+
+function beside(cell) {
+  by("touched").value = cell.value;
+  htmx.trigger(form(), "refresh");
+}
+
+document.addEventListener("click", (event) => {
+  if (event.target.closest("#comparing")) { comparing = !comparing; sayComparing(); return; }
+  const cell = comparing && event.target.closest(".board .cell");
+  if (!cell) { return; }
+  event.preventDefault();
+  if (event.target.matches("input")) { beside(event.target); } else { cell.querySelector("input").click(); }
+}, true);
+
+document.addEventListener("htmx:afterSettle", sayComparing);
