@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from selenium import webdriver
+from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
@@ -147,3 +148,34 @@ def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
     browser.get(site)
     cell = browser.find_element(By.CSS_SELECTOR, ".cell input").get_attribute("aria-label") or ""
     assert " of 100." in cell
+
+
+def test_a_band_is_set_in_the_section_and_pairs_are_compared_through_a_lens(
+    browser: webdriver.Chrome, site: str
+) -> None:
+    """The edge is dragged and stepped, is the angler's own, and is given back by one touch."""
+    screen(browser, 1280, 800)
+    browser.get(site + "/?lens=depth")
+    band = "document.querySelector('.edges.wide .{}').getAttribute('aria-valuetext')"
+    edge = browser.find_element(By.CSS_SELECTOR, ".edges.wide .lower")
+    assert browser.execute_script("return " + band.format("lower")) == "6 ft"
+    foot = float(browser.execute_script("return arguments[0].parentElement.dataset.per", edge))
+    scale = browser.execute_script("return document.querySelector('svg.wide').clientWidth") / 900
+    ActionChains(browser).drag_and_drop_by_offset(edge, 0, round(-0.6 * foot * scale)).perform()
+    reads(browser, ".figures", "your 4 to 5.5")
+    wait(browser, lambda: "want_depth=4+to+5.5" in browser.current_url)
+    assert len(browser.find_elements(By.CSS_SELECTOR, ".lensed td.er, .lensed td.eb")) > 5
+    browser.find_element(By.CSS_SELECTOR, ".edges.wide .upper").send_keys(Keys.ARROW_DOWN)
+    reads(browser, ".figures", "your 4.5 to 5.5")
+    press(browser, ".figures .own .link")
+    wait(browser, lambda: "want_depth" not in browser.current_url)
+    assert browser.execute_script("return " + band.format("lower")) == "6 ft"
+    press(browser, "#comparing")
+    press(browser, "label:has(#cell-chunk-3750)")
+    reads(browser, "#compared", "B", "chunk", "Turns")
+    assert browser.find_elements(By.CSS_SELECTOR, "svg.wide .rivalpath.rival0")
+    browser.find_element(By.ID, "cell-flat-tail-3750").send_keys("c")
+    reads(browser, "#compared", "C", "flat-tail")
+    assert "pick=" not in browser.current_url
+    press(browser, "#compared th:nth-child(3) .link")
+    wait(browser, lambda: "chunk" not in text(browser, "#compared"))

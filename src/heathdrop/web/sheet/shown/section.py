@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from heathdrop.conditions.cover import Cover
-from heathdrop.measures import marks
+from heathdrop.measures import TURNS, is_metric, marks
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
@@ -40,7 +40,8 @@ class Mark:
 
 @dataclass(frozen=True)
 class Section:
-    """Shapes of the section; texts carry their units."""
+    """Shapes of the section; texts carry their units. ``band_said`` and ``bottom_said`` are depths in the
+    unit said now, ``per_said`` drawing units in one of them."""
 
     frame: str
     width: float
@@ -52,6 +53,9 @@ class Section:
     depth_ticks: tuple[Mark, ...]
     distance_ticks: tuple[Mark, ...]
     band: tuple[float, float]
+    band_said: tuple[str, str]
+    per_said: float
+    bottom_said: str
     band_text: str
     band_text_y: float
     grass: tuple[str, ...]
@@ -97,6 +101,7 @@ def section_of(
     tip_ft = sizing.scenario.gear.rod_tip_height_ft
     s = Scale(frame, cast_ft, bottom_ft, tip_ft)
     top, low = sizing.targets.depth_ft
+    per = TURNS["ft"].factor if is_metric() else 1.0
     t, x, z = cast.time_s, cast.distance_m, cast.depth_m
     moving = t >= cast.fall_s - 1e-9
     floor = s.y(bottom_ft)
@@ -118,6 +123,9 @@ def section_of(
         depth_ticks=tuple(Mark(LEFT, s.y(d), said) for d, said in depths),
         distance_ticks=tuple(Mark(s.x(d), frame.height - 6.0, said) for d, said in ways[1:]),
         band=(s.y(top), s.y(low)),
+        band_said=(f"{round(top * per, 2):g}", f"{round(low * per, 2):g}"),
+        per_said=s.per_ft_y / per,
+        bottom_said=f"{round(bottom_ft * per, 2):g}",
         band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
         band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),
         floor=_floor(s, sizing, cast_ft, frame),

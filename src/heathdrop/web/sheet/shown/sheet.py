@@ -126,6 +126,8 @@ def present(
     keys = [one.key for one in others]
     letters = {one.rated.key: one.mark for one in others if one.kind == "rig"}
     without = tuple(link(compare=",".join(k for k in keys if k != key)) for key in keys)
+    plain = figures_of(sizing, chosen, bands, worked, choices.way == usual)
+    figures = wanted_of(sizing, chosen, plain, worked.mean_ft)
     activity = sizing.targets.activity
     return Sheet(
         key=chosen.key,
@@ -146,9 +148,7 @@ def present(
         + (f" {inches_said(chosen.rig.trailer_length_in)} in" if chosen.rig.trailer.length_in else ""),
         aloud=aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
-        figures=wanted_of(
-            sizing, chosen, figures_of(sizing, chosen, bands, worked, choices.way == usual), worked.mean_ft
-        ),
+        figures=tuple(replace(f, back=link(**{f.own: ""})) if f.own else f for f in figures),
         gives=gives,
         board=board_of(sizing, chosen, best, values["lens"], letters) if view == "size" else None,
         comparing=comparing_of(sizing, chosen, cast, worked.mean_ft, others, without),

@@ -22,7 +22,8 @@ NEAR_FLOOR = 0.15
 @dataclass(frozen=True)
 class Figure:
     """A figure of the answer strip: a label, the value said aloud, its unit and its band; what is ``wanted``
-    of it (its ends), whether that is hit, near or missed, and whether it is the angler's own."""
+    of it (its ends), whether that is hit, near or missed, the control that sets it where it is the angler's
+    own, and the address that leaves it to be judged again."""
 
     label: str
     value: str
@@ -30,7 +31,8 @@ class Figure:
     band: str
     wanted: str = ""
     hit: str = ""
-    own: bool = False
+    own: str = ""
+    back: str = ""
 
 
 def _turns(sizing: Sizing, pace_ft_s: float) -> str:
@@ -119,7 +121,7 @@ def _pace_said(sizing: Sizing, rated: Rated) -> str:
 NEAR_FT, NEAR_RATE, NEAR_CHANCE = 0.5, 0.15, 0.1
 
 
-def _held(figure: Figure, at: float, band: tuple[float, float], near: float, own: bool) -> Figure:
+def _held(figure: Figure, at: float, band: tuple[float, float], near: float, own: str) -> Figure:
     """A figure held against what is wanted of it; ``near`` is how far beside that is near."""
     low, high = band
     off = max(low - at, at - high)
@@ -135,19 +137,21 @@ def wanted_of(
     t, own, found = sizing.targets, sizing.scenario.wanted, []
     for f in figures:
         if f.label in ("Runs at", "Works at"):
-            f = _held(f, round(mean_ft, 1), t.depth_ft, NEAR_FT, own.depth_ft is not None)
+            f = _held(f, round(mean_ft, 1), t.depth_ft, NEAR_FT, "want_depth" if own.depth_ft else "")
         elif f.label == "Falls":
             falls, near = round(rated.fall_ft_s, 1), NEAR_RATE * rated.fall_ft_s
-            f = _held(f, falls, t.fall_ft_s, near, own.fall_ft_s is not None)
+            f = _held(f, falls, t.fall_ft_s, near, "want_fall" if own.fall_ft_s else "")
         elif f.label == "Pace" and own.pace_ft_s is not None:
             pace = feet(rated.tuned.pace_m_s)
-            f = _held(f, round(pace, 1), own.pace_ft_s, NEAR_RATE * pace, own=True)
+            f = _held(f, round(pace, 1), own.pace_ft_s, NEAR_RATE * pace, "want_pace")
         found.append(f)
     if own.passes is not None:
         passes = 100.0 * rated.cover.passes
         through = Figure("Gets through", f"{passes:.0f}", "of 100", "casts")
         found = [f for f in found if f.label not in (through.label, "Among them")]
-        found.append(_held(through, passes, (100.0 * own.passes, math.inf), 100.0 * NEAR_CHANCE, own=True))
+        found.append(
+            _held(through, passes, (100.0 * own.passes, math.inf), 100.0 * NEAR_CHANCE, "want_passes")
+        )
     return tuple(found)
 
 

@@ -51,7 +51,8 @@ document.addEventListener("click", (event) => {
   const cell = comparing && event.target.closest(".board .cell");
   if (!cell) { return; }
   event.preventDefault();
-  if (event.target.matches("input")) { beside(event.target); } else { cell.querySelector("input").click(); }
+  // A radio that is touched stays checked until its click is over: only then is the form asked.
+  window.setTimeout(() => beside(cell.querySelector("input")));
 }, true);
 
 document.addEventListener("htmx:afterSettle", sayComparing);

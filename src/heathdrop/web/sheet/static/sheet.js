@@ -2,6 +2,7 @@
 // keep what is typed. All else is the server's.
 import { care } from "./cautions.js";
 import { by, form } from "../shell/dom.js";
+import "./band.js";
 import "./board.js";
 import "./feed.js";
 import "./slim.js";
