@@ -1,4 +1,9 @@
-"""Control to answer in the real browser: a step pressed, until the new strip stands (``make bench``)."""
+"""The sheet in the real browser: from a step pressed to the new strip, in ms (``make bench``), and how many
+controls and words its first screenful has (``python -m bench.page``).
+
+Counted is what is seen without scrolling: a control is a link, a button, a field, a summary or a slider.
+Cells of the size board are left out, and the words of the drawing.
+"""
 
 from __future__ import annotations
 
@@ -31,6 +36,27 @@ document.querySelector(`[data-to=${name}]:not([data-step^='-'])`).click();
 const look = () => document.getElementById('answer').dataset.at !== before
   ? done(performance.now() - begun) : requestAnimationFrame(look);
 requestAnimationFrame(look);
+"""
+
+WIDTHS = ((1280, 800), (390, 844))
+COUNT = """
+const seen = (e) => { const b = e.getBoundingClientRect(); const s = getComputedStyle(e);
+  return b.width > 1 && b.height > 1 && b.top < innerHeight && b.bottom > 0 && b.right > 0
+    && s.visibility === 'visible' && s.opacity > 0
+    && s.clipPath === 'none' && e.checkVisibility(); };
+const apart = (e) => e.closest('.board, svg');
+const controls = [...document.querySelectorAll('a, button, input, select, textarea, summary, [role=slider]')]
+  .filter((e) => e.type !== 'hidden' && !apart(e) && (seen(e) || (e.labels?.[0] && seen(e.labels[0]))));
+const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+let words = 0;
+while (walk.nextNode()) {
+  const at = walk.currentNode.parentElement;
+  if (!apart(at) && !at.closest('script, style, option, noscript, .visually-hidden') && seen(at)) {
+    words += (walk.currentNode.textContent.match(/[^\\s·−+]+/g) || []).length; }
+}
+const chosen = [...document.querySelectorAll('select')].filter(seen);
+words += chosen.reduce((n, e) => n + e.selectedOptions[0].textContent.trim().split(/\\s+/).length, 0);
+return [controls.length, words];
 """
 
 
@@ -70,8 +96,23 @@ def measured() -> dict[str, list[float]]:
     return found
 
 
+def first_screens(at: str = "/") -> list[str]:
+    """What the first screenful asks of a visitor, by width."""
+    said = []
+    with served() as (driver, site):
+        for width, height in WIDTHS:
+            size = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
+            driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+            driver.get(site + at)
+            time.sleep(1.0)
+            controls, words = driver.execute_script(COUNT)
+            said.append(f"{at} at {width} × {height}: {controls} controls, {words} words")
+    return said
+
+
 def main() -> None:
-    """Print the median and the 95th of a hundred by control, and over all."""
+    """Print the first screens, then the median and the 95th of a hundred by control, and over all."""
+    print("\n".join(first_screens()), flush=True)
     found = measured()
     for name, took in (*found.items(), ("all", [t for some in found.values() for t in some])):
         middle, late = np.median(took), np.quantile(took, 0.95)

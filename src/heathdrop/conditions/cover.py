@@ -98,7 +98,7 @@ class Cover:
         Quantity(
             "It stands",
             words=same("sparse", "moderate", "thick"),
-            group="first",
+            group="water",
             cover=tuple(kind.id for kind in KINDS if kind.dense),
             fact="density",
         ),
@@ -142,7 +142,7 @@ class Cover:
             "ft",
             0.5,
             60,
-            group="first",
+            group="water",
             optional=HOLED,
             optional_control="hole_ft",
             optional_blank="none",
@@ -155,7 +155,7 @@ class Cover:
         bool,
         Quantity(
             "Edge",
-            group="first",
+            group="water",
             cover=EDGED,
             flag=("no", "along it"),
             about="Along an edge a lure passes beside the cover and loses no fish by it.",

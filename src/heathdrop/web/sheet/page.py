@@ -29,6 +29,7 @@ from heathdrop.store.database import Database
 from heathdrop.units import M_PER_IN, TURNS_IN_S
 from heathdrop.web.sheet.shown.calling import SHOWN, Link, sides_of
 from heathdrop.web.sheet.shown.casting import Choices
+from heathdrop.web.sheet.shown.chart import chart_page
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.searching import Searching, searching_of, told_in
 from heathdrop.web.sheet.shown.sheet import Sheet, present
@@ -164,6 +165,7 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         "beside": {},
         "opened": None,
         "card": ("/order" if values["view"] == "search" else "/card") + address(values)[1:],
+        "chart": "/chart" + address(values)[1:],
         "sheet": None,
         "page": "sheet",
     }
@@ -317,6 +319,20 @@ def card(request: Request, database: Db, own: Mine) -> Response:
     except BadInput as refusal:
         return problem(request, in_words(refusal, values))
     return page(request, "sheet/card.html", {"card": shown, "back": address(values), "page": "sheet"})
+
+
+@router.get("/chart")
+def chart(request: Request, database: Db, own: Mine) -> Response:
+    """The depth chart of the state's rig, to be printed."""
+    values = values_from(request.query_params)
+    opened = _opened(_saved(database), values)
+    try:
+        sizing = sizing_of(scenario_from(values, own), own)
+        shown = chart_page(catalogue.load(), sizing, values["pick"], datetime.now().date())
+    except BadInput as refusal:
+        return problem(request, in_words(refusal, values))
+    context = {"chart": shown, "name": opened["name"] if opened else "", "back": address(values)}
+    return page(request, "sheet/chart.html", context | {"page": "sheet"})
 
 
 @router.get("/order")

@@ -277,8 +277,8 @@ def _given(said: set[str], values: Mapping[str, str]) -> list[str]:
 
 
 def given_in(values: Mapping[str, str]) -> frozenset[str]:
-    """The controls that the angler has answered; the rest is assumed. A target without a figure is judged, and
-    nobody's answer."""
+    """The controls that the angler has answered; the rest is assumed. A target without a figure is judged,
+    and nobody's answer."""
     unset = {c.name for c in CONTROLS if c.group == WANTED and not values.get(c.name)}
     return frozenset(values.get(GIVEN, "").split()) - unset
 

@@ -17,6 +17,10 @@ SHOWN = 5
 Link = Callable[..., str]
 
 
+#: Places in words.
+PLACES = ("1st", "2nd", "3rd")
+
+
 @dataclass(frozen=True)
 class Row:
     """One family: its rank, standing 0..100, best rig in words, reasons, and the address that chooses it."""
@@ -26,6 +30,7 @@ class Row:
     name: str
     presentation: str
     standing: int
+    place: str
     fit: int
     rig: str
     fors: tuple[str, ...]
@@ -121,6 +126,7 @@ def _row(rank: int, s: Standing, top: float, family: str, link: Link) -> Row:
         name=s.family.name,
         presentation=s.presentation,
         standing=round(100 * s.standing / top),
+        place=PLACES[rank - 1] if rank <= len(PLACES) else f"{rank}th",
         fit=round(100 * s.fit),
         rig=rig_words(s.best),
         fors=tuple(r.name for r in s.fors[:2]),

@@ -41,6 +41,8 @@ TIMED_FT = 15.0
 TIMED: Memory[tuple[Catalog, Worth]] = Memory(256)
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
+#: Parts of the fit whose names say too little by themselves.
+PARTS = {"weight": "usual weight", "profile": "bulk and shape", "tackle": "line and rod", "touch": "feel"}
 #: Rules cited beside the board at most.
 MOST_CITED = 2
 
@@ -66,6 +68,8 @@ class Sheet:
     trailer: str
     aloud: str
     score: int
+    parts: tuple[tuple[str, int], ...]
+    noise: str
     figures: tuple[Figure, ...]
     gives: str
     board: Board | None
@@ -148,6 +152,8 @@ def present(
         + (f" {inches_said(chosen.rig.trailer_length_in)} in" if chosen.rig.trailer.length_in else ""),
         aloud=aloud(sizing, chosen),
         score=round(chosen.fits.score * 100),
+        parts=tuple((PARTS.get(k, k), round(100 * v)) for k, v in chosen.fits.parts.items()),
+        noise=f"{100 * catalog.judgement.fit.noise:.0f}",
         figures=tuple(replace(f, back=link(**{f.own: ""})) if f.own else f for f in figures),
         gives=gives,
         board=board_of(sizing, chosen, best, values["lens"], letters) if view == "size" else None,

@@ -46,7 +46,20 @@ function answered(name) {
   if (!field || !by("given")) { return; }
   by("given").value = [...given().add(name)].join(" ");
   field.classList.remove("assumed");
+  document.querySelector(".does")?.remove();
   ask();
+  sayAssumed();
+}
+
+/** How many answers are assumed, in a line; which they are is shown at a touch. */
+function sayAssumed() {
+  const said = by("assumes");
+  if (!said) { return; }
+  const left = [...form().querySelectorAll(".field.assumed")].filter((f) => !f.hidden && !f.closest("#more-wanted")).length;
+  const showing = form().classList.contains("marking");
+  said.hidden = left === 0;
+  said.textContent = `${left} assumed: ${showing ? "hide" : "show"}`;
+  said.setAttribute("aria-expanded", String(showing));
 }
 
 /** Which of the four answers is wanted next, in words, and its field marked. */
@@ -124,6 +137,11 @@ document.addEventListener("input", (event) => {
 }, true);
 
 document.addEventListener("click", (event) => {
+  if (event.target.closest("#assumes")) {
+    const showing = form().classList.toggle("marking");
+    if (showing) { by("more-water").open = by("more-gear").open = true; }
+    sayAssumed();
+  }
   const confirm = event.target.closest("[data-confirm]");
   if (confirm) {
     answered(confirm.dataset.confirm);
@@ -141,6 +159,7 @@ document.addEventListener("change", (event) => {
   if (form().contains(event.target)) {
     fitCover();
     sayGear();
+    sayAssumed();
   } else if (event.target.matches(".pick, select")) {
     htmx.trigger(form(), "refresh");
   }
@@ -195,6 +214,7 @@ document.addEventListener("htmx:afterSettle", () => {
   fitCover();
   sayWater();
   ask();
+  sayAssumed();
   if (document.activeElement === document.body && held) {
     const like = by(held) || [...document.querySelectorAll("#sheet a")].find((a) => a.textContent === held);
     const to = like || document.querySelector(".strip .what");
@@ -206,3 +226,4 @@ fitCover();
 sayWater();
 care();
 ask();
+sayAssumed();

@@ -1,10 +1,11 @@
 // On a phone long lists are folded: a piece of the box opens at a touch, what is roomy is closed until it is asked
 // for, and a long list shows its first lines. What was opened stays open when the page's answer comes anew.
-import { by } from "./dom.js";
+import { by, recall, remember } from "./dom.js";
 
 // Paper is not narrow: what stands open is printed open.
 const narrow = window.matchMedia("screen and (max-width: 760px)");
 const opened = new Set();
+const KEPT = "open:";
 
 document.documentElement.classList.add("scripted");
 
@@ -36,6 +37,13 @@ function fold() {
   });
 }
 
+// Parts of a form stay as they were left, from visit to visit.
+document.querySelectorAll("details.more[id]").forEach((part) => {
+  const left = recall(KEPT + part.id);
+  if (left && !narrow.matches) { part.open = left === "yes"; }
+  part.addEventListener("toggle", () => { if (!narrow.matches) { remember(KEPT + part.id, part.open ? "yes" : "no"); } });
+});
+
 function turn(id) {
   if (opened.has(id)) { opened.delete(id); } else { opened.add(id); }
   fold();
@@ -53,12 +61,12 @@ document.addEventListener("click", (event) => {
 });
 // One explanation at a time; Escape or a touch elsewhere closes it.
 document.addEventListener("click", (event) => {
-  document.querySelectorAll(".about[open]").forEach((about) => {
+  document.querySelectorAll(".about[open], .key[open]").forEach((about) => {
     if (!about.contains(event.target)) { about.open = false; }
   });
 });
 document.addEventListener("keydown", (event) => {
-  if (event.key === "Escape") { document.querySelectorAll(".about[open]").forEach((about) => { about.open = false; }); }
+  if (event.key === "Escape") { document.querySelectorAll(".about[open], .key[open]").forEach((about) => { about.open = false; }); }
 });
 // Before the new answer is painted, so that nothing flashes by unfolded.
 document.addEventListener("htmx:afterSwap", fold);
