@@ -38,12 +38,8 @@ VIEWS = {
     "size-phone": ("/", 390, 844, ""),
     "water": ("/?view=water", 1280, 800, ""),
     "rig": ("/?view=rig&family=spinnerbait&wrong=ran-high", 1280, 800, ""),
-    "mat": (
-        "/?cover=matted-grass&thickness_in=4&texture=hydrilla&water_temp_f=82&season=summer&bottom_depth_ft=6&fish_depth_ft=5",
-        1280,
-        800,
-        "",
-    ),
+    "lens": ("/?lens=depth&compare=bladed-jig:0.375:flat-tail,line:nylon:20", 1280, 800, ""),
+    "chart": ("/chart?scenario=1", 900, 820, ""),
     "box": ("/box", 1280, 800, ""),
     "drops": ("/drops", 1280, 800, ""),
     "trainer": (
@@ -53,12 +49,11 @@ VIEWS = {
         "document.getElementById('depth').value = '5'; document.querySelector('#answer button.act').click()",
     ),
     "cast": (
-        "/?view=cast&vs1=line:fluorocarbon:20&vs2=line:nylon:20",
+        "/?view=cast&compare=line:fluorocarbon:20,line:nylon:20",
         1280,
         800,
         "document.querySelector('[data-jump=\"1\"]').click()",
     ),
-    "cast-phone": ("/?view=cast", 390, 844, ""),
     "search": (
         "/?view=search&fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=58&cover=open",
         1280,

@@ -17,6 +17,7 @@ HOST = {"host": "127.0.0.1"}
 OPERATIONS = (
     "POST /api/v1/simulate",
     "POST /api/v1/changes",
+    "POST /api/v1/read",
     "POST /api/v1/size",
     "POST /api/v1/search",
     "POST /api/v1/casts",

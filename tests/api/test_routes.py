@@ -11,6 +11,7 @@ from tests.web.deck.test_page import begun, cast_of
 ROUTES = {
     ("POST", "/api/v1/simulate"),
     ("POST", "/api/v1/changes"),
+    ("POST", "/api/v1/read"),
     ("POST", "/api/v1/size"),
     ("POST", "/api/v1/search"),
     ("POST", "/api/v1/plan"),

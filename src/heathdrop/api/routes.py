@@ -21,6 +21,7 @@ from heathdrop.api.feeding import FeedAnswer, feed_answer
 from heathdrop.api.heavy import heavy, quick
 from heathdrop.api.lessons import LessonsAnswer, lessons_of_log
 from heathdrop.api.planning import PlanAnswer, plan_answer
+from heathdrop.api.reading import ReadAnswer, ReadRequest, read_answer
 from heathdrop.api.responses import Refusal, SchoolsAnswer, SimulateAnswer, SizeAnswer
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.api.searching import SearchAnswer, SearchRequest, search_answer
@@ -69,6 +70,12 @@ def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer
 def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
     """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
     return search_answer(request, mine)
+
+
+@router.post("/read", responses=REFUSED)
+def read(request: ReadRequest) -> ReadAnswer:
+    """What lines of text name: pieces of tackle, rods, fish and casts; nothing is kept."""
+    return read_answer(request)
 
 
 @router.post("/changes", responses=REFUSED | BUSY, dependencies=[Depends(quick)])

@@ -10,7 +10,7 @@ from fastapi.testclient import TestClient
 from tests.web.shown import HX, rows
 
 
-def test_every_line_or_none(client: TestClient, token: str) -> None:
+def test_what_is_whole_is_added_and_the_rest_stays_in_the_field(client: TestClient, token: str) -> None:
     before = rows(client)
     good = client.post(
         "/box", data={"token": token, "entry": "3/8 swim jig\n1/2 swim jig x2\ncraw 3.5 in"}, headers=HX
@@ -18,11 +18,16 @@ def test_every_line_or_none(client: TestClient, token: str) -> None:
     assert "Added: 3/8 oz swim jig, lead, 10.6 g nominal; 1/2 oz swim jig" in good.text
     assert rows(client) == before + 3
     bad = client.post("/box", data={"token": token, "entry": "3/8 swim jig\nswim jig\ncraw 3"}, headers=HX)
-    assert bad.status_code == 422
-    assert "“swim jig” needs a weight too: 3/8 swim jig." in bad.text
-    assert rows(client) == before + 3
+    assert bad.status_code == 200
+    assert 'data-left="swim jig"' in bad.text
+    assert "“swim jig”: How heavy?" in bad.text
+    assert rows(client) == before + 5
+    alone = client.post("/box", data={"token": token, "entry": "swim jig\nx1000 3/8 swim jig"}, headers=HX)
+    assert alone.status_code == 422
+    assert "How many 1000 cannot be" in alone.text
+    assert rows(client) == before + 5
     empty = client.post("/box", data={"token": token, "entry": "  "}, headers=HX)
-    assert "The entry (0 lines long) will not do; it must be 1 to 200 lines." in empty.text
+    assert "The text (0 lines long) will not do; it must be 1 to 200 lines." in empty.text
     assert (
         "&lt;b&gt;"
         in client.post("/box", data={"token": token, "entry": "3/8 swim jig <b>"}, headers=HX).text

@@ -21,7 +21,7 @@ from heathdrop.reading import SIGNS, number_of, read
 from heathdrop.store.files.spelling import PACKS_ALONE, UNCOUNTED, UNITS, nearest, tidied
 from heathdrop.units import inches_said, ounces_as_written
 
-__all__ = ["parsed", "pieces", "suggested", "typed_rig"]
+__all__ = ["parsed", "suggested", "typed_rig"]
 
 #: The longest line that is read.
 LONGEST_LINE = 200
@@ -91,14 +91,15 @@ def line_words() -> dict[str, str]:
     return {said: id_ for id_, line in lines.items() for said in (id_, line.name, *line.aliases)}
 
 
-def _take(pattern: re.Pattern[str], text: str) -> tuple[float | None, str]:
-    """The first number that the pattern finds, and the text without it."""
+def take(pattern: re.Pattern[str], text: str, unit: str = "in") -> tuple[float | None, str]:
+    """The first number that the pattern finds, read in ``unit`` where it carries one, and the text without
+    it. Raises BadInput for one that cannot be read."""
     found = pattern.search(text)
     if found is None:
         return None, text
     value = next(g for g in found.groups() if g)
     try:
-        number = number_of(value) if value[-1].isdigit() else round(read(value, "in"), 3)
+        number = number_of(value) if value[-1].isdigit() else round(read(value, unit), 3)
     except ValueError as error:
         raise BadInput("the line", text, "numbers that can be read") from error
     return number, (text[: found.start()] + " " + text[found.end() :]).strip()
@@ -113,7 +114,7 @@ def take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
     return None, text
 
 
-def _named(rows: Mapping[str, Any]) -> dict[str, str]:
+def named(rows: Mapping[str, Any]) -> dict[str, str]:
     """Everything a row of the catalogue is called: its id, its name, its aliases."""
     found: dict[str, str] = {}
     for id_, row in rows.items():
@@ -156,7 +157,7 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     text = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
     split = re.split(r"\s*(?:,|\+|&|\bwith\b|\band\b)\s*", text, maxsplit=1)
     if len(split) == 1:
-        found = _first_of(_named(catalog.trailers), text)
+        found = _first_of(named(catalog.trailers), text)
         split = [text] if found is None else [text[:found], text[found:]]
     found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in, usual=True)]
     heads = [data for kind, data in found_pieces if kind == "head"]
@@ -188,7 +189,7 @@ def _first_of(words: Mapping[str, str], text: str) -> int | None:
 
 
 def _names_tackle(catalog: Catalog, text: str) -> bool:
-    names = _named(catalog.families) | _named(catalog.trailers)
+    names = named(catalog.families) | named(catalog.trailers)
     return take_word(names, text)[0] is not None and bool(re.search(r"\d", text))
 
 
@@ -198,12 +199,12 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
     if len(line) > LONGEST_LINE:
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     text = " ".join(line.split())
-    quantity, text = _take(QUANTITY, text)
-    mass, text = _take(GRAMS, text)
+    quantity, text = take(QUANTITY, text)
+    mass, text = take(GRAMS, text)
     data: dict[str, Any] = {"quantity": int(quantity)} if quantity is not None else {}
     if mass is not None:
         data["mass_g"] = mass
-    families, trailers = _named(catalog.families), _named(catalog.trailers)
+    families, trailers = named(catalog.families), named(catalog.trailers)
     family, rest = take_word(families, text)
     if family is not None:
         return "head", _head(catalog, line, rest, {**data, "family": family})
@@ -221,17 +222,17 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
             fields["length_in"] = long.length_in
         return "trailer", {**data, "shape": shape, **fields}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
-        named = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
+        jigs = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
         near = nearest((*families, *trailers), text)
-        raise BadInput("the line", text, f"a word for which jig: {named}{_asked(near)}")
+        raise BadInput("the line", text, f"a word for which jig: {jigs}{_asked(near)}")
     material, rest = take_word(line_words(), text)
     if material is not None:
         if re.search(r"(?<![\w-])leaders?(?![\w-])", rest, re.I):
             raise BadInput("the line", line, "the line alone: its leader is set beside the line on the sheet")
-        test, rest = _take(POUNDS, rest)
-        thick, rest = _take(MILLIMETRES, rest)
+        test, rest = take(POUNDS, rest)
+        thick, rest = take(MILLIMETRES, rest)
         if test is None:
-            test, rest = _take(PLAIN, rest)
+            test, rest = take(PLAIN, rest)
         if test is None:
             raise BadInput("the line", line, f"its strength too: 15 lb {material}")
         more = {"diameter_mm": thick} if thick is not None else {}
@@ -245,7 +246,7 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
             return kind, {**data, **rod_fields(rest)}
         if found is not None:
             rest = RATIO.sub(" ", rest)
-            value, rest = _take(unit, rest)
+            value, rest = take(unit, rest)
             if value is None:
                 raise BadInput("the line", line, f"the line that a turn takes in: 29 in a turn {word}")
             more_words = re.sub(r"\s*(?:per|a|/)\s*turn", "", rest)
@@ -259,8 +260,8 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
 def suggested(catalog: Catalog, line: str, typed_in: str = "") -> str:
     """A line that would be kept in place of one that is not: its misspelt name put right, or an unlikely
     figure said to be meant; empty where neither is it."""
-    names = (*_named(catalog.families), *_named(catalog.trailers), *line_words())
-    shape, _ = take_word(_named(catalog.trailers), tidied(line))
+    names = (*named(catalog.families), *named(catalog.trailers), *line_words())
+    shape, _ = take_word(named(catalog.trailers), tidied(line))
     long = f"{line.strip()} {inches_said(catalog.trailers[shape].length_in)} in" if shape else ""
     for other in (nearest(names, tidied(line)), f"{line.strip()} {MEANT}", long):
         try:
@@ -319,7 +320,7 @@ def rod_fields(text: str) -> dict[str, Any]:
     if rated is not None:
         found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2] or rated[3])}
         text = f"{text[: rated.start()]} {text[rated.end() :]}".strip()
-    feet, text = _take(FEET, text)
+    feet, text = take(FEET, text)
     if feet is None:
         raise BadInput("the line", text, "its length too: 7 ft rod")
     for name, words in (("power", POWERS), ("style", STYLES)):
@@ -333,7 +334,7 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
     material, text = take_word({m.id: m.id for m in catalog.materials.values() if m.head}, text)
     skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
     skirt, text = take_word(skirts, text)
-    ounces, text = _take(OUNCES, text)
+    ounces, text = take(OUNCES, text)
     if ounces is None and "mass_g" in data:
         ounces = _listed(catalog, data["family"], round(read(f"{data['mass_g']} g", "oz"), 3))
         data = {k: v for k, v in data.items() if k != "mass_g"}
@@ -366,9 +367,9 @@ def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) 
     plastic, text = take_word(plastics, text)
     softness, text = take_word({s: s for s in catalog.softness}, text)
     fused, text = take_word({"fused": "fused", "unsplit": "fused"}, text)
-    length, text = _take(LENGTH, text)
+    length, text = take(LENGTH, text)
     if length is None:
-        length, text = _take(OUNCES, text)
+        length, text = take(OUNCES, text)
         length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
     found: dict[str, Any] = {
         **({"length_in": length} if length else {}),

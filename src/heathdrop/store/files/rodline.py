@@ -11,7 +11,8 @@ from heathdrop.conditions.gear import Leader, Line, Rod
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
-from heathdrop.store.files.entry import NUMBER, line_words, rod_fields, take_word
+from heathdrop.store.files.entry import FEET, NUMBER, line_words, rod_fields, take_word
+from heathdrop.store.files.spelling import tidied
 from heathdrop.units import ounces_as_written
 
 __all__ = ["rod_line", "rods_in"]
@@ -21,6 +22,8 @@ LEADER = re.compile(
 )
 TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
 TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
+#: A rod called by a letter, without a colon.
+LETTER = re.compile(r"([A-Z])\s+(?=\d)")
 WANTED = "a line such as A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz"
 
 
@@ -29,13 +32,16 @@ def rods_in(text: str) -> list[RodBody]:
     lines = [line.strip() for line in text.splitlines() if line.strip()]
     if not 1 <= len(lines) <= MOST_RODS:
         raise BadInput("rods", f"{len(lines)} lines", f"from 1 to {MOST_RODS} rods, a line each")
-    return [_rod_in(line[:200], chr(ord("A") + k)) for k, line in enumerate(lines)]
+    return [rod_of(line[:200], chr(ord("A") + k)) for k, line in enumerate(lines)]
 
 
-def _rod_in(text: str, usual: str) -> RodBody:
+def rod_of(text: str, usual: str) -> RodBody:
+    """The rod of a line, called ``usual`` where it has no name of its own. Raises BadInput."""
     name, colon, rest = text.partition(":")
     if not colon:
-        name, rest = usual, text
+        letter = LETTER.match(text)
+        name, rest = (letter[1], text[letter.end() :]) if letter else (usual, text)
+    rest = tidied(rest)
     leader = None
     tied = LEADER.search(rest)
     if tied is not None:
@@ -47,12 +53,16 @@ def _rod_in(text: str, usual: str) -> RodBody:
     inches = number_of(turn[1]) if turn else RodBody.model_fields["inches_per_turn"].default
     if turn:
         rest = f"{rest[: turn.start()]} {rest[turn.end() :]}"
+    # The figure before a line's name is its test, with or without its unit.
+    words = "|".join(re.escape(word) for word in line_words())
+    bare = re.search(rf"({NUMBER})\s+(?=(?:{words})\b)", rest, re.I)
+    rest = f"{rest[: bare.end(1)]} lb {rest[bare.end(1) :]}" if bare and not TEST.search(rest) else rest
     material_said, rest = take_word(line_words(), rest)
     test = TEST.search(rest)
     if material_said is None or test is None:
         raise BadInput("rods", text[:60], WANTED)
     rest = f"{rest[: test.start()]} {rest[test.end() :]}"
-    rod = rod_fields(f"{rest} 7 ft")
+    rod = rod_fields(rest if FEET.search(rest) else f"{rest} 7 ft")
     written = {k: rod[k] for k in ("power", "low_oz", "high_oz") if k in rod}
     said = Rod(kind=rod.get("style", "casting"), **written) if written or "style" in rod else None
     line = Line(material=material_said, test_lb=number_of(test[1]), leader=leader)

@@ -15,6 +15,12 @@ COUNTS = {
     "a dozen": 12,
     "dozen": 12,
     "half a dozen": 6,
+    "half dozen": 6,
+    "half-dozen": 6,
+    "couple of": 2,
+    "a couple": 2,
+    "couple": 2,
+    "a pair": 2,
     "a pair of": 2,
     "pair of": 2,
     "a couple of": 2,
@@ -46,10 +52,18 @@ FRACTIONS = {
     "an": "1",
     "one": "1",
 }
+#: Weights in words that are no counts, whatever follows; whole numbers before "and a half".
+EIGHTHS = {
+    rf"{word}[\s-]+{part}s?": f"{n}/{whole}"
+    for word, n in (("one", 1), ("three", 3), ("five", 5), ("seven", 7))
+    for part, whole in (("eighth", 8), ("sixteenth", 16))
+} | {r"three[\s-]+quarters?": "3/4"}
+AND_A = re.compile(r"\b(one|two|three|\d)\s+and\s+a\s+(half|quarter)(?:\s+of\s+an)?\b", re.I)
+WHOLE = {"one": "1", "two": "2", "three": "3"}
 UNITS = r"oz|ounces?|in|inch|inches|ft|foot|feet|lbs?|pounds?|g|grams?|cm|mm"
 #: Other ways to write a count, each with the number in its first group.
 PACKS = (
-    r"\b(\d{1,3})\s?-?\s?(?:packs?|pks?|pcs?|pieces|ct|count)\b",
+    r"\b(\d{1,3})\s?-?\s?(?:pack|pk|pcs?|pieces|ct|count)\b",
     rf"\b(?:pack|packs|pk|bag|box)\s+of\s+(\d{{1,3}})(?![\d.,/\"″]|\s?(?:{UNITS})\b)",
     r"\b(\d{1,3})\s?(?:ea|each)\b\.?",
     r"\b(?:qty|quantity)[:\s]\s*(\d{1,3})\b",
@@ -114,6 +128,13 @@ def tidied(line: str) -> str:
     text = re.sub(rf"(\d\s?(?:{UNITS}))\.(?!\d)", r"\1", text, flags=re.I)
     text = re.sub(r"(\d)\s*#(?=\s|,|$)", r"\1 lb", text)
     text = re.sub(r"(?:^|(?<=\s))#\s?(\d+)(?=\s|,|$)", r"\1 lb", text)
+    text = AND_A.sub(
+        lambda m: f"{WHOLE.get(m[1].lower(), m[1])} {'1/2' if m[2].lower() == 'half' else '1/4'}", text
+    )
+    for words, written in EIGHTHS.items():
+        text = re.sub(rf"\b{words}\b", written, text, flags=re.I)
+    # Eight 4 in tails are eight of them.
+    text = re.sub(r"^(\d{1,2})\s+(?=\d+(?:[.,]\d+)?\s?(?:(?:in|inch|cm)\b|[\"″]))", r"x\1 ", text)
     for word in sorted(FRACTIONS, key=len, reverse=True):
         text = re.sub(rf"\b{word}[\s-]+(?:ounces?|oz)\b", f"{FRACTIONS[word]} oz", text, flags=re.I)
     text = re.sub(

@@ -3,6 +3,7 @@ slip."""
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -14,7 +15,8 @@ from heathdrop.measures import meant, system
 from heathdrop.reading import unit_of
 from heathdrop.store import items
 from heathdrop.store.database import Database
-from heathdrop.store.files.entry import pieces, suggested
+from heathdrop.store.files.entry import suggested
+from heathdrop.store.files.readback import Read, read_lines
 from heathdrop.web.shell.deps import Db, OwnForm, is_htmx, writing
 from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.rendering import page, problem
@@ -76,14 +78,25 @@ def box(request: Request, database: Db, q: str = "") -> Response:
 @router.get("/box/understood")
 def understood(request: Request, entry: str = "") -> Response:
     """What the lines typed so far would add, piece by piece; nothing is kept."""
-    catalog, said, wanted = catalogue.load(), [], []
-    lines = [x.strip() for x in entry[:LONGEST_PREVIEW].splitlines() if x.strip()]
-    for line in lines:
+    catalog = catalogue.load()
+    said: list[str] = []
+    unused: list[str] = []
+    wanted: list[tuple[str, str, str]] = []
+    try:
+        lines = read_lines(catalog, "tackle", entry[:LONGEST_PREVIEW], system())
+    except BadInput:
+        lines = []
+    for one in lines:
         try:
-            said += [_item_words(*one) for one in pieces(catalog, line, system())]
+            words = [_item_words(*item) for item in one.items] if one.ready else []
         except BadInput as refusal:
-            wanted.append((line, plain_words(refusal), suggested(catalog, line, system())))
+            one, words = replace(one, ask=plain_words(refusal)), []
+        said += words
+        unused += one.unused if words else ()
+        if not words:
+            wanted.append((one.line, _asked_of(one), suggested(catalog, one.line, system())))
     context = {
+        "unused": unused[:MOST_PREVIEWED],
         "said": said[:MOST_PREVIEWED],
         "more": max(0, len(said) - MOST_PREVIEWED),
         "wanted": wanted[:MOST_PREVIEWED],
@@ -94,24 +107,42 @@ def understood(request: Request, entry: str = "") -> Response:
 
 @writes.post("/box")
 def add(request: Request, form: OwnForm, database: Db) -> Response:
-    """Add every line of the entry, all or nothing."""
-    lines = [line for line in form.get("entry").splitlines() if line.strip()]
-    catalog, line = catalogue.load(), ""
+    """Add every line of the entry that is whole; the others stay in the field, each with what is asked."""
+    found: list[tuple[str, dict[str, Any]]] = []
+    left: list[Read] = []
     try:
-        if not 1 <= len(lines) <= MOST_LINES:
-            raise BadInput("the entry", f"{len(lines)} lines long", f"1 to {MOST_LINES} lines")
-        found: list[tuple[str, dict[str, Any]]] = []
+        lines = read_lines(catalogue.load(), "tackle", form.get("entry"), system())
         with database.session() as session:
-            for line in lines:
-                for kind, data in pieces(catalog, line, system()):
-                    items.add(session, kind, data)
-                    found.append((kind, data))
+            for one in lines:
+                try:
+                    made = (
+                        [(kind, items.checked(kind, data)) for kind, data in one.items] if one.ready else []
+                    )
+                except BadInput as refusal:
+                    one, made = replace(one, ask=plain_words(refusal)), []
+                if not made:
+                    left.append(one)
+                for kind, item in made:
+                    items.add(session, kind, item.model_dump(exclude_unset=True))
+                    found.append((kind, item.model_dump(exclude_unset=True)))
     except BadInput as refusal:
-        where = f"“{line.strip()}”: " if len(lines) > 1 and refusal.field != "the line" else ""
-        return problem(request, where + plain_words(refusal))
+        return problem(request, plain_words(refusal))
+    if not found:
+        return problem(request, " ".join(_asked_of(one) for one in left[:MOST_SAID]))
     said = "Added: " + "; ".join(_item_words(*one) for one in found[:MOST_SAID])
     said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
-    return _list(request, _context(database, said=said))
+    asked = [_asked_of(one) for one in left]
+    stays = {
+        "left": "\n".join(one.line for one in left),
+        "asked": asked[:MOST_PREVIEWED],
+        "kept_back": len(left),
+    }
+    return _list(request, _context(database, said=said) | stays)
+
+
+def _asked_of(one: Read) -> str:
+    """A line that is not whole, with what is asked of it."""
+    return f"“{one.line}”: {one.ask}"
 
 
 def _item_words(kind: str, data: dict[str, Any]) -> str:

@@ -17,7 +17,7 @@ document.addEventListener("click", (event) => {
   by("entry").focus();
 });
 
-// More lines than are taken at once go in parts, each whole or not at all; what is left stays in the field.
+// More lines than are taken at once go in parts; what is not whole, and what was not sent, stays in the field.
 document.addEventListener("htmx:beforeRequest", (event) => {
   const from = event.detail.elt;
   const lines = from.id === "entry-form" ? by("entry").value.split("\n").filter((line) => line.trim()) : [];
@@ -29,6 +29,7 @@ document.addEventListener("htmx:beforeRequest", (event) => {
 
 async function inParts(from, lines, most) {
   const whole = lines.length;
+  const back = [];
   by("entry-problem").textContent = "";
   while (lines.length) {
     by("parts").textContent = `Adding: ${whole - lines.length} of ${whole} lines`;
@@ -38,11 +39,13 @@ async function inParts(from, lines, most) {
       by("entry-problem").innerHTML = answer && answer.status < 500 ? await answer.text() : "";
       break;
     }
+    const list = new DOMParser().parseFromString(await answer.text(), "text/html").querySelector("[data-left]");
+    back.push(...(list ? list.dataset.left.split("\n") : []));
     lines = lines.slice(most);
-    by("entry").value = lines.join("\n");
+    by("entry").value = [...back, ...lines].join("\n");
   }
-  by("parts").textContent = lines.length
-    ? `${whole - lines.length} of ${whole} lines added; the rest is not kept.` : `${whole} lines added.`;
+  const left = lines.length + back.length;
+  by("parts").textContent = left ? `${whole - left} of ${whole} lines added; the rest is not kept.` : `${whole} lines added.`;
   by("understood").textContent = "";
   htmx.ajax("GET", "/box", { target: "#boxlist", swap: "outerHTML" });
 }
@@ -60,6 +63,8 @@ document.addEventListener("keydown", (event) => {
 
 // Where a change took the focused piece away, the focus goes to its Undo, or to what was said.
 document.addEventListener("htmx:afterSettle", (event) => {
+  const left = event.target.matches("#boxlist") && event.target.querySelector("[data-left]");
+  if (left && !by("entry").value) { by("entry").value = left.dataset.left; by("entry").focus(); return; }
   if (document.activeElement !== document.body || !event.target.matches("#boxlist, #droplist")) { return; }
   const to = event.target.querySelector(".said button") || event.target.querySelector(".said");
   if (to && !to.matches("button")) { to.tabIndex = -1; }
