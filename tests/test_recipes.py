@@ -44,7 +44,7 @@ cast = {"id": "8d0b2b52-31f3-4c0e-8a8e-0d7f3f9f1a01", "time": "2027-04-03T06:12:
     "head_oz": 0.375, "trailer": "craw", "countdown_s": 2, "pace_ft_s": 2.2, "outcome": "followed",
     "conditions": {"wind_mph": 8}}
 assert web.post("/api/v1/casts", json=cast).status_code == 200
-assert "1 cast on record, 1 bitten" in web.get("/log").text
+assert "1 bite in 1 cast on record" in web.get("/log").text
 assert "followed" in web.get("/export/casts.csv").text
 assert ">hybrid</option>" in page, "not among the lines"
 assert "hybrid" in web.post("/box", data={"token": token, "entry": "copolymer 15 lb"}).text

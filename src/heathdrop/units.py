@@ -26,6 +26,7 @@ __all__ = [
     "feet_said",
     "inches_said",
     "kilograms",
+    "many",
     "metres",
     "ounces_as_written",
     "square_metres",
@@ -109,6 +110,11 @@ def count_said(seconds: float) -> str:
     """A count as it is said: to a tenth of a second, a whole one without (``2.5``, ``7``); one that nobody
     can count is reeled ``at once``."""
     return "at once" if seconds < AT_ONCE_S else f"{round(seconds, 1):g}"
+
+
+def many(n: int, word: str) -> str:
+    """So many of a thing: ``1 cast``, ``3 casts``."""
+    return f"{n} {word}" + ("" if n == 1 else "s")
 
 
 def counted(seconds: float) -> str:

@@ -110,7 +110,7 @@ def test_answers_move_the_belief_and_correct_the_water() -> None:
     assert abs(deep.belief.mean_ft - before.belief.mean_ft) > 0.3
     assert deep.steps[0].next.change == "none"
     assert deep.steps[0].next.cast.count_s == 4.0
-    assert "bitten there" in deep.steps[0].why
+    assert "a fish took it there" in deep.steps[0].why
     floor = search_water(water(), told=[told("found-bottom", 3.0)], limit=1)
     assert floor.scenario.conditions.bottom_depth_ft == pytest.approx(6.5, abs=1.0)
     assert floor.learned[0].startswith("The bottom is at ")

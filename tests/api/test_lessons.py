@@ -32,7 +32,7 @@ def test_the_door_the_page_and_the_command_line_agree(client: TestClient) -> Non
     assert heads["1/4 oz"]["casts"] == heads["1/2 oz"]["casts"] == 20
     assert heads["1/4 oz"]["low"] < heads["1/4 oz"]["per_hour"] < heads["1/4 oz"]["high"]
     page = client.get("/log").text
-    assert "40 casts on record, 8 bitten" in page
+    assert "8 bites in 40 casts on record" in page
     assert "By head" in client.get("/log/taught").text
     database = client.app.state.database  # type: ignore[attr-defined]
     database.fold()

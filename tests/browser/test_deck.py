@@ -85,7 +85,7 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
     assert "reeling" in (browser.find_element(By.ID, "go").get_attribute("class") or "")
     press(browser, "[data-outcome=bump]")
     reads(browser, "#kept", "1 cast, all on the laptop")
-    reads(browser, "#why", "bitten")
+    reads(browser, "#why", "a fish took it")
     browser.refresh()
     reads(browser, "#kept", "1 cast, all on the laptop")  # said again by a page that was loaded again
     assert text(browser, "#count") == planned

@@ -33,7 +33,7 @@ def lake(tmp_path: Path) -> Iterator[str]:
 
 def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: str) -> None:
     browser.get(f"{lake}/log")
-    reads(browser, "h1", "468 casts on record, 83 bitten")
+    reads(browser, "h1", "83 bites in 468 casts on record")
     reads(browser, ".looks", "By temperature", "By head")
     field = browser.find_element(By.ID, "dayline")
     field.send_keys("three fish, Mill bay", Keys.ENTER)
@@ -44,9 +44,9 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     field.send_keys("three fish, swim jig 3/8 craw, Mill bay, morning, 61F", Keys.ENTER)
     reads(browser, ".readback", "Mill bay: 3 fish on 3/8 oz swim jig, craw 4 in; water 61 °F")
     browser.find_element(By.CSS_SELECTOR, "button[value=keep]").click()
-    reads(browser, ".dayofstop h2", "Mill bay", "3 casts, 3 bitten")
+    reads(browser, ".dayofstop h2", "Mill bay", "3 bites in 3 casts")
     browser.find_element(By.LINK_TEXT, "All days").click()
-    reads(browser, "h1", "471 casts on record, 86 bitten")
+    reads(browser, "h1", "86 bites in 471 casts on record")
 
 
 def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, lake: str) -> None:
@@ -60,7 +60,7 @@ def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, lake
         b for b in browser.find_elements(By.CSS_SELECTOR, "#inside button") if b.text == "What bit last time"
     )
     last.click()
-    reads(browser, "#inside", "3/8 oz swim jig, craw 4 in", "2026-04-25, Mill bay: 4 bitten in 26 casts")
-    offered = browser.find_elements(By.XPATH, "//*[@id='inside']//button[contains(., 'Mill bay: 4 bitten')]")
+    reads(browser, "#inside", "3/8 oz swim jig, craw 4 in", "2026-04-25, Mill bay: 4 bites in 26 casts")
+    offered = browser.find_elements(By.XPATH, "//*[@id='inside']//button[contains(., 'Mill bay: 4 bites')]")
     offered[0].click()
     reads(browser, "#rig", "3/8 oz swim jig, craw 4 in")

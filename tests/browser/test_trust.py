@@ -161,7 +161,7 @@ def test_the_first_minute_asks_four_things_and_refuses_none(browser: webdriver.C
     """In any order, with the defaults for company: fish and grass tops follow the bottom up and down."""
     browser.get(site + "/")
     assert text(browser, "#ask") == "Four answers make it yours. First: water"
-    reads(browser, ".verdict", "0 of 4 answers are yours")
+    reads(browser, ".verdict", "0 of 4 answers yours")
     assert len(browser.find_elements(By.CSS_SELECTOR, "#field-test_lb.assumed")) == 1
     typed(browser, "bottom_depth_ft", "4")
     wait(browser, lambda: "bottom_depth_ft=4" in browser.current_url)
@@ -170,6 +170,8 @@ def test_the_first_minute_asks_four_things_and_refuses_none(browser: webdriver.C
     typed(browser, "bottom_depth_ft", "18")
     wait(browser, lambda: "bottom_depth_ft=18" in browser.current_url)
     wait(browser, lambda: (value(browser, "fish_depth_ft"), value(browser, "top_depth_ft")) == ("6", "7"))
+    press(browser, "#assumes")
+    reads(browser, "#assumes", "hide")
     press(browser, "[data-confirm=water_temp_f]")
     press(browser, "[data-confirm=fish_depth_ft]")
     reads(browser, "#ask", "next: cover")
@@ -300,7 +302,9 @@ def test_without_scripts_every_change_is_a_whole_page(site: str) -> None:
 def test_what_a_control_means_is_said_beside_it(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 1280, 800)
     browser.get(f"{site}/?view=rig")
+    press(browser, "#assumes")
     for name, word in (("activity", "Judged from temperature"), ("clarity_ft", "murky water asks")):
+        browser.find_element(By.TAG_NAME, "body").send_keys(Keys.ESCAPE)
         press(browser, f"#field-{name} .about summary")
         reads(browser, f"#field-{name} .about", word)
         assert len(browser.find_elements(By.CSS_SELECTOR, ".about[open]")) == 1

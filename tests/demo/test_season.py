@@ -48,10 +48,10 @@ def test_it_is_there_in_the_demo_alone(tmp_path: Path) -> None:
         create_app(tmp_path / "a.sqlite", demo=True, season=True), base_url="http://127.0.0.1"
     ) as client:
         page = client.get("/log").text
-        assert "468 casts on record, 83 bitten" in page
+        assert "83 bites in 468 casts on record" in page
         day = client.get("/log/day/2026-09-26").text
         assert "Mill bay" in day
-        assert "26 casts, 2 bitten" in day
+        assert "2 bites in 26 casts" in day
         assert "3/8 oz swim jig, craw 4 in" in day
         assert "bites with the lure at" in day
         water = client.get(

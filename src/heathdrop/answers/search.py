@@ -315,7 +315,7 @@ def _why(bench: Bench, step: Next, before: Candidate | None, bitten: bool) -> st
     cast, count = step.cast, counted(step.cast.count_s)
     if bitten and step.change in ("none", "direction"):
         same = "in the same direction" if step.change == "none" else "in another direction"
-        return f"The same again {same}: it was bitten there."
+        return f"The same again {same}: a fish took it there."
     head = f"{ounces_as_written(cast.head[1])} oz {cast.family.replace('-', ' ')}"
     quicker = "Faster" if before and cast.pace_ft_s > before.pace_ft_s else "Slower"
     return {

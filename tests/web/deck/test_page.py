@@ -119,7 +119,7 @@ def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClien
     bitten = next_of(client, data)
     assert bitten["mend"] is None
     assert (bitten["casts"][0]["change"], bitten["casts"][0]["name"]) == ("none", here["name"])
-    assert "bitten" in bitten["casts"][0]["said"]["why"]
+    assert "a fish took it there" in bitten["casts"][0]["said"]["why"]
 
 
 @pytest.mark.slow
@@ -362,7 +362,7 @@ def test_what_bit_last_time_is_offered_with_what_it_came_to(client: TestClient) 
     (found,) = client.get("/deck/last", params={"stop": at}).json()
     rig = data["stops"][0]["next"]["casts"][0]["rig"]
     assert found["rig"].startswith(f"{rig['family']}:{rig['head_oz']:g}:{rig['trailer']}")
-    assert found["small"].startswith(f"2026-04-11, {at}: 2 bitten in 6 casts")
+    assert found["small"].startswith(f"2026-04-11, {at}: 2 bites in 6 casts")
     assert client.get("/deck/last", params={"stop": "Nowhere"}).status_code == 404
 
 
@@ -376,7 +376,7 @@ def test_a_day_is_read_and_mended_from_the_log(client: TestClient) -> None:
     after = client.post(f"/deck/record/{sent[0]['id']}", data=told)
     assert after.url.query == b"day=2026-04-11"
     assert "off the stump" in after.text
-    assert "3 casts on record, 1 bitten" in client.get("/log").text
+    assert "1 bite in 3 casts on record" in client.get("/log").text
     assert "off the stump" in client.get("/log/day/2026-04-11").text
     assert client.get("/log/day/2026-04-12").status_code == 404
 

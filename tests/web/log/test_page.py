@@ -28,7 +28,7 @@ def test_days_are_listed_newest_first_and_turned_over(client: TestClient) -> Non
     more = re.findall(r"<b>(\d{4}-\d\d-\d\d)</b></a>", client.get(older[1]).text)
     assert len(more) == 13
     assert not set(more) & set(days)
-    assert "6 casts, 1 bitten" in page
+    assert "1 bite in 6 casts" in page
     assert "more than the rest of your log" not in page
 
 
@@ -55,7 +55,7 @@ def test_last_time_on_the_sheet_takes_what_bit(client: TestClient) -> None:
     body = [c.model_dump(mode="json", exclude_none=True) for c in made]
     assert client.post("/api/v1/casts", json=body).status_code == 200
     told = client.get("/last", params=water).text
-    assert "Mill bay: 2 of 6 bitten</summary>" in told
+    assert "Mill bay: 2 bites in 6 casts</summary>" in told
     assert "Alike: temperature 61 °F" in told
     taken = re.search(r'href="([^"]+)" aria-label="Take what', told)
     assert taken is not None
@@ -79,7 +79,7 @@ def test_a_day_typed_in_is_read_back_kept_once_and_counts_for_no_rate(client: Te
     assert "Nothing is on record yet" in client.get("/log").text
     kept = client.post("/log/typed", data=told | {"do": "keep"})
     assert kept.url.path == "/log/day/2026-04-11"
-    assert "3 casts, 3 bitten" in kept.text
+    assert "3 bites in 3 casts" in kept.text
     assert "not on record" in kept.text
     again = client.post("/log/typed", data=told | {"do": "keep"})
     assert (again.status_code, "on record for that day already" in again.text) == (422, True)
@@ -169,14 +169,14 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     changed = client.post(
         "/log/typed", data=other | {"line": "two fish, swim jig 1/2 craw, Mill bay, morning"}
     )
-    assert "2 casts, 2 bitten" in changed.text
+    assert "2 bites in 2 casts" in changed.text
     assert "3/8" not in changed.text
     # The same line again, in place of itself, is no loss.
     mine = re.search(r"instead=([\w-]+)", changed.text)
     assert mine is not None
     same = key | {"was": "2026-04-11", "instead": mine[1], "do": "keep"}
     kept = client.post("/log/typed", data=same | {"line": "two fish, swim jig 1/2 craw, Mill bay, morning"})
-    assert "2 casts, 2 bitten" in kept.text
+    assert "2 bites in 2 casts" in kept.text
     # Another line of the day stays when one is taken back; undone, both are there.
     client.post("/log/typed", data=told | {"line": "one fish, 1/4 micro jig, Dam, noon"})
     taken = client.post("/log/away", data=key | {"typed": mine[1]})
@@ -197,4 +197,4 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     # A line that was taken back may be typed in again.
     client.post("/log/away", data=key)
     again = client.post("/log/typed", data=told)
-    assert "3 casts, 3 bitten" in again.text
+    assert "3 bites in 3 casts" in again.text

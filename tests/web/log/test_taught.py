@@ -9,7 +9,7 @@ from heathdrop.answers.shifts import Shift
 from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Effort, rates_of
 from heathdrop.store.fish import AgreedShift
-from heathdrop.web.log.taught import WIDTH, Held, _whisker, looks_of, sayings_of, traits_of
+from heathdrop.web.log.taught import WIDTH, Held, _whisker, first_of, looks_of, sayings_of, traits_of
 
 
 def lessons(**more: object) -> Lessons:
@@ -29,6 +29,30 @@ def test_whiskers_lie_on_one_scale() -> None:
     rate = replace(lessons().rates[0], per_hour=1.25, low=0.8, high=2.04)
     said = [_whisker(replace(rate, enough=enough), 10.0).said for enough in (False, True)]
     assert said == ["too few yet", "1.2 an hour, 0.8 to 2.0"]
+
+
+def test_three_things_are_said_first() -> None:
+    """What differs with its plain counts, what does not yet, what is too little known to tell."""
+    rows = [
+        Effort("head", "1/4 oz", 300, 20.0, 60),
+        Effort("head", "1/2 oz", 300, 20.0, 6),
+        Effort("light", "low", 300, 20.0, 33),
+        Effort("light", "bright", 300, 20.0, 33),
+        Effort("trailer", "craw", 300, 20.0, 60),
+        Effort("trailer", "pin-tail", 295, 19.5, 6),
+        Effort("trailer", "chunk", 5, 0.5, 0),
+    ]
+    first = first_of(looks_of(lessons(rates=tuple(rates_of(rows)))))
+    assert first.differs == (
+        "Head 1/4 oz: 60 bites in 300 casts, 20 in 100, more than the rest of your log",
+        "Head 1/2 oz: 6 bites in 300 casts, 2 in 100, fewer than the rest of your log",
+        "Trailer craw: 60 bites in 300 casts, 20 in 100, more than the rest of your log",
+        "Trailer pin-tail: 6 bites in 295 casts, 2 in 100, fewer than the rest of your log",
+    )
+    assert (first.same, first.more) == (
+        ("light",),
+        "trailer chunk (no bite in 5 casts) and light low (33 bites in 300 casts, 11 in 100)",
+    )
 
 
 def test_only_what_is_known_is_said() -> None:

@@ -32,7 +32,7 @@ from heathdrop.web.log.shown import (
     typed_said,
     years_of,
 )
-from heathdrop.web.log.taught import looks_of, sayings_of, traits_of
+from heathdrop.web.log.taught import first_of, looks_of, sayings_of, traits_of
 from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of
@@ -125,8 +125,10 @@ def taught(request: Request, database: Db) -> Response:
     with database.session() as session:
         found = lessons_at(session)
         said = sayings_of(found, fish.shifts(session), settings.schools(session))
+    looks = looks_of(found)
     context = {
-        "looks": looks_of(found),
+        "first": first_of(looks),
+        "looks": looks,
         "sayings": said,
         "traits": traits_of(found),
         "among": found.among,

@@ -19,7 +19,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
-from heathdrop.units import count_said, counted
+from heathdrop.units import count_said, counted, many
 
 #: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
@@ -113,7 +113,7 @@ def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
         found.append(
             LastRow(
                 when=f"{day.date}, {day.stop}" if day.stop else day.date,
-                came=f"{day.bites} of {day.casts} bitten",
+                came=f"{many(day.bites, 'bite')} in {many(day.casts, 'cast')}",
                 alike=", ".join(day.alike),
                 differs=", ".join(day.differs),
                 bit="; ".join(day.bit),
@@ -152,7 +152,7 @@ def years_of(days: Sequence[DayCount]) -> list[Year]:
             for d in mine
         )
         casts, bites = sum(d.casts for d in mine), sum(d.bites for d in mine)
-        said = f"{len(mine)} {'day' if len(mine) == 1 else 'days'}, {casts} casts, {bites} bitten"
+        said = f"{many(len(mine), 'day')}, {many(bites, 'bite')} in {many(casts, 'cast')}"
         found.append(Year(year, said, dots))
     return found
 
@@ -270,7 +270,7 @@ def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | N
     fish = known.get("fish_depth_ft")
     at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
     bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
-    said = f"{len(dots)} {'cast' if len(dots) == 1 else 'casts'} at {_span(depths)}"
+    said = f"{many(len(dots), 'cast')} at {_span(depths)}"
     if bites:
         said += f"; bites with the lure at {_span(bites)}"
     return Drawing(dots, 4.0 + deepest * down, f"{deepest:g} ft", at, said)

@@ -12,6 +12,7 @@ from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Rate
 from heathdrop.sizing.known import TRAIT
 from heathdrop.store.fish import AgreedShift
+from heathdrop.units import many
 
 #: Schools that the page speaks of, the loudest first.
 SAID = 3
@@ -23,10 +24,11 @@ WIDTH, LEAST_SCALE = 220.0, 1.0
 
 @dataclass(frozen=True)
 class Whisker:
-    """A bin's rate as drawn: words, figures, and where dot and whiskers lie (px)."""
+    """A bin's rate as drawn: words, plain counts, and where dot and whiskers lie (px)."""
 
     bin: str
     casts: int
+    bites: int
     said: str
     dot: float
     low: float
@@ -41,6 +43,46 @@ class Look:
 
     name: str
     rows: tuple[Whisker, ...]
+
+    @property
+    def differs(self) -> bool:
+        """Whether one of its bins is more or less than the rest."""
+        return any(r.told for r in self.rows)
+
+
+@dataclass(frozen=True)
+class First:
+    """What the log says first: what differs, in sentences; what shows no difference; what to throw more."""
+
+    differs: tuple[str, ...]
+    same: tuple[str, ...]
+    more: str
+
+
+#: What is thrown more next, at most.
+MOST_NEXT = 2
+
+
+def first_of(looks: list[Look]) -> First:
+    """The three things that the log says first."""
+    told = [
+        f"{look.name.capitalize()} {r.bin}: {_counted(r)}, {r.told}"
+        for look in looks
+        for r in look.rows
+        if r.told
+    ]
+    # What may yet be good: too few casts to tell, else no difference told; where its range reaches highest.
+    open_ = [(r.enough, -r.high, look.name, r) for look in looks for r in look.rows if not r.told]
+    open_.sort(key=lambda one: one[:2])
+    more = " and ".join(f"{name} {r.bin} ({_counted(r)})" for _, _, name, r in open_[:MOST_NEXT])
+    return First(tuple(told), tuple(look.name for look in looks if not look.differs), more)
+
+
+def _counted(r: Whisker) -> str:
+    """Plain counts: ``9 bites in 64 casts, 14 in 100``."""
+    bites = "no bite" if r.bites == 0 else many(r.bites, "bite")
+    share = f", {100.0 * r.bites / r.casts:.0f} in 100" if r.enough and r.casts else ""
+    return f"{bites} in {many(r.casts, 'cast')}{share}"
 
 
 def looks_of(found: Lessons) -> list[Look]:
@@ -60,6 +102,7 @@ def _whisker(r: Rate, scale: float) -> Whisker:
     return Whisker(
         bin=r.effort.bin,
         casts=r.effort.casts,
+        bites=r.effort.bites,
         said=said,
         dot=dot,
         low=low,

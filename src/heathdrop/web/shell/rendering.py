@@ -14,6 +14,7 @@ from markupsafe import Markup
 
 from heathdrop import measures
 from heathdrop.errors import BadInput
+from heathdrop.units import many
 from heathdrop.web.shell.assets import TEMPLATES, asset, ounces_markup
 from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.security import form_token
@@ -94,6 +95,7 @@ def _as_typed(text: str) -> Markup:
 
 
 templates.env.finalize = _finalized
+templates.env.filters["many"] = many
 templates.env.filters["ounces"] = ounces_markup
 templates.env.filters["as_typed"] = _as_typed
 templates.env.filters["bare"] = _bare

@@ -17,7 +17,7 @@ from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.measures import field_said, sentence, step_said, system, unit_said
-from heathdrop.units import CM_PER_IN, KG_PER_LB, counted
+from heathdrop.units import CM_PER_IN, KG_PER_LB, counted, many
 from heathdrop.web.shell.fields import BY_NAME, DRIVEN, values_from, values_of
 
 #: What is changed on the deck, the likeliest first.
@@ -116,7 +116,7 @@ def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
             rig, count, pace = day.take
             thrown = f", {counted(count)}" if pace > 0.0 else ""
             when = f"{day.date}, {day.stop}" if day.stop else day.date
-            small = f"{when}: {day.bites} bitten in {day.casts} casts{thrown}"
+            small = f"{when}: {many(day.bites, 'bite')} in {many(day.casts, 'cast')}{thrown}"
             said = sentence(rig_said(rig.rig(catalog)))
             found.setdefault(rig.text(), {"rig": rig.text(), "said": said, "small": small})
     return list(found.values())

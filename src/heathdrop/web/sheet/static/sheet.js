@@ -51,6 +51,7 @@ function answered(name) {
   sayAssumed();
 }
 
+let unfolded = [];
 /** How many answers are assumed, in a line; which they are is shown at a touch. */
 function sayAssumed() {
   const said = by("assumes");
@@ -139,7 +140,8 @@ document.addEventListener("input", (event) => {
 document.addEventListener("click", (event) => {
   if (event.target.closest("#assumes")) {
     const showing = form().classList.toggle("marking");
-    if (showing) { by("more-water").open = by("more-gear").open = true; }
+    if (showing) { unfolded = ["more-water", "more-gear"].filter((id) => !by(id).open); }
+    unfolded.forEach((id) => { by(id).open = showing; });
     sayAssumed();
   }
   const confirm = event.target.closest("[data-confirm]");

@@ -18,6 +18,7 @@ function waterWanted() {
 }
 
 function fold() {
+  document.querySelectorAll("details.more").forEach((part) => { part.open ||= Boolean(part.querySelector(".error:not(:empty)")); });
   document.querySelectorAll("details[data-roomy]").forEach((part) => {
     const refused = part.querySelector(".error:not(:empty)");
     const wanted = opened.has(part.id) || refused || (part.id === "fold-water" && waterWanted());
@@ -37,12 +38,16 @@ function fold() {
   });
 }
 
-// Parts of a form stay as they were left, from visit to visit.
-document.querySelectorAll("details.more[id]").forEach((part) => {
-  const left = recall(KEPT + part.id);
-  if (left && !narrow.matches) { part.open = left === "yes"; }
-  part.addEventListener("toggle", () => { if (!narrow.matches) { remember(KEPT + part.id, part.open ? "yes" : "no"); } });
-});
+// Parts of a form stay as they were left, from visit to visit; a phone has its own way.
+const parts = [...document.querySelectorAll("details.more[id]")].map((part) => [part, part.open]);
+function asLeft() {
+  parts.forEach(([part, open]) => { if (!narrow.matches) { part.open = (recall(KEPT + part.id) ?? (open ? "yes" : "no")) === "yes"; } });
+}
+parts.forEach(([part]) => part.querySelector("summary").addEventListener("click", () => {
+  if (!narrow.matches) { remember(KEPT + part.id, part.open ? "no" : "yes"); }
+}));
+asLeft();
+narrow.addEventListener("change", asLeft);
 
 function turn(id) {
   if (opened.has(id)) { opened.delete(id); } else { opened.add(id); }
