@@ -14,7 +14,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from heathdrop.web.app import create_app
-from tests.browser.helpers import reads, screen, wait
+from tests.browser.helpers import press, reads, screen, wait
 
 
 @pytest.fixture
@@ -34,6 +34,8 @@ def lake(tmp_path: Path) -> Iterator[str]:
 def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: str) -> None:
     browser.get(f"{lake}/log")
     reads(browser, "h1", "83 bites in 468 casts on record")
+    reads(browser, ".first", "What differs", "What does not, yet", "What to try next")
+    press(browser, ".looksfold > summary")
     reads(browser, ".looks", "By temperature", "By head")
     field = browser.find_element(By.ID, "dayline")
     field.send_keys("three fish, Mill bay", Keys.ENTER)

@@ -68,6 +68,18 @@ def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
         top = f"M{s.x(a)},{s.y(0.0) - 4} L{s.x(b)},{s.y(0.0) - 4}"
         under = " ".join(f"L{s.x(x)},{max(s.y(z), s.y(0.0) + 5):.1f}" for x, z in reversed(ragged))
         found.append(("matted", f"{top} {under} Z"))
+        # What holds it up stands beneath, thinner than it is above.
+        for k in range(int((b - a) / 1.4)):
+            x = s.x(a + (b - a) * (k + _chance(k + 31)) / ((b - a) / 1.4))
+            foot = _floor_y(s, sizing, (x - s.x(0.0)) / s.per_ft_x)
+            sway = 8.0 * (_chance(k + 57) - 0.5)
+            head = max(s.y(thick), s.y(0.0) + 5)
+            found.append(
+                (
+                    "understem",
+                    f"M{x:.1f},{foot:.1f} Q{x + sway:.1f},{0.5 * (foot + head):.1f} {x:.1f},{head:.1f}",
+                )
+            )
     return found
 
 
@@ -98,17 +110,7 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     if detail == "laydown":
         for at in (0.5, 0.86):
             x, y = s.x(at * cast_ft), _floor_y(s, sizing, at * cast_ft)
-            up = s.y(0.0) - y
-            found.append(("log", f"M{x - 70},{y} L{x + 60},{y + 0.82 * up:.1f}"))
-            for k in range(4):
-                f = 0.2 + 0.2 * k
-                found.append(
-                    (
-                        "twig",
-                        f"M{x - 70 + 130 * f:.1f},{y + 0.82 * up * f:.1f} "
-                        f"l{14 + 6 * k},{-0.16 * abs(up):.1f}",
-                    )
-                )
+            found += _tree(x - 70, y, along=130.0, up=0.8 * (y - s.y(0.0)), seed=int(100 * at))
     elif detail == "brush":
         for k in range(16):
             at = 0.78 * cast_ft + (_chance(k) - 0.5) * 0.2 * cast_ft
@@ -127,6 +129,41 @@ def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     return found
 
 
+def _arc(kind: str, x: float, y: float, bend: tuple[float, float], to: tuple[float, float]) -> Thing:
+    """A curved stroke from a place, by a bend to an end (both as steps from the place)."""
+    return kind, f"M{x:.1f},{y:.1f} q{bend[0]:.1f},{bend[1]:.1f} {to[0]:.1f},{to[1]:.1f}"
+
+
+def _tree(x: float, y: float, along: float, up: float, seed: int) -> list[Thing]:
+    """A tree that lies from its root at (x, y) so far along and up: roots, limbs that fork to both sides and
+    are longest near the root, a trunk that thins."""
+    found: list[Thing] = []
+    for k in range(5):
+        spread, deep = 22 * (_chance(seed + k) - 0.6), 10 * (_chance(seed + k + 20) - 0.35)
+        found.append(_arc("twig", x + 2, y - 3, (0.5 * spread, -2.0), (spread, -deep)))
+    for k in range(9):
+        f = 0.22 + 0.086 * k
+        foot_x, foot_y = x + along * f, y - up * f
+        side = 1 if k % 2 else -1
+        long = (1.0 - 0.75 * f) * (0.5 + 0.4 * _chance(seed + k)) * max(28.0, 0.6 * up)
+        # Limbs above stand up from the trunk, those below lie along the floor, which cuts them short.
+        dx, dy = (
+            (-0.2 * long, -0.95 * long) if side > 0 else (0.75 * long, min(0.6 * long, 0.8 * (y - foot_y)))
+        )
+        found.append(_arc("limb", foot_x, foot_y, (0.2 * dx, 0.6 * dy), (dx, dy)))
+        for n, (at, turn) in enumerate(((0.5, 1.0), (0.75, -0.8))):
+            twig = 0.35 * long * (0.7 + 0.6 * _chance(seed + 3 * k + n))
+            end = (0.8 * twig, -0.5 * turn * twig)
+            found.append(
+                _arc("twig", foot_x + at * dx, foot_y + 0.9 * at * dy, (0.6 * twig, -0.1 * twig), end)
+            )
+    middle, thick = x + 0.5 * along, 6.0
+    upper = f"Q{middle:.1f},{y - 0.56 * up - thick:.1f} {x + along:.1f},{y - up:.1f}"
+    lower = f"Q{middle:.1f},{y - 0.46 * up:.1f} {x + 6:.1f},{y + 3:.1f}"
+    found.append(("trunk", f"M{x:.1f},{y + 2:.1f} L{x - 2:.1f},{y - thick:.1f} {upper} {lower} Z"))
+    return found
+
+
 def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     """Stones on the bottom, by their size."""
     size = {"gravel": 3.0, "chunk": 9.0, "riprap": 12.0, "bluff": 20.0}[
@@ -142,9 +179,12 @@ def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
         if tall_ft is not None:
             r = max(size, 0.7 * (0.7 + 0.5 * _chance(k)) * abs(s.y(tall_ft) - s.y(0.0)))
         y = _floor_y(s, sizing, (x - s.x(0.0)) / s.per_ft_x)
-        stone = ((0.2, -0.9), (0.8, -0.3), (0.9, 0.5), (0.2, 0.7))
-        sides = " ".join(f"l{dx * r:.1f},{dy * r:.1f}" for dx, dy in stone)
-        found.append(("stone", f"M{x:.1f},{y + 3:.1f} {sides} Z"))
+        # Rounded above, flat where it lies on the floor.
+        lean = 0.3 * (_chance(k + 11) - 0.5)
+        curves = ((-0.25, -0.7, 0.35 + lean, -0.95), (0.4, -0.25, 0.95 - lean, 0.1), (0.5, 0.3, 0.55, 0.85))
+        sides = " ".join(f"q{a * r:.1f},{b * r:.1f} {c * r:.1f},{d * r:.1f}" for a, b, c, d in curves)
+        found.append(("stone", f"M{x:.1f},{y:.1f} {sides} Z"))
+        found.append(_arc("grain", x + 0.45 * r, y - 0.75 * r, (0.3 * r, 0.05 * r), (0.5 * r, 0.3 * r)))
         x, k = x + r * (1.7 + 1.2 * _chance(k + 7)), k + 1
     return found
 
@@ -152,11 +192,15 @@ def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
 def _dock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     """A deck on posts over the far end, its shade beneath."""
     left, right, top = s.x(0.7 * cast_ft), s.x(1.03 * cast_ft), s.y(0.0) - 14
-    found: list[Thing] = [
-        ("shade", f"M{left},{s.y(0.0)} H{right} V{_floor_y(s, sizing, cast_ft)} H{left} Z"),
-        ("deck", f"M{left - 6},{top} H{right} v6 H{left - 6} Z"),
-    ]
+    found: list[Thing] = [("shade", f"M{left},{s.y(0.0)} H{right} V{_floor_y(s, sizing, cast_ft)} H{left} Z")]
     for k in range(4):
-        at = 0.72 * cast_ft + 0.1 * k * cast_ft
-        found.append(("log", f"M{s.x(at)},{top + 4} V{_floor_y(s, sizing, at)}"))
+        at = s.x((0.72 + 0.1 * k) * cast_ft)
+        floor = _floor_y(s, sizing, (0.72 + 0.1 * k) * cast_ft)
+        found.append(("post", f"M{at - 3:.1f},{top + 4} H{at + 3:.1f} V{floor + 2} H{at - 3:.1f} Z"))
+        if k < 3:
+            to = s.x((0.82 + 0.1 * k) * cast_ft)
+            found.append(("twig", f"M{at:.1f},{top + 8} L{to:.1f},{s.y(0.0) + 0.3 * (floor - s.y(0.0)):.1f}"))
+    found.append(("deck", f"M{left - 6},{top} H{right} v6 H{left - 6} Z"))
+    planks = range(int(left), int(right), 14)
+    found.append(("grain", " ".join(f"M{x},{top} v6" for x in planks)))
     return found

@@ -123,7 +123,7 @@ def section_of(
         depth_ticks=tuple(Mark(LEFT, s.y(d), said) for d, said in depths),
         distance_ticks=tuple(Mark(s.x(d), frame.height - 6.0, said) for d, said in ways[1:]),
         band=(s.y(top), s.y(low)),
-        band_said=(f"{round(top * per, 2):g}", f"{round(low * per, 2):g}"),
+        band_said=(f"{round(top * per, 1):g}", f"{round(low * per, 1):g}"),
         per_said=s.per_ft_y / per,
         bottom_said=f"{round(bottom_ft * per, 2):g}",
         band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
