@@ -30,6 +30,8 @@ def test_figures_stand_side_by_side_as_the_strip_has_them(cat: Catalog, sizing: 
     assert theirs["Runs at"] == f"{feet(other.tuned.mean_m):.1f} ft"
     assert theirs["Fit"] == f"{100 * other.fits.score:.0f}"
     assert line.said.endswith(", same count and pace.")
+    assert line.figures == ("–", line.figures[1], "–", a.figures[3], a.figures[4], "–", "–")
+    assert 0.0 < float(a.figures[1].split()[0]) - float(line.figures[1].split()[0]) < 2.0
     assert rig.said.endswith(" ft.")
     assert line.without == f"/?compare={other.key.replace(':', '%3A').replace('=', '%3D')}"
     assert [mark for mark, _, _ in sheet.sections[0].rivals] == ["B", "C"]

@@ -37,11 +37,11 @@ SHADES = (30, 50, 70, 82, 92)
 SIDES = {-1: "under", 0: "within", 1: "over"}
 DEPTH_SIDES = {-1: "high", 0: "within", 1: "deep"}
 SIDE_WORDS = {
-    "under": "under what is wanted",
+    "under": "under it",
     "within": "as wanted",
-    "over": "over what is wanted",
-    "high": "above the band",
-    "deep": "below the band",
+    "over": "over it",
+    "high": "above it",
+    "deep": "below it",
 }
 #: Shades of a figure within what is wanted and outside of it.
 WITHIN, OUTSIDE = 4, 1

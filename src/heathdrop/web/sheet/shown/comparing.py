@@ -60,8 +60,10 @@ def comparing_of(
     sides = [Side("A", rig_name(rated), _figures(sizing, rated, runs_ft))]
     for one, address in zip(others, without, strict=True):
         name, said = _said_of(one, sizing, rated, own, runs_ft)
-        at_ft = feet(float(one.result.useful().mean())) if one.result.useful().size else None
-        figures = _figures(one.sizing, one.rated, at_ft if one.kind == "line" else None)
+        figures = _figures(one.sizing, one.rated)
+        if one.kind == "line":  # its depth was flown; what else another line changes was not asked
+            at_ft = feet(float(one.result.worked().mean()))
+            figures = ("–", f"{at_ft:.1f} ft", "–", figures[3], figures[4], "–", "–")
         sides.append(Side(one.mark, name, figures, said, address))
     return Comparing(FIGURES, tuple(sides))
 
