@@ -73,6 +73,11 @@ class Control:
         """The control that this one's figure goes no further than: depths stop at the bottom."""
         return BOTTOM if self.name in (*FOLLOWING, "tops_ft") else ""
 
+    @property
+    def later(self) -> bool:
+        """Whether it is asked only once the four answers are given, where there is little room."""
+        return self.group == "first" and self.name not in ANSWERS
+
     def shown(self, values: Mapping[str, str]) -> bool:
         """Whether the control belongs to this kind of cover, and what it hangs on is there."""
         if self.needs and not values[self.needs]:
