@@ -198,3 +198,9 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     client.post("/log/away", data=key)
     again = client.post("/log/typed", data=told)
     assert "3 bites in 3 casts" in again.text
+
+
+def test_the_forms_own_address_leads_to_the_log(client: TestClient) -> None:
+    back = client.get("/log/typed", follow_redirects=False)
+    assert (back.status_code, back.headers["location"]) == (303, "/log")
+    assert client.get("/log/typed?was=2026-01-01&instead=gone").status_code == 404

@@ -27,7 +27,7 @@ def test_what_is_whole_is_added_and_the_rest_stays_in_the_field(client: TestClie
     assert "How many 1000 cannot be" in alone.text
     assert rows(client) == before + 5
     empty = client.post("/box", data={"token": token, "entry": "  "}, headers=HX)
-    assert "The text (0 lines long) will not do; it must be 1 to 200 lines." in empty.text
+    assert "Nothing to add yet." in empty.text
     assert (
         "&lt;b&gt;"
         in client.post("/box", data={"token": token, "entry": "3/8 swim jig <b>"}, headers=HX).text

@@ -194,7 +194,9 @@ def _typed(made: Sequence[MadeCast]) -> list[tuple[str, str]]:
 
 @router.get("/log/typed")
 def typed_otherwise(request: Request, database: Db, was: str = "", instead: str = "") -> Response:
-    """The form with a typed line in it, to be said otherwise."""
+    """The form with a typed line in it, to be said otherwise; without one it is the log's own."""
+    if not instead:
+        return RedirectResponse("/log", 303)
     with database.session() as session:
         lines = dict(_typed(casts.of_days(session, was[:10], was[:10])))
     if instead not in lines:

@@ -79,7 +79,6 @@ class Planned:
     buy: tuple[str, ...]
     total: str
     bound: str
-    seconds: str
     spare: str
 
 
@@ -95,7 +94,6 @@ def planned_of(answer: PlanAnswer, body: dict[str, Any], address: Callable[..., 
         buy=tuple(answer.buy),
         total=f"{100 * answer.total:.0f}",
         bound=f"{100 * answer.bound:.0f}",
-        seconds=f"{answer.seconds:.1f}",
         spare=_spare(answer),
     )
 

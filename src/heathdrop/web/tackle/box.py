@@ -110,6 +110,8 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     """Add every line of the entry that is whole; the others stay in the field, each with what is asked."""
     found: list[tuple[str, dict[str, Any]]] = []
     left: list[Read] = []
+    if not form.get("entry").strip():
+        return problem(request, "Nothing to add yet.")
     try:
         lines = read_lines(catalogue.load(), "tackle", form.get("entry"), system())
         with database.session() as session:

@@ -43,7 +43,7 @@ function choice(main, small, current, tap) {
 }
 
 export function stopPanel(data, at, move) {
-  show("Stops", data.stops.map((s, k) => choice(s.name, `${s.next.made} casts here`, k === at, () => move(k))));
+  show("Stops", data.stops.map((s, k) => choice(s.name, `${s.next.made} ${s.next.made === 1 ? "cast" : "casts"} here`, k === at, () => move(k))));
 }
 
 export function rigPanel(data, stop, now, hold) {
