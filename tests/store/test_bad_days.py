@@ -63,15 +63,24 @@ def test_a_hot_journal_is_rolled_back_and_the_file_opens(tmp_path: Path) -> None
     database.close()
 
 
-@pytest.mark.parametrize("then", ["removed", "replaced"])
+@pytest.mark.parametrize("then", ["removed", "replaced", "written over", "looked at"])
 def test_a_file_that_is_no_longer_the_open_one_takes_no_write(tmp_path: Path, then: str) -> None:
     path = tmp_path / "lake.sqlite"
     database = lake(path)
     copy = tmp_path / "copy.sqlite"
     shutil.copy(path, copy)
-    path.unlink()
+    if then in ("removed", "replaced"):
+        path.unlink()
+    else:  # grown, then a shorter copy written over it in place: the same file to the system
+        with database.session() as session:
+            for _ in range(60):
+                items.add(session, "head", {**HEAD, "colour": "x" * 80})
+        path.write_bytes(copy.read_bytes())
     if then == "replaced":
         copy.replace(path)
+    if then == "looked at":  # a page that is only read shows what stands there now
+        with database.session() as session:
+            assert len(items.listed(session)) == 1
     with pytest.raises(Replaced), database.session() as session:
         items.add(session, "head", HEAD)
     if then == "removed":
@@ -84,6 +93,20 @@ def test_a_file_that_is_no_longer_the_open_one_takes_no_write(tmp_path: Path, th
     with again.session() as session:
         assert len(items.listed(session)) == 2
     again.close()
+    with closing(sqlite3.connect(path)) as plain:
+        assert plain.execute("pragma integrity_check").fetchone() == ("ok",)
+
+
+def test_what_another_of_our_programs_writes_is_no_other_file(tmp_path: Path) -> None:
+    path = tmp_path / "lake.sqlite"
+    one, two = lake(path), Database(path)
+    for database in (one, two, two, one):
+        with database.session() as session:
+            items.add(session, "head", HEAD)
+    with two.session() as session:
+        assert len(items.listed(session)) == 5
+    one.close()
+    two.close()
 
 
 @pytest.mark.slow

@@ -13,6 +13,7 @@ from datetime import UTC, datetime
 from glob import escape as glob_escape
 from importlib import resources
 from pathlib import Path
+from threading import Lock
 from typing import Any
 
 from sqlalchemy import URL, Engine, create_engine, event
@@ -203,7 +204,7 @@ def _for_the_owner(path: Path) -> None:
 
 
 class Replaced(Exception):
-    """The data file was removed, or another one was put in its place, while it was open."""
+    """The data file was removed, written over, or another one put in its place, while it was open."""
 
 
 class Database:
@@ -223,6 +224,7 @@ class Database:
                 "the data file", str(path), f"in a folder that can be made ({error.strerror})"
             ) from error
         self.path = path
+        self._lock, self._to_say = Lock(), False
         self.read_only = self._reading_only = False
         try:
             migrate(path)
@@ -247,9 +249,12 @@ class Database:
         else:
             self.engine = create_engine(URL.create("sqlite", database=str(self.path)))
             event.listen(self.engine, "connect", _settings)
-        self._opened = self._identity()
         self._sessions = sessionmaker(self.engine, expire_on_commit=False)
         event.listen(self._sessions, "after_flush", lambda session, _: session.info.update(wrote=True))
+        self._opened = self._identity()
+        # Sees whether a program of SQLite's wrote: a file that was copied over in place changes without that.
+        self._watch = None if self._reading_only else sqlite3.connect(self.path, check_same_thread=False)
+        self._left = self._state()
 
     def _identity(self) -> tuple[int, int] | None:
         """Which file stands at the path: device and inode; None for none."""
@@ -259,17 +264,44 @@ class Database:
             return None
         return found.st_dev, found.st_ino
 
-    def _still_there(self) -> None:
-        """Raise Replaced when the path does not lead to the file that is open: what is written to that one
-        would be gone at the stop. What stands there now is opened for the next one who asks."""
-        if self._identity() == self._opened:
-            return
+    def _state(self) -> tuple[tuple[int, int], int] | None:
+        """The file as it stands: size and time of its last change, and SQLite's count of commits; None where
+        it cannot be told."""
+        if self._watch is None:
+            return None
+        try:
+            found = self.path.stat()
+            commits = self._watch.execute("PRAGMA data_version").fetchone()[0]
+        except (OSError, sqlite3.Error):
+            return None
+        return (found.st_size, found.st_mtime_ns), commits
+
+    def _elsewise(self) -> bool:
+        """Whether the path leads to another file than the open one, or somebody wrote over that in place."""
+        if self._identity() != self._opened:
+            return True
+        with self._lock:
+            now = self._state()
+            if now is None or self._left is None or now[0] == self._left[0]:
+                return False
+            if now[1] == self._left[1]:
+                return True
+            self._left = now  # another program of ours wrote
+            return False
+
+    def _reopen(self) -> None:
+        """Give the file up that was open, and open what stands there now. Raises Replaced where nothing of
+        ours does."""
         self.engine.dispose()
+        if self._watch is not None:
+            self._watch.close()
         if self._identity() is None:
             raise Replaced("The data file was removed while Heathdrop ran")
-        migrate(self.path)
+        try:
+            migrate(self.path)
+        except (BadInput, sqlite3.Error, OperationalError) as error:
+            raise Replaced("What stands in the place of the data file is none of Heathdrop's") from error
         self._open()
-        raise Replaced("Another file was put in the place of the data file while Heathdrop ran")
 
     @contextmanager
     def session(self) -> Iterator[Session]:
@@ -278,11 +310,16 @@ class Database:
             self.engine.dispose()
             self._reading_only = False
             self._open()
+        if self._elsewise():
+            self._to_say = True
+            self._reopen()
         with self._sessions.begin() as session:
             yield session
             session.flush()
-            if session.info.get("wrote"):
-                self._still_there()
+            if session.info.get("wrote") and (self._to_say or self._elsewise()):
+                # Said once, before anything is taken: what was on record may not be in what stands here now.
+                self._to_say = False
+                raise Replaced("Another file was put in the place of the data file while Heathdrop ran")
         if session.info.get("wrote"):
             self.read_only = False
             self.fold()
@@ -291,15 +328,22 @@ class Database:
         """Fold the write-ahead log back into the file; another reader's lock only puts it off."""
         if self._reading_only:
             return
-        with suppress(OperationalError), self.engine.connect() as connection:
-            connection.exec_driver_sql("PRAGMA busy_timeout=0")
-            connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
-            connection.exec_driver_sql("PRAGMA busy_timeout=5000")
+        with self._lock:
+            with suppress(OperationalError), self.engine.connect() as connection:
+                connection.exec_driver_sql("PRAGMA busy_timeout=0")
+                try:
+                    connection.exec_driver_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+                finally:
+                    connection.exec_driver_sql("PRAGMA busy_timeout=5000")
+            self._left = self._state()
 
     def close(self) -> None:
         """Give the file back, whole."""
-        self.fold()
+        if not self._elsewise():
+            self.fold()
         self.engine.dispose()
+        if self._watch is not None:
+            self._watch.close()
 
 
 def at_once(session: Session) -> None:
