@@ -92,7 +92,9 @@ def test_boards_waters_choices_and_refusals() -> None:
     water = dict(water_rows(q.scenario.conditions))
     assert water["Cover"].startswith("wood")
     assert water["Bottom"].endswith(" ft")
-    assert ("0.375", "3/8 oz") in choices()["head_oz"]
+    made = {value: families.split() for value, _, families in choices()["head_oz"]}
+    assert "swim-jig" in made["0.375"]
+    assert made["0.0625"] == ["micro-jig"]
     assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
     assert refused(BadInput("not_named_here", "x", "a word")) == "Not named here (x) must be a word."
 

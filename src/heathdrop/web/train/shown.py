@@ -215,15 +215,23 @@ def refused(refusal: BadInput) -> str:
     return f"{label}{given} must be {refusal.allowed}."
 
 
-def choices() -> dict[str, list[tuple[str, str]]]:
-    """What a call chooses from: ways, lures, heads (of any of them), trailers."""
+def choices() -> dict[str, list[tuple[str, str, str]]]:
+    """What a call chooses from, each with its value, its words and the lures that are made so (ids, empty:
+    any): ways, lures, heads, trailers."""
     catalog = catalogue.load()
     heads = sorted({oz for f in catalog.families.values() for oz in f.weights_oz})
     return {
-        "way": [(way, way) for way in WAYS_TO_COVER],
-        "family": [(f.id, f.name) for f in catalog.families.values()],
-        "head_oz": [(f"{oz:g}", f"{ounces_as_written(oz)} oz") for oz in heads],
-        "trailer": [(t.id, t.name) for t in catalog.trailers.values()],
+        "way": [(way, way, "") for way in WAYS_TO_COVER],
+        "family": [(f.id, f.name, "") for f in catalog.families.values()],
+        "head_oz": [
+            (
+                f"{oz:g}",
+                f"{ounces_as_written(oz)} oz",
+                " ".join(f.id for f in catalog.families.values() if oz in f.weights_oz),
+            )
+            for oz in heads
+        ],
+        "trailer": [(t.id, t.name, "") for t in catalog.trailers.values()],
     }
 
 

@@ -1,5 +1,16 @@
 import { by } from "../shell/dom.js";
 
+// The call: a lure is offered in the heads that it is made in.
+const lure = document.querySelector("[name=family]");
+function asMade() {
+  const heads = document.querySelector("[name=head_oz]");
+  for (const head of heads.options) {
+    head.hidden = head.disabled = Boolean(lure.value && head.dataset.made && !head.dataset.made.split(" ").includes(lure.value));
+  }
+  if (heads.selectedOptions[0].disabled) { heads.value = ""; }
+}
+if (lure) { lure.addEventListener("change", asMade); asMade(); }
+
 // The hand: two taps, by the time at which the browser had them. What the page is late by is measured and so taken
 // off; what the screen is late by is the same at both and cancels out.
 const tap = by("tap");
