@@ -68,6 +68,7 @@ def test_a_day_of_many_casts_is_taken_back_and_brought_back(session: Session) ->
     assert take_day_back(session, on) == Away(on, 1202)
     assert [c.id for c in casts.listed(session)] == [other.id]
     assert last_away(session) == Away(on, 1202)
+    assert take_day_back(session, on) == Away(on, 0)  # a second tap leaves the undo alone
     assert bring_back(session) == Away(on, 1202)
     assert len(casts.listed(session)) == 1203
     assert bring_back(session) is None

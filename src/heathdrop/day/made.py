@@ -53,7 +53,8 @@ def take_day_back(session: Session, on: str, typed: str = "") -> Away:
     if typed:
         made = _typed_with(session, on, typed)
     uids = casts.away(session, [str(c.id) for c in made])
-    settings.keep(session, LAST_AWAY, {"on": on, "uids": uids})
+    if uids:  # a second tap takes nothing, and does not empty what the first can be undone by
+        settings.keep(session, LAST_AWAY, {"on": on, "uids": uids})
     return Away(on, len(uids))
 
 

@@ -42,6 +42,7 @@ def test_an_import_of_settings_is_said_and_can_be_taken_back(session: Session) -
     assert len(exchange.keep(session, parcel)["settings.json"]) == 5
     assert settings.measures(session) == "metric"
     assert exchange.sifted(session, parcel).said() == "nothing new"
+    assert not any(exchange.keep(session, parcel).values())  # brought in twice, taken back once
     assert exchange.undo(session) == 5
     assert (settings.measures(session), settings.schools(session)) == ("imperial", {})
     assert exchange.undo(session) == 0

@@ -212,7 +212,8 @@ def keep(session: Session, parcel: Parcel) -> dict[str, list[str]]:
         for k in range(0, len(names) if table is not None else 0, AT_ONCE):
             forget_gone(session, table, names[k : k + AT_ONCE])  # type: ignore[arg-type]
     came = {name: BY_NAME[name].keep(session, rows) for name, rows in new.rows.items()}
-    settings.keep(session, LAST_IMPORT, {name: uids for name, uids in came.items() if uids})
+    if any(came.values()):  # a file brought in twice does not empty what its undo takes back
+        settings.keep(session, LAST_IMPORT, {name: uids for name, uids in came.items() if uids})
     return came
 
 
