@@ -178,10 +178,10 @@ def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:
     by = {r.rig.trailer.id: r for r in sizing.rigs}
     score = by["chunk"].fits.score * 100
     assert change_sentence(sizing, by["pin-tail"]) == (
-        f"{TRADE}: heavier and bulkier, 1/2 oz chunk: {score:.0f}."
+        f"{TRADE} if you go heavier and bulkier: 1/2 oz chunk, fit {score:.0f}."
     )
     first = next(r for r in sizing.rigs if r.rig.head_oz == 0.25)
-    step = f"{TRADE}: lighter and slimmer, 1/4 oz {first.rig.trailer.name}: "
+    step = f"{TRADE} if you go lighter and slimmer: 1/4 oz {first.rig.trailer.name}, fit "
     assert change_sentence(sizing, by["chunk"]) == f"{step}{first.fits.score * 100:.0f}."
     assert change_sentence(replace(sizing, rigs=(by["chunk"],)), by["chunk"]) == ""
 

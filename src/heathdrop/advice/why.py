@@ -17,7 +17,7 @@ __all__ = ["TRADE", "limit_sentence", "reasons", "runs"]
 #: What holds a rig back that runs in the band on average, but not all of the way.
 IN_PART = "It is in the band on average; part of its path, or of what is not known of it, lies outside."
 #: What the sentence about the nearest trade begins with.
-TRADE = "The trade"
+TRADE = "Next best"
 
 
 def runs(sizing: Sizing, rated: Rated) -> str:
@@ -136,7 +136,8 @@ def change_sentence(sizing: Sizing, rated: Rated) -> str:
     )
     head = ounces_as_written(best.rig.head_oz)
     step = "heavier" if heavier else "lighter"
-    return f"{TRADE}: {step} and {bulk}, {head} oz {best.rig.trailer.name}: {best.fits.score * 100:.0f}."
+    fit = f"{best.fits.score * 100:.0f}"
+    return f"{TRADE} if you go {step} and {bulk}: {head} oz {best.rig.trailer.name}, fit {fit}."
 
 
 def weight_sentence(sizing: Sizing, rated: Rated) -> str:

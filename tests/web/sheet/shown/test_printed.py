@@ -23,7 +23,7 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
     best = sizing.rigs[0]
     assert (card.name, card.day) == ("Mill bay", "3 April 2027")
     assert card.score == round(100 * best.fits.score)
-    assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "Among them"]
+    assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "In the fish"]
     assert [trouble for trouble, _ in card.changes] == [
         WENT[c] for c in likely(best.rig.family.work, sizing.scenario.conditions.cover.kind)
     ]

@@ -53,7 +53,7 @@ def test_what_is_wanted_stands_beside_what_is_done(cat: Catalog) -> None:
         plain = (
             Figure("Runs at", "", "ft", ""),
             Figure("Falls", "", "ft/s", ""),
-            Figure("Among them", "", "%", ""),
+            Figure("In the fish", "", "%", ""),
         )
         found = wanted_of(sizing, rated, plain, mean_ft)
         return {f.label: f"{f.hit} {'your ' if f.own else ''}{f.wanted}".strip() for f in found}
@@ -61,12 +61,12 @@ def test_what_is_wanted_stands_beside_what_is_done(cat: Catalog) -> None:
     assert said(Wanted(), 5.0, 2.4) == {
         "Runs at": "hits 4 to 6",
         "Falls": "hits 2 to 3",
-        "Among them": "",
+        "In the fish": "",
     }
     assert said(Wanted(), 6.4, 3.2) == {
         "Runs at": "near 4 to 6",
         "Falls": "near 2 to 3",
-        "Among them": "",
+        "In the fish": "",
     }
     own = said(Wanted(depth_ft=(2.0, 3.5), fall_ft_s=(1.0, 1.25), passes=0.5), 6.4, 2.7)
     assert own == {

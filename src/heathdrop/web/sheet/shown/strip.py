@@ -148,7 +148,7 @@ def wanted_of(
     if own.passes is not None:
         passes = 100.0 * rated.cover.passes
         through = Figure("Gets through", f"{passes:.0f}", "of 100", "casts")
-        found = [f for f in found if f.label not in (through.label, "Among them")]
+        found = [f for f in found if f.label not in (through.label, "In the fish")]
         found.append(
             _held(through, passes, (100.0 * own.passes, math.inf), 100.0 * NEAR_CHANCE, "want_passes")
         )
@@ -196,5 +196,5 @@ def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual
         Figure("Pace", f"{pace:.1f}", "ft/s", _pace_said(sizing, rated)),
         Figure("Runs at", f"{mean:.1f}", "ft", f"{low:.1f} to {high:.1f}"),
         falls,
-        Figure("Among them", f"{rated.tuned.in_band * 100:.0f}", "%", _way_said(rated)),
+        Figure("In the fish", f"{rated.tuned.in_band * 100:.0f}", "%", _way_said(rated)),
     )

@@ -137,11 +137,7 @@ def drops_of(catalog: Catalog, rows: Sequence[Observation], learned: Learned) ->
         family, trailer, _ = key.split("/")
         name = f"{catalog.families[family].name.capitalize()} with {catalog.trailers[trailer].name}"
         lessons.append(f"{name}: {lesson.factor:.2f} times the lift assumed, {_give(lesson)}.")
-    error = (
-        f"Your times of one drop scatter by about {100 * learned.falls.error:.0f} %."
-        if learned.falls.names
-        else ""
-    )
+    error = f"Your thumb is good to about {100 * learned.falls.error:.0f} %." if learned.falls.names else ""
     shown = [replace(row, odd=odds.get(row.id, "")) for row in shown]
     latest = tuple(reversed(timed.values()))[:MOST_TIMED]
     return Drops(tuple(reversed(shown)), tuple(pictures.values()), tuple(lessons), error, latest)
