@@ -17,7 +17,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import SIGNS, number_of
-from heathdrop.store.files.dayline import read_day
 from heathdrop.store.files.entry import (
     BLADES,
     FEET,
@@ -33,6 +32,7 @@ from heathdrop.store.files.entry import (
     take,
     take_word,
 )
+from heathdrop.store.files.readday import read_day
 from heathdrop.store.files.rodline import rod_of
 from heathdrop.store.files.spelling import nearest, tidied
 
