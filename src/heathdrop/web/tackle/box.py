@@ -150,7 +150,8 @@ def _asked_of(one: Read) -> str:
 def _item_words(kind: str, data: dict[str, Any]) -> str:
     """A just added piece, in words."""
     shown = item_row(items.Kept(0, kind, items.checked(kind, data)))
-    return f"{shown.what}, {shown.measures}" + (f", {shown.colour}" if shown.colour else "")
+    many = f" ×{data['quantity']}" if data.get("quantity", 1) != 1 else ""
+    return f"{shown.what}, {shown.measures}" + (f", {shown.colour}" if shown.colour else "") + many
 
 
 NUMBERS = ("mass_g", "length_in", "width_in")
