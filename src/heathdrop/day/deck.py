@@ -141,11 +141,16 @@ def _leave_for(session: Session, here: Here, search: Search, own: Own) -> str | 
     numbers = catalogue.load().search.place
     worth = {}
     for stop in others:
-        there = here_of(session, stop.name)
-        told = [told_of(c) for c in there.made if teaches(c)]
-        found = next_up(there.scenario, own, rods=there.rods, told=told, limit=LOOKED_AT)
+        try:
+            there = here_of(session, stop.name)
+            told = [told_of(c) for c in there.made if teaches(c)]
+            found = next_up(there.scenario, own, rods=there.rods, told=told, limit=LOOKED_AT)
+        except BadInput:
+            continue  # a water that cannot be is said at its own stop
         ride_min = numbers.settle_min + _apart_mi(at, stop) / numbers.ride_mph * 60.0
         worth[stop.name] = found.search.ten_min * numbers.stay_min / (numbers.stay_min + ride_min), ride_min
+    if not worth:
+        return search.move_on
     best = max(worth, key=lambda name: worth[name][0])
     bites, ride_min = worth[best]
     if bites <= search.ten_min:

@@ -224,7 +224,7 @@ class Database:
                 "the data file", str(path), f"in a folder that can be made ({error.strerror})"
             ) from error
         self.path = path
-        self._lock, self._to_say = Lock(), False
+        self._lock, self._opening, self._to_say = Lock(), Lock(), False
         self.read_only = self._reading_only = False
         try:
             migrate(path)
@@ -310,9 +310,10 @@ class Database:
             self.engine.dispose()
             self._reading_only = False
             self._open()
-        if self._elsewise():
-            self._to_say = True
-            self._reopen()
+        with self._opening:
+            if self._elsewise():
+                self._to_say = True
+                self._reopen()
         with self._sessions.begin() as session:
             yield session
             session.flush()

@@ -114,6 +114,10 @@ def test_line_by_line_and_no_more_than_are_read(cat: Catalog) -> None:
     both = read_lines(cat, "tackle", "craw\n\n 3/8 swim jig ")
     assert [(r.line, r.ready) for r in both] == [("craw", False), ("3/8 swim jig", True)]
     assert [r.items[0][1]["name"] for r in read_lines(cat, "rods", "15 lb fluoro\n30 lb braid")] == ["A", "B"]
+    (long,) = read_lines(cat, "tackle", "9" * 40_000)  # and none so long that a pattern would take its time
+    assert (long.ready, long.items, len(long.line)) == (False, (), 200)
+    two = read_lines(cat, "tackle", "paddletail 8 and 10", "metric")[0]
+    assert [data["length_in"] for _, data in two.items] == pytest.approx([3.1496, 3.937], abs=1e-3)
     for what, text in (("tackle", " \n "), ("tackle", "craw\n" * 201), ("boats", "one")):
         with pytest.raises(BadInput):
             read_lines(cat, what, text)

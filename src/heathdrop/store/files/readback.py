@@ -21,6 +21,7 @@ from heathdrop.store.files.entry import (
     BLADES,
     FEET,
     LENGTH,
+    LONGEST_LINE,
     NUMBER,
     OUNCES,
     POUNDS,
@@ -38,7 +39,7 @@ from heathdrop.store.files.spelling import nearest, tidied
 
 __all__ = ["Read", "read_lines"]
 
-#: Lines that are read at once.
+#: Lines that are read at once; patterns are tried on no line longer than ``LONGEST_LINE``.
 MOST_READ = 200
 #: What stands on a bag and is neither weight nor length nor count: hooks, wire, the reel's gears.
 ASIDE = (
@@ -67,7 +68,7 @@ IDLE = re.compile(
 #: Two things in one line; lengths of one trailer, each of them.
 BETWEEN = re.compile(r"\s*;\s*|\s+(?:or|plus|and|with)\s+|\s*[+&]\s*", re.I)
 LENGTHS = re.compile(
-    rf"({NUMBER})\s?(?:in|inch|inches|\"|″)?(?:\s*(?:,|/|&|and|or)\s*({NUMBER})\s?(?:in|inch|inches|\"|″)?)+(?=\s|$)",
+    rf"({NUMBER})\s?(?:in|inch|inches|\"|″)?(?:\s*(?:&|and|or)\s*({NUMBER})\s?(?:in|inch|inches|\"|″)?)+(?=\s|$)",
     re.I,
 )
 
@@ -103,7 +104,12 @@ def read_lines(
     }
     if what not in each:
         raise BadInput("what", what, "tackle, rods or day")
-    return [each[what](k, line) for k, line in enumerate(lines)]
+    return [
+        each[what](k, line)
+        if len(line) <= LONGEST_LINE
+        else Read(line[:LONGEST_LINE], ask=f"It is too long: at most {LONGEST_LINE} characters.")
+        for k, line in enumerate(lines)
+    ]
 
 
 def read_tackle(catalog: Catalog, line: str, typed_in: str = "") -> Read:
@@ -153,7 +159,8 @@ def _apart(catalog: Catalog, line: str) -> list[str]:
         and not take_word(named(catalog.families), line)[0]
     ):
         around = line[: both.start()], line[both.end() :]
-        return [f"{around[0]}{n} in{around[1]}" for n in re.findall(NUMBER, both[0])]
+        unit = re.search(r"in|\"|″", both[0], re.I)  # a plain number is in the unit that is typed in
+        return [f"{around[0]}{n}{' in' if unit else ''}{around[1]}" for n in re.findall(NUMBER, both[0])]
     return [line]
 
 

@@ -83,7 +83,8 @@ def understood(request: Request, entry: str = "") -> Response:
     unused: list[str] = []
     wanted: list[tuple[str, str, str]] = []
     try:
-        lines = read_lines(catalog, "tackle", entry[:LONGEST_PREVIEW], system())
+        first = [line for line in entry[:LONGEST_PREVIEW].splitlines() if line.strip()][:MOST_LINES]
+        lines = read_lines(catalog, "tackle", "\n".join(first), system())
     except BadInput:
         lines = []
     for one in lines:
