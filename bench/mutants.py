@@ -71,7 +71,7 @@ AREAS: dict[str, tuple[tuple[str, ...], tuple[str, ...]]] = {
     ),
     "advice": (
         ("src/heathdrop/advice/*.py", "src/heathdrop/advice/change/*.py"),
-        ("tests/advice", "tests/sizing/test_box.py", "tests/answers"),
+        ("tests/advice", "tests/sizing/test_candidates.py", "tests/answers"),
     ),
 }
 

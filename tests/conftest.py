@@ -15,10 +15,11 @@ import uvicorn
 from fastapi.testclient import TestClient
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
+from sqlalchemy.orm import Session
 
 from heathdrop import catalog
 from heathdrop.sizing.warmth import warm_up
-from heathdrop.store import database
+from heathdrop.store import database as data_file
 from heathdrop.web.app import create_app
 
 FLAGS = (
@@ -35,7 +36,7 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 @pytest.fixture(scope="session", autouse=True)
 def _new_files_are_copies(tmp_path_factory: pytest.TempPathFactory) -> Iterator[None]:
     """A new data file is a copy of one that the migrations made once: they have their own tests."""
-    made, whole = tmp_path_factory.mktemp("new") / "new.sqlite", database.migrate
+    made, whole = tmp_path_factory.mktemp("new") / "new.sqlite", data_file.migrate
     whole(made)
 
     def migrate(path: Path, to: str = "head") -> None:
@@ -44,13 +45,27 @@ def _new_files_are_copies(tmp_path_factory: pytest.TempPathFactory) -> Iterator[
         whole(path, to)
 
     with pytest.MonkeyPatch.context() as patch:
-        patch.setattr(database, "migrate", migrate)
+        patch.setattr(data_file, "migrate", migrate)
         yield
 
 
 @pytest.fixture(scope="session")
 def cat() -> catalog.Catalog:
     return catalog.load()
+
+
+@pytest.fixture
+def database(tmp_path: Path) -> Iterator[data_file.Database]:
+    """An empty data file."""
+    empty = data_file.Database(tmp_path / "d.sqlite")
+    yield empty
+    empty.close()
+
+
+@pytest.fixture
+def session(database: data_file.Database) -> Iterator[Session]:
+    with database.session() as session:
+        yield session
 
 
 @pytest.fixture(scope="session")

@@ -175,19 +175,6 @@ def test_no_id_of_the_catalogue_stands_in_code() -> None:
     assert not wrong
 
 
-def test_every_module_has_a_test_file_of_its_name_in_the_same_room() -> None:
-    """``sizing/fit.py`` is tested in ``tests/sizing/test_fit.py``; migrations have the store's own tests."""
-    source, tests = ROOT / "src" / "heathdrop", ROOT / "tests"
-    modules = [f.relative_to(source) for f in source.rglob("*.py") if f.name != "__init__.py"]
-    missing = [
-        str(m)
-        for m in modules
-        if "migrations" not in m.parts and not (tests / m.parent / f"test_{m.name}").exists()
-    ]
-    assert len(modules) > 150
-    assert missing == []
-
-
 def test_golden_files_are_few_enough_to_be_read() -> None:
     """At most 3,000 lines in all, and each is held to by a test that names it."""
     golden = sorted((ROOT / "tests" / "golden").glob("*.json"))

@@ -1,12 +1,18 @@
-"""Exact factors, there and back, and ounces as anglers write them."""
+"""Units, figures as said and numbers as typed, in either system."""
 
 from __future__ import annotations
 
 import doctest
 
 import pytest
+from fastapi.testclient import TestClient
+from hypothesis import given
+from hypothesis import strategies as st
 
-from heathdrop import units
+from heathdrop import measures, units
+from heathdrop.conditions.scenario import ROWS
+from heathdrop.measures import METRIC, TURNS, in_metric, marks, meant, said_in
+from heathdrop.reading import ENDINGS, SAME, number_of, read, span_of, unit_of
 
 
 def test_what_the_docstrings_show() -> None:
@@ -77,3 +83,233 @@ def test_what_to_do_after_the_splash(s: float, said: str) -> None:
 @pytest.mark.parametrize(("per_s", "said"), [(0.956, "19"), (0.96, "19"), (0.97, "19.5"), (0.5, "10")])
 def test_turns_to_the_half(per_s: float, said: str) -> None:
     assert units.turns_said(per_s) == said
+
+
+@pytest.mark.parametrize(
+    ("said", "metric"),
+    [
+        ("3/8 oz swim jig", "10.6 g swim jig"),
+        ("1 1/8 oz head", "31.9 g head"),
+        ("58 °F water starts at 2.0", "14.4 °C water starts at 2.0"),
+        ("runs at 6.0 ft, 5.1 to 6.9 ft", "runs at 1.83 m, 1.55 to 2.10 m"),
+        ("target 4–6 ft", "target 1.2–1.8 m"),
+        ("an 80 ft cast", "a 24 m cast"),
+        ("then 2.1 ft a second, 9 turns in 10 s", "then 0.64 m/s, 9 turns in 10 s"),
+        ("Falls 2.1 ft/s on slack line", "Falls 0.64 m/s on slack line"),
+        ("Slow by 8 in/s", "Slow by 20 cm/s"),
+        ("on a 29 in reel", "on a 74 cm reel"),
+        ("craw 4 in", "craw 10 cm"),
+        ("a 3.5 in tail", "an 8.9 cm tail"),
+        ("A 60 ft cast, an 85 ft one", "An 18.3 m cast, a 26 m one"),
+        ("a 2.7 lb fish, a banana of 3 oz", "a 1.2 kg fish, a banana of 85 g"),
+        ("runs 3 in deeper", "runs 7.6 cm deeper"),
+        ("15 lb fluorocarbon", "6.8 kg fluorocarbon"),
+        ("10 to 12 lb fluorocarbon", "4.5 to 5.4 kg fluorocarbon"),
+        ("12 mph of wind", "5.4 m/s of wind"),
+        ("8 turns in 10 s, 3 in the box, 2 in 5", "8 turns in 10 s, 3 in the box, 2 in 5"),
+        ("a foot in about 2 s", "a metre in about 7 s"),
+        ("a foot of sweep in about 3 s", "a metre of sweep in about 10 s"),
+        ("fit 96 of 100, count 4.3 s", "fit 96 of 100, count 4.3 s"),
+        ("cell-2-3750 oz2", "cell-2-3750 oz2"),
+        ("1/2 oz from 4 ft, 5/8 oz from 6 ft", "14.2 g from 1.2 m, 17.7 g from 1.8 m"),
+    ],
+)
+def test_sentences(said: str, metric: str) -> None:
+    assert in_metric(said) == metric
+    assert in_metric(metric) == metric
+
+
+def test_nothing_is_turned_unless_it_is_asked() -> None:
+    assert measures.sentence("6 ft") == "6 ft"
+    with said_in(METRIC):
+        assert measures.sentence("6 ft") == "1.8 m"
+    assert measures.sentence("6 ft") == "6 ft"
+
+
+@pytest.mark.parametrize(
+    ("text", "unit", "metric"),
+    [
+        *(("6.0", "ft", "1.83"), ("5.1 to 6.9", "ft", "1.55 to 2.10"), ("9 turns in 10 s", "ft/s", None)),
+        *(("2", "s a foot", "7"), ("along the floor", "ft", None), ("96", "%", None)),
+    ],
+)
+def test_figures_apart_from_their_unit(text: str, unit: str, metric: str | None) -> None:
+    assert measures.bare(text, unit) == text
+    with said_in(METRIC):
+        assert measures.bare(text, unit) == (metric or text)
+
+
+@pytest.mark.parametrize(
+    ("unit", "field", "shown", "step", "stepped"),
+    [
+        *(
+            ("°F", "58", "14.4", "1", "0.5"),
+            ("ft", "6", "1.83", "0.5", "0.1"),
+            ("ft", "80", "24.38", "5", "1"),
+        ),
+        *(
+            ("mph", "8", "3.6", "1", "0.5"),
+            ("lb", "15", "6.8", "1", "0.5"),
+            ("in/turn", "29", "73.7", "1", "2"),
+        ),
+        *(
+            ("in", "3/8", "1", "1", "2"),
+            ("ft", "1.5 m", "1.5 m", "1", "0.2"),
+            ("ft", "deep", "deep", "1", "0.2"),
+        ),
+    ],
+)
+def test_fields(unit: str, field: str, shown: str, step: str, stepped: str) -> None:
+    assert (measures.field_said(unit, field), measures.step_said(unit, step)) == (field, step)
+    with said_in(METRIC):
+        assert (measures.field_said(unit, field), measures.step_said(unit, step)) == (shown, stepped)
+
+
+@given(row=st.sampled_from([r for r in ROWS if r.quantity.unit in TURNS]), share=st.floats(0.0, 1.0))
+def test_a_figure_shown_in_metric_comes_back_as_it_was(row, share: float) -> None:  # type: ignore[no-untyped-def]
+    """Whatever round figure a field holds, showing it in metric and sending it back leaves it alone."""
+    q = row.quantity
+    low, high = max(q.low, -1e3), min(q.high, 1e3)
+    value = round((low + share * (high - low)) / q.step) * q.step
+    with said_in(METRIC):
+        shown = measures.field_said(q.unit, f"{value:g}")
+    assert meant(shown, q.unit, METRIC) == pytest.approx(value, abs=1e-9)
+
+
+def test_a_typed_number_is_in_the_system_of_its_form() -> None:
+    assert meant("6", "ft", "imperial") == 6.0
+    assert meant("2", "ft", METRIC) == pytest.approx(6.56168, abs=1e-4)
+    assert meant("6 ft", "ft", METRIC) == 6.0
+    assert meant("15", "°F", METRIC) == 59.0
+    assert meant("3.5", "g", METRIC) == 3.5
+    with pytest.raises(ValueError, match="not a number"):
+        meant("deep", "ft", METRIC)
+
+
+def test_axes_have_round_marks_in_the_units_said() -> None:
+    steps = (1.0, 2.0, 5.0, 10.0)
+    assert marks(9.0, "ft", steps, 10) == [(float(k), str(k)) for k in range(10)]
+    assert marks(20.0, "ft", steps, 10)[1] == (2.0, "2")
+    with said_in(METRIC):
+        found = marks(9.0, "ft", steps, 10)
+    assert [said for _, said in found] == ["0", "1", "2"]
+    assert found[1][0] == pytest.approx(3.28084, abs=1e-4)
+
+
+@pytest.mark.parametrize(
+    ("text", "value"),
+    [
+        *(("3/8", 0.375), ("1 1/2", 1.5), ("1-1/2", 1.5), ("½", 0.5), ("1½", 1.5), ("1 ⅜", 1.375)),
+        *((".5", 0.5), ("5,5", 5.5), ("5.", 5.0), ("-3", -3.0), ("+2.5", 2.5), ("1⁄4", 0.25), (" 7 ", 7.0)),
+    ],
+)
+def test_numbers_as_written(text: str, value: float) -> None:
+    assert number_of(text) == value
+    assert read(text, "ft") == value
+
+
+@pytest.mark.parametrize(
+    ("text", "unit", "value"),
+    [
+        ("15 C", "°F", 59.0),
+        ("15°C", "°F", 59.0),
+        ("59 f", "°F", 59.0),
+        ("1.5 m", "ft", 4.92126),
+        ("6 ft", "ft", 6.0),
+        ("6'", "ft", 6.0),
+        ("18 in", "ft", 1.5),
+        ("10 cm", "in", 3.93701),
+        ('4"', "in", 4.0),
+        ("10 g", "oz", 0.352740),
+        ("3/8 oz.", "oz", 0.375),
+        ("½oz", "oz", 0.5),
+        ("0.5 oz", "g", 14.17476),
+        ("7 kg", "lb", 15.43236),
+        ("0.3 mm", "mm", 0.3),
+        ("0.6 m/s", "ft/s", 1.96850),
+        ("20 km/h", "mph", 12.42742),
+        ("10 kn", "mph", 11.50779),
+        ("74 cm/turn", "in/turn", 29.13386),
+        ("1,5 m", "ft", 4.92126),
+    ],
+)
+def test_a_typed_unit_is_turned_into_the_fields(text: str, unit: str, value: float) -> None:
+    assert read(text, unit) == pytest.approx(value, rel=1e-5)
+
+
+@pytest.mark.parametrize(
+    ("text", "unit"),
+    [
+        ("6 ft", "°F"),
+        ("10 C", "ft"),
+        ("3 stone", "oz"),
+        ("2 mm", "g"),
+        ("five", "ft"),
+        ("", "ft"),
+        ("3 s", ""),
+        *((text, "oz") for text in ("1_0", "1 2 3 4", "3/0", "1e5", "nan", "inf", "٣", "1 1 3/8", "9" * 30)),
+    ],
+)
+def test_a_unit_of_another_kind_and_no_number_are_refused(text: str, unit: str) -> None:
+    with pytest.raises(ValueError):
+        read(text, unit)
+
+
+def test_fields_say_their_unit_by_their_name() -> None:
+    assert [
+        unit_of(n) for n in ("water_temp_f", "conditions.fish_depth_ft", "pace_ft_s", "inches_per_turn")
+    ] == [
+        "°f",
+        "ft",
+        "ft/s",
+        "in/turn",
+    ]
+    assert (unit_of("wind_mph"), unit_of("weight_oz"), unit_of("name")) == ("mph", "oz", "")
+    assert not set(SAME) & set(ENDINGS.values())
+
+
+@given(
+    st.floats(0.01, 900.0),
+    st.sampled_from([("ft", "m"), ("in", "cm"), ("oz", "g"), ("lb", "kg"), ("°F", "C")]),
+)
+def test_there_and_back(value: float, pair: tuple[str, str]) -> None:
+    there = read(f"{value:.6f} {pair[1]}", pair[0])
+    assert read(f"{there:.9f} {pair[0]}", pair[1]) == pytest.approx(value, abs=2e-5)
+
+
+def test_the_sheet_takes_either_system(client: TestClient) -> None:
+    """15 °C and 59 °F, 1.8288 m and 6 ft: the same answer; another kind of unit is refused."""
+    asked = {"water_temp_f": "59", "bottom_depth_ft": "9", "fish_depth_ft": "6", "view": "size"}
+    metric = asked | {"water_temp_f": "15 C", "fish_depth_ft": "1,8288 m"}
+    pages = [client.get("/", params=p).text for p in (asked, metric)]
+    strips = [p[p.index('class="figures"') : p.index("</dl>")] for p in pages]
+    assert strips[0] == strips[1]
+    refused = client.get("/", params=asked | {"fish_depth_ft": "6 oz"}).text
+    assert "Fish at “6 oz” cannot be; it must be from 0 to 60 ft, a range (4 to 10), ? or bottom." in refused
+
+
+@pytest.mark.parametrize(
+    ("text", "ends"),
+    [
+        ("about 6, give or take 2", (4.0, 8.0)),
+        ("6 give or take 2", (4.0, 8.0)),
+        ("about 6 ± 1", (5.0, 7.0)),
+        ("6+-1", (5.0, 7.0)),
+        ("about 6", (4.0, 8.0)),
+        ("~1", (0.0, 3.0)),
+        ("10 to 4", (4.0, 10.0)),
+        ("4-10", (4.0, 10.0)),
+        ("about 2 m, give or take 0.5 m", (pytest.approx(4.9213, abs=1e-4), pytest.approx(8.2021, abs=1e-4))),
+        ("2 – 3 m", (pytest.approx(6.5617, abs=1e-4), pytest.approx(9.8425, abs=1e-4))),
+        ("?", None),
+        ("don't know", None),
+    ],
+)
+def test_a_depth_that_is_not_known_exactly(text: str, ends: object) -> None:
+    assert span_of(text) == ends
+
+
+@pytest.mark.parametrize("text", ["deep", "about deep", "4 to deep", "6 ± much", "", "4 to 5 lb"])
+def test_what_is_no_depth(text: str) -> None:
+    with pytest.raises(ValueError, match=r"not a|another unit"):
+        span_of(text)

@@ -1,28 +1,31 @@
-"""The call: standings from fit and points, places as in the whole ranking, and why the rest stand aside."""
+"""The call, what line and rod can bear, and how each rig is rigged and fished."""
 
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import replace
 
 import pytest
 
-from heathdrop.advice.call import (
-    BEHIND,
-    CALLED,
-    WORTH_SAYING,
-    points_of,
-    reason_against,
-    yielded,
-)
+from heathdrop.advice.call import BEHIND, CALLED, WORTH_SAYING, points_of, reason_against, yielded
+from heathdrop.advice.finish import finish_of
+from heathdrop.advice.linesay import line_said
+from heathdrop.advice.strength import spool_lb, tackle_said
 from heathdrop.answers.own import Own
 from heathdrop.answers.water import call_of, family_called, size_water
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import SLOTS
 from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear, Line, Rod
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.sizing.size import size
+from tests.advice.cases import CASES, SHOWN, rated
 from tests.golden_file import holds_to
+from tests.sizing.test_tackle import DAY, SPIN, fluorocarbon
+from tests.sizing.test_tackle import WOOD as STRONG_WOOD
 from tests.waters import ALL, GRASS, WOOD
 
 
@@ -132,3 +135,124 @@ def test_who_yields_stands_close_behind() -> None:
     assert moved[1].standing == pytest.approx(0.7 * BEHIND)
     assert yielded((second, first, sure)) == (second, first, sure)
     assert yielded((first, second)) == (first, second)
+
+
+@pytest.mark.parametrize(
+    ("need", "spool"), [(3.0, 4), (16.8, 17), (17.4, 17), (17.6, 20), (51.0, 65), (99.0, 80)]
+)
+def test_spools_as_they_are_sold(need: float, spool: int) -> None:
+    assert spool_lb(need) == spool
+
+
+def said_of(cat: Catalog, scenario: Scenario) -> str:
+    made = size(cat, scenario)
+    return tackle_said(cat, made, made.rigs[0])
+
+
+def test_a_leader_too_light_for_wood_is_named(cat: Catalog) -> None:
+    said = said_of(cat, Scenario(STRONG_WOOD, Gear(line=SPIN), ("flipping-jig",)))
+    assert re.match(
+        r"Your 8 lb fluorocarbon leader is light for a [\d/]+ oz flipping jig in wood: 17 lb fluorocarbon "
+        r"holds it\.",
+        said,
+    )
+    assert said_of(cat, Scenario(STRONG_WOOD, Gear(line=fluorocarbon(20)), ("flipping-jig",))) == ""
+
+
+def test_a_mat_wants_braid(cat: Catalog) -> None:
+    mat = replace(DAY, cover=Cover(kind="matted-grass", thickness_in=4))
+    assert "65 lb braid holds it." in said_of(cat, Scenario(mat, Gear(line=fluorocarbon(20)), ("punch-rig",)))
+    braid = Line(material="braid", test_lb=65)
+    assert said_of(cat, Scenario(mat, Gear(line=braid), ("punch-rig",))) == ""
+
+
+def test_what_can_be_fished_instead_is_one_the_line_bears(cat: Catalog) -> None:
+    rock = replace(DAY, bottom_depth_ft=14, fish_depth_ft=14, forage="crawfish", cover=Cover(kind="rock"))
+    made = size(cat, Scenario(rock, Gear(line=fluorocarbon(6)), ("football-jig",)))
+    said = tackle_said(cat, made, next(r for r in made.rigs if r.rig.head_oz >= 0.625))
+    found = re.search(
+        r"On what you have, a [\d/]+ oz ([a-z ]+) with a [a-z -]+ can be fished \(fit \d+\)\.", said
+    )
+    assert found is not None
+    assert found[1] in ("finesse jig", "micro jig", "casting jig")
+
+
+def test_a_rod_that_is_not_made_for_it(cat: Catalog) -> None:
+    light = Rod(kind="spinning", power="medium-light", low_oz=0.0625, high_oz=0.25)
+    rock = replace(DAY, bottom_depth_ft=20, fish_depth_ft=20, cover=Cover(kind="rock"))
+    said = said_of(cat, Scenario(rock, Gear(line=fluorocarbon(20), rod=light), ("football-jig",)))
+    assert "Your medium light spinning rod, 1/16 to 1/4 oz is not made for it." in said
+
+
+def test_finish(cat: Catalog) -> None:
+    found = {name: finish_of(cat, *rated(name)) for name in CASES}
+    for settled in found.values():
+        assert [s.slot for s in settled] == [k for k in SLOTS if k in {s.slot for s in settled}]
+        assert all(s.text and s.source and s.because for s in settled)
+    said = {name: {s.label: [s.text, s.source, s.because] for s in found[name]} for name in SHOWN}
+    holds_to("advice.finish", said)
+
+
+@pytest.mark.parametrize(
+    ("forage", "clarity", "light", "schools", "colour", "blade"),
+    [
+        ("baitfish", 0.8, "sunny", (), "white and chartreuse", "gold, bright"),
+        ("bluegill", 0.8, "sunny", (), "black and blue", "black or painted dark, no gold"),
+        ("baitfish", 0.8, "overcast", (("blade-metal", "silver"),), "white and chartreuse", "silver, bright"),
+        ("bluegill", 0.8, "sunny", (("blade-metal", "silver"),), "black and blue", "silver, bright"),
+        ("baitfish", 0.8, "sunny", (("blade-in-mud", "outline"),), "black and blue", "black or painted dark"),
+        (
+            "bluegill",
+            0.8,
+            "sunny",
+            (("blade-in-mud", "flash"),),
+            "white and chartreuse",
+            "gold or white, bright",
+        ),
+        (
+            "bluegill",
+            5.0,
+            "overcast",
+            (),
+            "green pumpkin, the tail dipped in chartreuse",
+            "painted, or silver gone dull",
+        ),
+        (
+            "bluegill",
+            5.0,
+            "overcast",
+            (("grey-sky-blade", "gold"),),
+            "green pumpkin, the tail dipped in chartreuse",
+            "gold, bright",
+        ),
+        ("bluegill", 5.0, "sunny", (), "green pumpkin, plain, a touch of blue", "silver, bright"),
+        ("crawfish", 5.0, "mixed", (), "red or rust, a brown trailer", "silver"),
+        ("baitfish", 5.0, "sunny", (), "translucent, a little flash", "silver, bright"),
+    ],
+)
+def test_blade_and_colour_are_one_decision(
+    cat: Catalog,
+    forage: str,
+    clarity: float,
+    light: str,
+    schools: tuple[tuple[str, str], ...],
+    colour: str,
+    blade: str,
+) -> None:
+    c = Conditions(
+        water_temp_f=58,
+        bottom_depth_ft=9,
+        fish_depth_ft=6,
+        season="pre-spawn",
+        wind_mph=8,
+        clarity_ft=clarity,
+        forage=forage,
+        light=light,
+    )
+    sizing = size(cat, Scenario(c, families=("bladed-jig",), schools=schools))
+    said = {s.slot: s.text for s in finish_of(cat, sizing, sizing.rigs[0])}
+    assert (said["colour"], said["blade"]) == (colour, blade)
+
+
+def test_lines(cat: Catalog) -> None:
+    holds_to("advice.linesay", {name: line_said(cat, *rated(name)) for name in [*CASES][::2]})

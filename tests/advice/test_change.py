@@ -1,4 +1,4 @@
-"""What is changed first: practice's order in worked casts, laws of every change, the cast as fished."""
+"""What is changed first after a cast gone wrong: practice's order, laws, the cast as fished."""
 
 from __future__ import annotations
 
@@ -8,25 +8,47 @@ from typing import Any
 import pytest
 
 from heathdrop.advice.change import AS_SIZED, MEASURED, STEMS, Fished, askable, likely, mended
+from heathdrop.advice.change.hand import (
+    Hand,
+    neighbour_head,
+    neighbour_trailer,
+    odds_of,
+    other_line,
+    path_of,
+    seen_at,
+    with_part,
+)
+from heathdrop.advice.change.moves import STEPS, Case, liked, may_be
 from heathdrop.answers.change import after_cast
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear, Line
 from heathdrop.conditions.outcome import OLD_NAMES, WENT
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
+from heathdrop.physics.rig import as_seen
 from heathdrop.physics.rig_name import RigName, name_of
-from heathdrop.units import feet
+from heathdrop.sizing.setting import Setting, setting_of
+from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.waters import BAIT, GRASS, MAT, WINTER_ROCK, WOOD
 
 CLEAR = replace(GRASS, clarity_ft=10.0)
+
+
 RIPRAP = Conditions(
     water_temp_f=62, bottom_depth_ft=8, fish_depth_ft=3, cover=Cover(kind="rock", detail="riprap")
 )
+
+
 CHUNK = replace(WINTER_ROCK, bottom_depth_ft=12, fish_depth_ft=12, cover=Cover(kind="rock", detail="chunk"))
+
+
 STALKS = replace(
     GRASS, bottom_depth_ft=14, fish_depth_ft=13, cover=Cover(kind="submerged-grass", top_depth_ft=11)
 )
+
+
 WARM = replace(GRASS, water_temp_f=74, fish_depth_ft=1.5, cover=Cover(kind="submerged-grass", top_depth_ft=4))
 
 
@@ -155,3 +177,202 @@ def test_what_a_stop_is_prepared_for_and_what_may_be_asked(cat: Catalog) -> None
     assert {"blade-stops", "hung", "ran-high"} <= set(blade)
     assert not {"blade-stops", "ran-low", "rolled", "ticked-top"} & set(football)
     assert name_of(rated("winter rock")[1].rig).family == "football-jig"
+
+
+def test_nothing_offered_goes_into_the_cover_below(cat: Catalog) -> None:
+    """Over grass whose tops are at 7 ft a longer count ends short of them."""
+    over = replace(GRASS, fish_depth_ft=4, bottom_depth_ft=10)
+    found = after_cast(Scenario(over), RigName.parse("swim-jig:0.375:craw").rig(cat), "ran-high", 1.0)
+    longer = [c for c in found.changes if c.id == "longer-count"]
+    setting = setting_of(cat, Scenario(over, families=("swim-jig",)))
+    for change in longer:
+        hand = Hand(
+            RigName.parse(change.rig).rig(cat),
+            setting.line,
+            change.fished.countdown_s or 0.0,
+            metres(change.fished.pace_ft_s or 0.0),
+            setting.cast.rod_tip_m,
+        )
+        assert path_of(setting, hand).deepest_ft <= 7.05
+    assert found.changes
+
+
+def test_a_change_of_pace_is_told_in_turns_that_differ(cat: Catalog) -> None:
+    for went in MEASURED:
+        for change in mended(cat, *rated("right over grass"), went).changes:
+            if change.id in ("slower", "faster"):
+                assert change.what.endswith("turns in 20 s")
+                told = float(change.what.split()[-5])
+                assert told == pytest.approx((change.fished.pace_ft_s or 0.0) * 12 / 29 * 20, abs=0.26)
+                assert dict(change.tries)["pace_ft_s"]
+
+
+def test_a_thing_felt_already_is_not_mended(cat: Catalog) -> None:
+    """Felt 97 times of 100 there is nothing to gain; a sixteenth in deep water is felt on braid."""
+    near = Conditions(water_temp_f=60, bottom_depth_ft=5, fish_depth_ft=5, wind_mph=0)
+    sure = after_cast(Scenario(near), RigName.parse("football-jig:0.75:craw").rig(cat), "not-felt").changes
+    assert [c.by for c in sure if c.id != "other-family"] == ["rule"] * len(
+        [c for c in sure if c.id != "other-family"]
+    )
+    deep = Conditions(water_temp_f=60, bottom_depth_ft=20, fish_depth_ft=20, wind_mph=6)
+    nylon = Gear(line=Line(material="nylon", test_lb=20))
+    found = after_cast(
+        Scenario(deep, nylon), RigName.parse("finesse-jig:0.1875:pin-tail").rig(cat), "not-felt"
+    )
+    braid = next(c for c in found.changes if c.id == "thinner-line")
+    assert "braid" in braid.what
+    assert {"line": "braid", "test_lb": "20"}.items() <= dict(braid.tries).items()
+
+
+def test_a_change_that_mends_ends_in_the_band(cat: Catalog) -> None:
+    sizing, one = rated("right over grass")
+    top, low = sizing.targets.depth_ft
+    setting = setting_of(cat, sizing.scenario)
+    for went in MEASURED:
+        for change in mended(cat, sizing, one, went).changes:
+            if change.id == "other-family" or change.runs_ft is None:
+                continue
+            assert change.mends == (top - 0.25 <= change.runs_ft <= low + 0.25)
+    assert setting.targets.depth_ft == (top, low)
+
+
+def fished(cat: Catalog, name: str) -> tuple[Setting, Hand]:
+    sizing, one = rated(name)
+    setting = setting_of(cat, sizing.scenario)
+    return setting, Hand(one.rig, setting.line, one.countdown_s, one.tuned.pace_m_s, setting.cast.rod_tip_m)
+
+
+def test_a_cast_is_played_as_fished(cat: Catalog) -> None:
+    setting, hand = fished(cat, "on braid")
+    plain = path_of(setting, hand)
+    assert plain.mean_ft == pytest.approx(feet(rated("on braid")[1].tuned.mean_m), abs=0.1)
+    assert plain.deepest_ft >= plain.mean_ft
+    assert path_of(setting, replace(hand, pace_m_s=0.8 * hand.pace_m_s)).mean_ft > plain.mean_ft
+    assert path_of(setting, replace(hand, count_s=0.0)).mean_ft < plain.mean_ft
+    assert path_of(setting, replace(hand, tip_m=hand.tip_m + metres(4.0))).mean_ft < plain.mean_ft
+    assert path_of(setting, replace(hand, told_ft=0.4)).mean_ft == pytest.approx(plain.mean_ft + 0.4)
+
+
+@pytest.mark.parametrize("off_ft", [-2.0, 1.5])
+def test_it_is_shifted_to_what_was_seen(cat: Catalog, off_ft: float) -> None:
+    setting, hand = fished(cat, "on braid")
+    told = path_of(setting, hand).mean_ft
+    seen = seen_at(setting, hand, told + off_ft)
+    assert path_of(setting, seen).mean_ft == pytest.approx(told + off_ft, abs=0.25)
+    assert (seen.factor < 1.0) == (off_ft > 0.0)
+
+
+def test_drag_and_lift_move_together(cat: Catalog) -> None:
+    setting, hand = fished(cat, "right over grass")
+    lure = setting.lure(hand.rig)
+    more = as_seen(lure, 1.5)
+    assert more.run_drag_area_m2 == pytest.approx(1.5 * lure.run_drag_area_m2)
+    assert more.run_lift_area_m2 == pytest.approx(1.5 * lure.run_lift_area_m2)
+    assert more.fall_drag_area_m2 == lure.fall_drag_area_m2
+    assert as_seen(lure, 1.0) is lure
+
+
+def test_neighbours(cat: Catalog) -> None:
+    setting, hand = fished(cat, "right over grass")
+    rig = hand.rig
+    assert [neighbour_head(rig, k) for k in (-1, 1, 2)] == [0.375, 0.625, 0.75]
+    assert neighbour_head(with_part(setting, rig, oz=1.0), 1) is None
+    assert neighbour_trailer(cat, with_part(setting, rig, trailer="none"), -1) is None
+    slim = neighbour_trailer(cat, rig, -1)
+    assert slim is not None
+    assert cat.trailers[slim].run_drag_area_cm2 < rig.trailer.run_drag_area_cm2
+    weighed = rated("weighed")[1].rig
+    assert with_part(setting, weighed, oz=0.5).measured.head_g is None
+    assert with_part(setting, weighed, oz=0.5).measured.width == 1.2
+    assert with_part(setting, weighed, trailer="chunk").measured.width == 1.0
+
+
+def test_other_lines_of_the_material(cat: Catalog) -> None:
+    setting, _ = fished(cat, "heaviest")
+    thinner = other_line(setting, thinner=True)
+    assert thinner is not None
+    assert thinner[0] == 65
+    assert thinner[1].diameter_m < setting.line.diameter_m
+    assert other_line(setting, thinner=False) is None
+
+
+def test_odds_over_the_same_way(cat: Catalog) -> None:
+    sizing, one = rated("wood swum")
+    setting = setting_of(cat, sizing.scenario)
+    arms = with_part(setting, one.rig, trailer="small-craw")
+    assert odds_of(setting, one, arms).hangs < odds_of(setting, one, one.rig).hangs
+
+
+def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0) -> Case:
+    sizing, one = rated(name)
+    setting = setting_of(cat, sizing.scenario)
+    hand = Hand(one.rig, setting.line, one.countdown_s, one.tuned.pace_m_s, metres(tip_ft))
+    return Case(setting, one, hand, went)
+
+
+@pytest.mark.parametrize(
+    ("name", "id_", "went", "what"),
+    [
+        ("right over grass", "rod-tip-up", "ran-low", ["Rod tip up, to 5 ft"]),
+        ("right over grass", "rod-tip-down", "ran-high", ["Rod tip down, to 0 ft"]),
+        ("right over grass", "heavier-head", "ran-high", ["One head up: 5/8 oz", "Two heads up: 3/4 oz"]),
+        ("lightest", "lighter-head", "ran-low", []),
+        ("right over grass", "no-trailer", "short", []),
+        ("on braid", "no-trailer", "short", ["Take the trailer off"]),
+        ("wood swum", "other-shape", "hung", ["Two arms behind it: small craw"]),
+        ("wood swum", "other-shape", "blade-stops", ["Another shape: flat-tail"]),
+        ("pads", "slimmer-trailer", "ran-high", []),
+        ("right over grass", "slimmer-trailer", "short", ["Shorten the trailer to 2.5 in"]),
+        ("heaviest", "thicker-line", "ran-low", []),
+    ],
+)
+def test_steps_in_words(cat: Catalog, name: str, id_: str, went: str, what: list[str]) -> None:
+    said = [step.what for step in STEPS[id_](case_of(cat, name, went))]
+    assert said[: len(what) or None] == what
+
+
+def test_paces_and_counts_step_away_from_what_was_fished(cat: Catalog) -> None:
+    case = case_of(cat, "right over grass")
+    for id_, sign in (("slower", -1), ("faster", 1)):
+        paces = [s.hand.pace_m_s - case.hand.pace_m_s for s in STEPS[id_](case)]
+        assert all(sign * p > 0 for p in paces)
+        assert [abs(p) for p in paces] == sorted(abs(p) for p in paces)
+        assert len({s.what for s in STEPS[id_](case)}) == len(paces)
+    counts = [s.hand.count_s for s in STEPS["shorter-count"](case)]
+    assert counts == pytest.approx([1.6, 1.1, 0.6, 0.1, 0.0][: len(counts)])
+    assert [s.what for s in STEPS["shorter-count"](case)][-1] == "Reel at once"
+    least = [feet(s.hand.pace_m_s) for s in STEPS["slower"](case)]
+    assert min(least) >= 1.7  # a blade turns no slower
+
+
+def test_another_family_is_its_own_best(cat: Catalog) -> None:
+    hung = next(STEPS["other-family"](case_of(cat, "wood swum", "hung")))
+    assert hung.hand.rig.family.id != "bladed-jig"
+    quit_ = next(STEPS["other-family"](case_of(cat, "on braid", "nothing")))
+    assert quit_.hand.rig.family.work == "bottom"
+    assert quit_.what.endswith("drag it underneath")
+
+
+@pytest.mark.parametrize(
+    ("name", "id_", "went", "may"),
+    [
+        ("on braid", "line-with-give", "lost", True),
+        ("right over grass", "line-with-give", "lost", False),
+        ("on braid", "trailer-hook", "short", True),
+        ("wood swum", "trailer-hook", "short", False),
+        ("pads", "rethread", "rolled", False),
+        ("winter rock", "rod-tip-down", "missed", False),
+        ("right over grass", "rod-tip-down", "ran-high", True),
+        ("mat too light", "lob-it", "stalled", True),
+        ("mat with claws", "lob-it", "stalled", False),
+        ("right over grass", "colour", "followed", True),
+    ],
+)
+def test_where_a_change_can_be_made(cat: Catalog, name: str, id_: str, went: str, may: bool) -> None:
+    assert may_be(case_of(cat, name, went), id_) is may
+
+
+def test_a_pace_the_fish_like_is_worth_more(cat: Catalog) -> None:
+    case = case_of(cat, "right over grass")
+    burned = replace(case.hand, pace_m_s=metres(6.0))
+    assert liked(case, burned) < liked(case, case.hand) <= 1.0

@@ -1,7 +1,8 @@
-"""What the Cast view says of a cast: the count that is played, its window, every way's own figures."""
+"""One cast told, charted, compared and put on the board's lenses: each figure is the simulation's own."""
 
 from __future__ import annotations
 
+import math
 import os
 import random
 from collections.abc import Iterator
@@ -12,19 +13,28 @@ import pytest
 
 from heathdrop.advice.linesay import suits
 from heathdrop.answers.cast import NEAR_FT, Worked, count_window, countdown, seconds_to, worked_of
+from heathdrop.answers.change import after_cast, first_change
+from heathdrop.answers.chart import chart_of
+from heathdrop.answers.compare import compared_with
+from heathdrop.answers.lens import LENS, Sight, lenses_for, sights, wanted_through
+from heathdrop.answers.own import STRANGER
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Leader
 from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Conditions, Scenario
-from heathdrop.physics.cast import CastResult, surface_line_m
+from heathdrop.conditions.wanted import Wanted
+from heathdrop.errors import BadInput
+from heathdrop.physics.cast import CastResult, fly, surface_line_m
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.physics.kernels.records import SLACK_M_S
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import WAYS, play
-from heathdrop.sizing.size import Rated, Sizing
-from heathdrop.units import feet
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.sizing.ways import programme
+from heathdrop.units import feet, metres
 from tests.waters import BAIT, BEDS, GRASS, WINTER_ROCK
 
 
@@ -216,3 +226,130 @@ def test_a_cadence_is_told_as_screens_play_it(cat: Catalog) -> None:
             assert feet(float(cast.useful().mean())) == pytest.approx(feet(rated.tuned.mean_m), abs=0.1)
             told += 1
     assert told >= 4
+
+
+def test_the_rig_is_sized_in_its_own_family_whatever_the_scenario_names(cat: Catalog) -> None:
+    rig = RigName.parse("bladed-jig:0.5:craw").rig(cat)
+    one, other = (
+        after_cast(Scenario(GRASS, families=f), rig, "ran-high", 1.0)
+        for f in (("swim-jig",), ("bladed-jig",))
+    )
+    assert one == other
+    assert one.changes[0] == first_change(Scenario(GRASS), rig, "ran-high") or one.ran_ft is not None
+    assert all(c.family == "bladed-jig" for c in one.changes if c.id != "other-family")
+
+
+def test_nothing_to_mend_is_said_of_what_is_none(cat: Catalog) -> None:
+    rig = RigName.parse("bladed-jig:0.5:craw").rig(cat)
+    first = first_change(Scenario(GRASS), rig, "fish")
+    assert first is not None
+    assert (first.id, first.by) == ("stay", "rule")
+    with pytest.raises(BadInput, match="went was “flew”"):
+        first_change(Scenario(GRASS), rig, "flew")
+
+
+def test_a_swum_rig_by_count_and_turns(cat: Catalog) -> None:
+    """Deeper with the count, higher with the turns; a cell is the depth half-way home of that very cast."""
+    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)))
+    rig, c = sizing.rigs[0], sizing.scenario.conditions
+    chart = chart_of(sizing, rig)
+    depths = [[at.depth_ft for at in row] for row in chart.cells]
+    assert (chart.counts_s[0], chart.counts_s[1] - chart.counts_s[0]) == (0.0, 0.5)
+    assert all(row == sorted(row, reverse=True) for row in depths)
+    assert all(list(column) == sorted(column) for column in zip(*depths, strict=True))
+    assert len({n - m for m, n in zip(chart.turns, chart.turns[1:], strict=False)}) == 1
+    pace = metres(chart.turns[3] / 20.0 * sizing.scenario.gear.reel.inches_per_turn / 12.0)
+    program = programme("steady", pace, chart.counts_s[3], rig.cast.distance_m)
+    own = fly(rig.lure, sizing.line, sizing.water, rig.cast, program)
+    assert depths[3][3] == pytest.approx(feet(own.depth_at(0.5 * rig.cast.distance_m)), abs=0.15)
+    top, low = sizing.targets.depth_ft
+    for at in (at for row in chart.cells for at in row):
+        assert (at.place == "band") == (top <= at.depth_ft <= low and at.depth_ft < c.bottom_depth_ft - 0.25)
+        assert (at.place == "floor") == (at.depth_ft >= c.bottom_depth_ft - 0.25)
+        assert at.place != "cover" or at.depth_ft > (c.cover.top_depth_ft or 99.0)
+
+
+def test_what_is_not_swum_has_its_count_alone(cat: Catalog) -> None:
+    deep = replace(GRASS, bottom_depth_ft=30.0)
+    sizing = size(cat, Scenario(deep, families=("football-jig",)))
+    chart = chart_of(sizing, sizing.rigs[0])
+    assert chart.turns == ()
+    assert len(chart.counts_s) <= 11
+    sunk = depth_after_s(sizing.rigs[0].lure, chart.counts_s[1], sizing.line, sizing.water)
+    assert chart.cells[1][0].depth_ft == round(feet(sunk), 1)
+    assert chart.cells[-1][0].place == "floor"
+
+
+def test_rigs_lines_and_lures(cat: Catalog) -> None:
+    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)))
+    chosen, other = sizing.rigs[0], next(r for r in sizing.rigs if r.rig.head_oz == 1.0)
+    hand = "steady", None, None
+    own = play(sizing, chosen)
+    line, rig = compared_with(sizing, chosen, ["line:nylon:20", other.key], hand)
+    assert [(c.mark, c.kind, c.together) for c in (line, rig)] == [("B", "line", True), ("C", "rig", True)]
+    assert feet(line.result.useful().mean()) < feet(own.useful().mean()) < feet(rig.result.useful().mean())
+    (sized,) = compared_with(sizing, chosen, ["", other.key])
+    assert (sized.mark, sized.together, sized.rated) == ("B", False, other)
+    assert feet(sized.result.useful().mean()) == pytest.approx(feet(other.tuned.mean_m), abs=0.1)
+    (lure,) = compared_with(sizing, chosen, ["lure:football-jig"])
+    assert (lure.kind, lure.rated.rig.family.id) == ("lure", "football-jig")
+    assert len(compared_with(sizing, chosen, [other.key] * 3)) == 2
+    for bad in ("line:steel:20", "line:nylon:", "swim-jig:9:toad", "lure:toad"):
+        with pytest.raises(BadInput):
+            compared_with(sizing, chosen, [bad])
+
+
+def test_depth_is_flown_at_one_count_and_pace(cat: Catalog) -> None:
+    """Heavier runs deeper along every row, and a cell says what the sheet says of that rig so thrown."""
+    sizing = sizing_of(Scenario(GRASS, families=("swim-jig",)), STRANGER)
+    chosen = sizing.rigs[0]
+    seen = sights(sizing, chosen, "depth", sizing.rigs)
+    pace = feet(chosen.tuned.pace_m_s)
+    for rated in sizing.rigs[::7]:
+        there = at_setting(sizing, rated, chosen.countdown_s, pace)
+        assert seen[rated.key].value == pytest.approx(feet(there.tuned.mean_m), abs=0.051)
+    for trailer in {r.rig.trailer.id for r in sizing.rigs}:
+        row = sorted((r.rig.head_oz, seen[r.key].value) for r in sizing.rigs if r.rig.trailer.id == trailer)
+        depths = [depth for _, depth in row]
+        assert depths == sorted(depths)
+    top, low = wanted_through(sizing, "depth")
+    assert all(s.side == (-1 if s.value < top else 1 if s.value > low else 0) for s in seen.values())
+
+
+@pytest.mark.parametrize("family", ["swim-jig", "football-jig", "flipping-jig"])
+def test_the_other_lenses_show_each_rig_as_it_is_sized(cat: Catalog, family: str) -> None:
+    sizing = size(cat, Scenario(WINTER_ROCK, families=(family,)))
+    chosen = sizing.rigs[0]
+    offered = [lens.id for lens in lenses_for(sizing, chosen)]
+    swum = family == "swim-jig"
+    assert offered == [
+        "fit",
+        "depth",
+        *(["pace"] if swum else []),
+        "fall",
+        "through",
+        *([] if swum else ["felt"]),
+    ]
+    for r in sizing.rigs[:3]:
+        clean = 100.0 * r.cover.passes * (1.0 - r.cover.fouls) * (1.0 - r.cover.hangs)
+        wanted = {"fit": 100.0 * r.fits.score, "fall": r.fall_ft_s, "through": clean, "felt": 100.0 * r.felt}
+        wanted["pace"] = feet(r.tuned.pace_m_s)
+        for lens, value in wanted.items():
+            assert sights(sizing, chosen, lens, [r])[r.key].value == round(value, LENS[lens].digits)
+    if not swum:  # the depth that the chosen rig's count brings
+        assert sights(sizing, chosen, "depth", [chosen])[chosen.key].value == pytest.approx(
+            sizing.scenario.conditions.bottom_depth_ft, abs=0.1
+        )
+
+
+def test_what_is_wanted_is_the_anglers_where_he_set_it(cat: Catalog) -> None:
+    water = replace(BAIT, cover=Cover())
+    own = Wanted(depth_ft=(3.0, 4.0), passes=0.5)
+    sizing = size(cat, Scenario(water, families=("underspin",), wanted=own))
+    assert "through" not in [lens.id for lens in lenses_for(sizing, sizing.rigs[0])]
+    assert wanted_through(sizing, "depth") == (3.0, 4.0)
+    assert wanted_through(sizing, "through") == (50.0, math.inf)
+    assert wanted_through(sizing, "fit") == (-math.inf, math.inf)
+    assert sights(sizing, sizing.rigs[0], "fit", sizing.rigs[:1])[sizing.rigs[0].key] == Sight(
+        round(100 * sizing.rigs[0].fits.score), 0
+    )

@@ -1,26 +1,51 @@
-"""What to throw next with the rods as tied: the search on each rod's own line, the first change, cautions."""
+"""At a stop: what to throw next with the rods as tied, what a rod is worth to it, casts looked at again."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
 from heathdrop.answers.deck import OnRod, next_up
+from heathdrop.answers.last_time import days_like
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
-from heathdrop.answers.rods_to_hand import Told
-from heathdrop.answers.stop import Rod, Stop
-from heathdrop.catalog import Catalog
+from heathdrop.answers.rods_to_hand import Bench, Told, _count_said
+from heathdrop.answers.stop import (
+    FAMILIES,
+    HALF_FIT,
+    HOPELESS,
+    Rod,
+    Stop,
+    hopeless_at,
+    parts_of,
+    rated_in,
+    shares_of,
+    suited,
+    worth_at,
+    worths_of,
+)
+from heathdrop.answers.thrown import LEAST_S, hours_among, rig_of, run_of
+from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.api.planning import rig_written
+from heathdrop.catalog import Catalog, load
+from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Line, Reel
+from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOMES, ROWS
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
-from heathdrop.physics.rig_name import name_of
+from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import feet
-from tests.waters import GRASS, WINTER_ROCK
+from tests.answers.logged import WATER, cast
+from tests.waters import BAIT, GRASS, WINTER_ROCK
+from tests.waters import MAT as THICK_MAT
 
 DAY = Scenario(GRASS)
+
 
 WRONG = {row.id: row.wrong for row in ROWS if row.wrong}
 
@@ -151,3 +176,240 @@ def test_a_stop_is_opened_as_the_plan_serves_it() -> None:
         assert first.count_s == pytest.approx(served.rated.countdown_s, abs=0.006)
         assert first.pace_ft_s == pytest.approx(feet(served.rated.tuned.pace_m_s), abs=0.001)
     assert opened == len(stops)
+
+
+def test_the_day_most_like_this_one_comes_first_and_says_what_was_alike() -> None:
+    cold = {**WATER, "water_temp_f": 41, "season": "winter", "cover": {"kind": "rock"}}
+    near = {**WATER, "water_temp_f": 60}
+    made = [
+        cast(0, "fish"),
+        cast(1, family="bladed-jig"),
+        cast(3000, "fish", conditions=near, stop="Point"),
+        cast(6000, "fish", conditions=cold, stop="Dam"),
+    ]
+    first, second = days_like(made, Scenario(replace(GRASS, season="fall"), families=("swim-jig",)))
+    assert (first.stop, first.bites, first.casts) == ("Bay", 1, 2)
+    assert first.bit == ("3/8 oz swim jig, craw 4 in, count 2",)
+    assert first.in_vain == ("3/8 oz bladed jig, craw 4 in",)
+    assert "temperature 58 °F" in first.alike
+    assert second.stop == "Point"
+    assert second.distance > first.distance
+    assert days_like([], Scenario(GRASS)) == []
+
+
+def test_a_temperature_alone_is_no_likeness() -> None:
+    """A day typed in with its temperature is not the day most like this water."""
+    today = Scenario(replace(GRASS, water_temp_f=61.0))
+    warm = {"water_temp_f": 61.0}
+    some = {**warm, "clarity_ft": GRASS.clarity_ft, "season": GRASS.season}
+    assert days_like([cast(0, "fish", conditions=warm)], today) == []
+    assert days_like([cast(0, "fish", conditions=some)], today) == []
+    enough = {**some, "light": GRASS.light}
+    assert [d.bites for d in days_like([cast(0, "fish", conditions=enough)], today)] == [1]
+
+
+def test_what_bit_most_can_be_taken_with_its_length_and_setting() -> None:
+    """The rig and count bitten most, the latest of equals; nothing where nothing bit."""
+    short = {"trailer_length_in": 3.0, "countdown_s": 4.0, "pace_ft_s": 1.8}
+    made = [cast(0, "fish"), cast(1, "fish", **short), cast(2, "fish", **short), cast(3)]
+    (day,) = days_like(made, Scenario(GRASS))
+    assert day.take is not None
+    name, count, pace = day.take
+    assert (name.trailer, name.length_in, count, pace) == ("craw", 3.0, 4.0, 1.8)
+    worn = {"skirt": "trimmed", "orientation": "vertical", "head_material": "tungsten"}
+    (dressed,) = days_like([cast(0, "fish"), *(cast(k, "fish", **worn) for k in (1, 2))], Scenario(GRASS))
+    assert dressed.take is not None
+    assert dressed.take[0].text() == "swim-jig:0.375:craw:material=tungsten:skirt=trimmed:turned=vertical"
+    assert dressed.bit == tuple(f"3/8 oz {m}swim jig, craw 4 in, count 2" for m in ("", "tungsten "))
+    (last,) = days_like([cast(0, "fish", **short), cast(1, "fish")], Scenario(GRASS))
+    assert last.take is not None
+    assert (last.take[0].length_in, last.take[1]) == (0.0, 2.0)
+    assert days_like([cast(0)], Scenario(GRASS))[0].take is None
+
+
+SUMMER = Conditions(water_temp_f=66, bottom_depth_ft=9, fish_depth_ft=6, clarity_ft=3, season="summer")
+
+
+MAT = replace(SUMMER, bottom_depth_ft=5, fish_depth_ft=3, cover=Cover(kind="matted-grass", thickness_in=3))
+
+
+def bench_of(c: Conditions) -> Bench:
+    scenario = Scenario(c, families=())
+    return Bench(scenario, STRANGER, first_belief(scenario))
+
+
+def test_counts_as_a_voice_counts_them() -> None:
+    assert [_count_said(s) for s in (0.2, 0.3, 3.74, 3.76, 4.4, 11.6)] == [0.0, 0.5, 3.5, 4.0, 4.0, 12.0]
+
+
+def test_what_suits_and_what_gets_in(cat: Catalog) -> None:
+    bench = bench_of(MAT)
+    punch, blade = rig_by_name(cat, "punch-rig", 1.25, "beaver"), rig_by_name(cat, "bladed-jig", 0.5, "craw")
+    bench.learn((), [punch, blade])
+    assert bench.suit(punch) > 10.0 * bench.suit(blade)
+    (drop,) = bench.casts(punch)
+    assert drop.gets_in == bench.rated(bench.key(punch)).cover.passes > 0.8
+    assert all(c.gets_in < 0.05 for c in bench.casts(blade))
+
+
+def test_fouling_is_learned_and_two_of_three_tire_a_rig(cat: Catalog) -> None:
+    jig = rig_by_name(cat, "swim-jig", 0.375, "craw")
+    clear, told = bench_of(SUMMER), bench_of(SUMMER)
+    clear.learn((), [jig])
+    told.learn([Told(jig, 2.0, 2.0, "fouled"), Told(jig, 2.0, 2.0, "fouled")], [jig])
+    odds = clear.rated(clear.key(jig)).cover
+    before = 1.0 - (1.0 - odds.fouls) * (1.0 - odds.hangs)
+    assert clear.cut(jig) == pytest.approx(1.0 - 0.5 * before)
+    assert told.cut(jig) == pytest.approx(1.0 - 0.5 * (4.0 * before + 2.0) / 6.0)
+    assert not clear.fouls(clear.key(jig))
+    assert told.fouls(told.key(jig))
+    assert told.suit(jig) == pytest.approx(0.3 * clear.suit(jig))
+
+
+def test_a_swum_rig_has_its_counts_and_paces_and_a_way_that_is_none_is_refused(cat: Catalog) -> None:
+    bench, jig = bench_of(SUMMER), rig_by_name(cat, "swim-jig", 0.375, "craw")
+    casts = bench.casts(jig)
+    assert len({c.pace_ft_s for c in casts}) >= 2
+    assert {c.count_s for c in casts} >= {0.0}
+    assert all(c.seconds.sum() >= 0.0 and c.minutes > 0.0 for c in casts)
+    with pytest.raises(BadInput, match=r"casts\.cadence"):
+        bench.cast(jig, 2.0, 2.0, "dance")
+    bench.shift(Told(jig, 2.0, 2.0, "ran-high"))
+    high = bench.cast(jig, 2.0, 2.0)
+    assert high.depth_at(10.0) < bench_of(SUMMER).cast(jig, 2.0, 2.0).depth_at(10.0)
+
+
+UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
+
+
+def test_a_depth_that_is_known_is_one_part() -> None:
+    (part,) = parts_of(Scenario(GRASS))
+    assert part.scenario == Scenario(GRASS)
+    assert (part.share, part.top_ft, part.low_ft) == (1.0, GRASS.fish_depth_ft, GRASS.fish_depth_ft)
+
+
+def test_a_depth_that_is_not_known_is_its_thirds_by_chance() -> None:
+    """Each third holds a third of the belief, its fish stand in its middle, and they lie end to end."""
+    belief, parts = first_belief(UNKNOWN), parts_of(UNKNOWN)
+    assert shares_of(UNKNOWN) == pytest.approx([1 / 3] * 3)
+    passed = np.concatenate([[0.0], np.cumsum(belief.by_depth)])
+    for part in parts:
+        depth = part.scenario.conditions.fish_depth_ft
+        held = np.interp([part.top_ft, depth, part.low_ft], belief.edges_ft, passed)
+        assert held[2] - held[0] == pytest.approx(1 / 3)
+        assert held[1] - held[0] == pytest.approx(1 / 6, abs=0.02)  # depths are to the half foot
+        assert part.scenario.conditions.fish_span_ft is None
+    assert [a.low_ft for a in parts[:-1]] == [b.top_ft for b in parts[1:]]
+
+
+def test_thirds_that_one_lure_passes_together_are_one_part(cat: Catalog) -> None:
+    narrow = Scenario(replace(BAIT, fish_depth_ft=15.0, fish_span_ft=(13.0, 17.0)))
+    (part,) = parts_of(narrow)
+    assert part.scenario == placed(narrow)
+    assert (part.top_ft, part.low_ft) == (13.0, 17.0)
+    wide = [p.scenario.conditions.fish_depth_ft for p in parts_of(UNKNOWN)]
+    reach = cat.search.reach
+    assert min(b - a for a, b in zip(wide, wide[1:], strict=False)) >= reach.above_ft + reach.below_ft
+
+
+def test_nothing_said_of_the_ends_is_passed() -> None:
+    parts = parts_of(Scenario(replace(BAIT, fish_span_ft=(4.0, 20.0))))
+    assert parts[0].top_ft >= 4.0
+    assert parts[-1].low_ft <= 20.0
+
+
+def test_worth_is_fit_times_how_far_the_rules_are_behind(cat: Catalog) -> None:
+    """By hand, from the rating and the call of the same water."""
+    stop, rod = Stop("", Scenario(GRASS)), Rod("A", Line(), Reel())
+    call = call_of(Scenario(GRASS), places=FAMILIES)
+    first, other = call.standings[0], call.standings[1]
+    for standing in (first, other):
+        rig = standing.best.rig
+        rated = rated_in(stop.scenario, rig, rod, STRANGER)
+        behind = min(0.0, standing.points - first.points)
+        assert worth_at(stop, rig, rod, STRANGER) == pytest.approx(rated.fits.score * math.exp(behind))
+    thin = Rod("B", Line(material="nylon", test_lb=6.0), Reel())
+    punch = rig_by_name(cat, "punch-rig", 1.25, "beaver")
+    mat = Stop("", Scenario(THICK_MAT))
+    assert not rated_in(mat.scenario, punch, thin, STRANGER).borne
+    assert worth_at(mat, punch, thin, STRANGER) <= cat.search.plan.unborne
+
+
+@pytest.mark.slow
+def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> None:
+    stop = Stop("", Scenario(replace(WINTER_ROCK, fish_span_ft=(0.0, WINTER_ROCK.bottom_depth_ft))))
+    jig = rig_by_name(cat, "football-jig", 0.75, "twin-tail")
+    top, middle, low = worths_of(stop, [jig], suited(jig, Reel()), STRANGER)[0]
+    assert top < middle < low
+    assert low > 1.4 * top
+    assert worth_at(stop, jig, suited(jig, Reel()), STRANGER) == pytest.approx((top + middle + low) / 3)
+
+
+def test_what_the_rules_put_far_behind_is_not_rated() -> None:
+    stop = Stop("", Scenario(THICK_MAT))
+    guess = hopeless_at(stop, "bladed-jig", STRANGER)
+    assert guess is not None
+    assert 0.0 < guess[0] < HALF_FIT * HOPELESS
+    assert hopeless_at(stop, "punch-rig", STRANGER) is None
+
+
+THROWN = {
+    "water_temp_f": 64,
+    "bottom_depth_ft": 9,
+    "fish_depth_ft": 5,
+    "cover": {"kind": "open"},
+}
+
+
+def test_a_longer_count_runs_deeper() -> None:
+    runs = [run_of(cast(0, conditions=THROWN, countdown_s=count)) for count in (0.5, 2.0, 4.0)]
+    depths = [r.depth_ft for r in runs if r is not None]
+    assert len(depths) == 3
+    assert depths == sorted(depths)
+    assert depths[-1] - depths[0] > 1.0
+
+
+def test_seconds_among_the_fish_are_those_of_the_band() -> None:
+    well = run_of(cast(0, conditions=THROWN, countdown_s=2.0))
+    deep = run_of(cast(0, conditions={**THROWN, "bottom_depth_ft": 30, "fish_depth_ft": 28}, countdown_s=0.0))
+    assert well is not None
+    assert deep is not None
+    assert well.among_s > 5.0
+    assert deep.among_s < 1.0
+    assert hours_among([run_of(cast(0, conditions={**THROWN, "bottom_depth_ft": 30, "fish_depth_ft": 28}))])[
+        0
+    ] * 3600 == (  # type: ignore[index]
+        pytest.approx(LEAST_S)
+    )
+
+
+def test_a_water_that_is_not_known_counts_as_the_others_do() -> None:
+    known, unknown = cast(0, conditions=THROWN, countdown_s=2.0), cast(1, conditions=None)
+    assert run_of(unknown) is None
+    assert run_of(cast(0, conditions={**THROWN, "fish_depth_ft": 50})) is None
+    hours = hours_among([run_of(known), run_of(unknown)])
+    assert hours is not None
+    assert hours[0] == hours[1] == pytest.approx(run_of(known).among_s / 3600.0)  # type: ignore[union-attr]
+    assert hours_among([run_of(unknown)]) is None
+
+
+def test_the_count_that_was_thrown_counts() -> None:
+    asked, thrown = (cast(0, conditions=THROWN, countdown_s=1.0, count_s=c) for c in (None, 4.0))
+    assert run_of(thrown) == run_of(cast(0, conditions=THROWN, countdown_s=4.0))
+    assert run_of(asked) != run_of(thrown)
+
+
+def test_a_rig_that_there_is_none_of_is_named() -> None:
+    assert rig_of(cast(0, family="swim-jig", head_oz=0.5)).head_oz == 0.5
+    with pytest.raises(BadInput) as refusal:
+        rig_of(cast(0, trailer="toad"), "casts[0].")
+    assert refusal.value.field == "casts[0].trailer"
+    assert run_of(cast(0, trailer="toad", conditions=THROWN)) is None
+
+
+def test_the_record_of_a_cast_keeps_what_was_on_the_line_whole() -> None:
+    """A weighed, measured, fused or dense rig is the same rig after its cast."""
+    text = "swim-jig:0.375:craw:shape=football:softness=dense:fused=yes:head_g=11.2:trailer_g=9.5:width=1.2"
+    rig = RigName.parse(text).rig(load())
+    kept = cast(0, **rig_written(rig).model_dump())
+    assert name_of(rig_of(MadeCast.model_validate(kept.model_dump(mode="json")))).text() == text

@@ -1,16 +1,29 @@
-"""Lessons of a log: effort by the clock, what is counted in which way, silence where due."""
+"""What a log teaches: lessons, one's own fish and schools on logs of known truth, a year in sight."""
 
 from __future__ import annotations
 
+import math
+import random
+
+import numpy as np
 import pytest
 
-from heathdrop.answers.lessons import LONGEST_MIN, USUAL_MIN, efforts_of, lessons_of, minutes_of
+from heathdrop.answers.lessons import LONGEST_MIN, UNCOUNTED, USUAL_MIN, efforts_of, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
-from heathdrop.answers.shifts import shifts_of
+from heathdrop.answers.own import STRANGER, Own
+from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import run_of
-from heathdrop.conditions.scenario import Scenario
+from heathdrop.answers.trials import Held, _liked, _words, setting_at, trials_of, water_of_cast
+from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.scenario import BY_FIELD, Scenario
 from heathdrop.learning.rates import clumped
-from tests.answers.logged import cast
+from heathdrop.learning.visits import Likely
+from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.sizing.known import TRAIT, UNTAUGHT
+from heathdrop.sizing.setting import mood_paces
+from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.waters import GRASS
 
 
@@ -58,3 +71,242 @@ def test_how_bites_clump_is_asked_by_day_and_stop() -> None:
     """Three places: the bay on two days, the point on one of them, each with its hours and bites."""
     made = [cast(0, "fish"), cast(1, "fish"), cast(2), cast(3, stop="Point"), cast(1500)]
     assert clumped_of(made, [30.0, 30.0, 60.0, 90.0, 60.0]) == clumped([2.0, 1.5, 1.0], [2, 0, 0])
+
+
+def test_a_stranger() -> None:
+    assert Own(UNTAUGHT, EMPTY, ()) == STRANGER
+    assert hash(STRANGER) == hash(Own())
+
+
+LIKINGS = ("head weight", "pace", "fall rate")
+
+
+def shifts(made: list[MadeCast]) -> dict[str, Shift]:
+    """The shifts of a log by what they are of."""
+    return {s.what: s for s in shifts_of(made, minutes_of(made), [run_of(c) for c in made], 400)}
+
+
+@pytest.mark.slow
+def test_ones_own_fish_shift_only_where_they_do() -> None:
+    rng, held, claims = random.Random(5), 0, 0
+    middle = 0.375
+    for _ in range(40):
+        heads = shifts(fished(rng, 200, middle * 0.7, HEADS))["head weight"]
+        held += heads.high < 1.05
+        same = shifts(fished(rng, 200, 0.42, HEADS))["head weight"]
+        claims += same.low > 1.15 or same.high < 0.85
+    assert held >= 30
+    assert claims <= 2
+
+
+def test_days_and_stops_that_differ_speak_for_no_liking() -> None:
+    """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
+    good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
+    bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
+    found = shifts([*good, *bad])
+    assert not any(found[what].told for what in LIKINGS if what in found)
+
+
+@pytest.mark.slow
+def test_fish_that_do_not_mind_want_no_shift() -> None:
+    """Bites regardless of the head, whatever heads were thrown: no other weight is said to be wanted."""
+    rng, told = random.Random(8), 0
+    for _ in range(30):
+        made = [
+            cast(k, "fish" if rng.random() < 0.3 else "nothing", head_oz=rng.choice(HEADS))
+            for k in range(150)
+        ]
+        told += any(s.told for what, s in shifts(made).items() if what in LIKINGS)
+    assert told <= 1
+
+
+def test_fish_that_like_a_slower_pace_say_so() -> None:
+    """Bites at slow paces alone, with heads by turns: the pace's shift is under 1, the head's is not told."""
+    rng = random.Random(3)
+    plain = cast(0)
+    water = water_of_cast(plain)
+    assert water is not None
+    middle = math.sqrt(math.prod(mood_paces(setting_at(water))))
+    made = []
+    for k in range(240):
+        pace = rng.choice((0.6, 0.8, 1.0, 1.25)) * middle
+        likes = math.exp(-0.5 * (math.log(pace / middle / 0.65) / 0.3) ** 2)
+        bit = "fish" if rng.random() < 0.4 * likes else "nothing"
+        made.append(cast(k, bit, head_oz=rng.choice(HEADS), pace_ft_s=pace))
+    found = shifts(made)
+    assert found["pace"].high < 0.95
+    assert found["pace"].told
+    assert not found["head weight"].told
+    assert "fall rate" not in found  # nothing of it was worked on the floor
+
+
+def test_few_bites_teach_nothing() -> None:
+    made = [cast(k, "fish" if k < 4 else "nothing") for k in range(80)]
+    assert shifts(made) == {}
+
+
+def test_a_posterior_is_told_by_its_trait() -> None:
+    """Factors as their logs, steps and shares as they are; told only where the other sign is unlikely."""
+    grid = np.linspace(-1.0, 1.0, 41)
+    slower = _likely(grid, -0.5 * ((grid + 0.3) / 0.08) ** 2)
+    found = _shift(TRAIT["pace"], slower, 90)
+    assert (found.unit, found.table, found.casts) == ("factor", 1.0, 90)
+    assert found.value == pytest.approx(math.exp(-0.3), rel=1e-3)
+    assert found.low < found.value < found.high < 1.0
+    assert found.told
+    unsure = _shift(TRAIT["mood in cold water"], _likely(grid, -0.5 * ((grid - 0.3) / 0.3) ** 2), 90)
+    assert (unsure.unit, unsure.table, unsure.told) == ("steps", 0.0, False)
+    assert slower.below(0.0) > 1.0 - DOUBT
+    empty = _shift(TRAIT["empty stops"], Likely(np.array([0.1, 0.2, 0.3]), np.array([0.2, 0.6, 0.2])), 9)
+    assert (empty.value, empty.table, empty.told) == (pytest.approx(0.2), tabled("empty stops"), True)
+
+
+def test_visits_are_the_stops_of_days(cat: Catalog) -> None:
+    """Casts of a stop on a day are one visit; the same cast again is less fresh by the lane."""
+    made = [cast(k) for k in range(20)] + [cast(5000 + k, "fish", stop="Point") for k in range(3)]
+    found, spoke = visits_of(made, [run_of(c) for c in made])
+    assert [len(v.bites) for v in found] == [20, 3]
+    assert [v.bites.sum() for v in found] == [0.0, 3.0]
+    assert found[0].before.tolist() == sorted(found[0].before.tolist())
+    assert found[0].before[-1] >= 2.0
+    assert (spoke["bites"], spoke["cold"] + spoke["warm"]) == (23, 23)
+    assert np.all(found[0].expected > 0.0)
+    assert visits_of(made, [None] * len(made)) == ([], dict.fromkeys(spoke, 0))
+    assert tabled("empty stops") == cat.search.place.absent
+    assert (tabled("pace"), tabled("mood in cold water")) == (1.0, 0.0)
+
+
+@pytest.mark.slow
+def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
+    rng, right, wrong = random.Random(3), 0, 0
+    for _ in range(20):
+        made = fished(rng, 150, 0.22, HEADS)
+        told = {(t.topic, t.school): t for t in trials_of(made, minutes_of(made))}
+        right += told["weight-lean", "lighter"].ratio > 0.0
+        wrong += told["weight-lean", "heavier"].words == "strongly for it"
+    assert right >= 16
+    assert wrong <= 1
+
+
+def test_who_always_does_the_same_is_told_too_little() -> None:
+    made = fished(random.Random(4), 400, 0.3, (0.375,))
+    assert all(t.words == "too few" for t in trials_of(made, minutes_of(made)))
+    assert trials_of([cast(0)], [1.0]) == [] or all(t.words == "too few" for t in trials_of([cast(0)], [1.0]))
+
+
+def test_days_and_stops_that_differ_speak_for_no_school() -> None:
+    """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
+    good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
+    bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
+    found = trials_of([*good, *bad], minutes_of([*good, *bad]))
+    assert all(t.words == "too few" for t in found)
+
+
+def test_a_bayes_factor_in_words() -> None:
+    """Three to one leans, twenty to one is strong, and under five bites nothing is."""
+    assert [_words(r, 9) for r in (1.0, 1.2, -1.2, 3.1, -3.1)] == [
+        "too few",
+        "leans for it",
+        "leans against it",
+        "strongly for it",
+        "strongly against it",
+    ]
+    assert _words(9.0, 4) == "too few"
+
+
+def test_how_a_school_likes_what_was_thrown(cat: Catalog) -> None:
+    """By its weight and its trailer: one that never ties a paddle-tail behind a blade likes it less."""
+    made = [cast(0, family="bladed-jig", head_oz=0.375, trailer=tail) for tail in ("paddle-tail", "craw")]
+    water = Scenario(GRASS, families=("bladed-jig",))
+    none = np.zeros(2)
+    held = Held((water, water), tuple(made), minutes=none, bites=none, groups=np.zeros(2, dtype=np.intp))
+    fine, never = (_liked(held, "bladed-paddle", school) for school in ("fine", "never"))
+    tail = cat.topics["bladed-paddle"].schools["never"].effect.trailers["bladed-jig"]["paddle-tail"]
+    assert never[0] - fine[0] == pytest.approx(np.log(max(0.05, tail)), abs=1e-6)
+    assert never[1] == pytest.approx(fine[1])
+
+
+SWIM, PUNCH = Piece("head", "swim-jig", 0.375, 3), Piece("head", "punch-rig", 1.25, 1)
+
+
+CRAW, CHUNK = Piece("trailer", "craw", 4.0, 1), Piece("trailer", "chunk", 3.0, 6)
+
+
+MATTED = {
+    **WATER,
+    "water_temp_f": 80,
+    "cover": {"kind": "matted-grass", "thickness_in": 4},
+    "season": "summer",
+}
+
+
+def test_a_year_counted_by_hand() -> None:
+    made = [
+        cast(0, "fish", fish={"length_in": 15.5}),
+        cast(1, "bump"),
+        cast(2, "hung"),
+        cast(3, "hung"),
+        cast(60 * 24 * 40, "fish", stop="Point", conditions={**WATER, "water_temp_f": 66}),
+        cast(60 * 24 * 40 + 1, "fish", stop="Point", trip=UNCOUNTED),
+    ]
+    year = year_of("2027", made, [SWIM, PUNCH, CRAW, CHUNK])
+    assert (year.days, year.casts, year.bites, year.fish, year.longest_in) == (2, 5, 4, 3, 15.5)
+    assert year.hours == pytest.approx(5 * 1.0 / 60.0)
+    assert [(m.number, m.days, m.casts, m.fish, m.warm_f) for m in year.months] == [
+        (4, 1, 4, 1, (58.0, 58.0)),
+        (5, 1, 1, 2, (58.0, 66.0)),
+    ]
+    assert [(p.name, p.days, p.casts, p.fish) for p in year.places] == [("Bay", 1, 4, 1), ("Point", 1, 1, 2)]
+    assert year.lost == (("3/8 oz swim jig", 2, pytest.approx(0.4)),)
+    assert [p.said for p in year.idle] == ["1 1/4 oz punch rig", "chunk 3 in"]
+    assert year.worn == ()
+
+
+def test_trailers_wear_out_by_their_casts_or_their_fish() -> None:
+    blanks = [cast(k) for k in range(299)]
+    (worn,) = year_of("2027", blanks, [CRAW, CHUNK]).worn
+    assert (worn.piece, worn.used) == (CRAW, pytest.approx(299 / 150))
+    fish = [cast(k, "fish") for k in range(12)]
+    (worn,) = year_of("2027", fish, [CRAW]).worn
+    assert worn.used == pytest.approx(12 / 5)
+    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 9)]).worn == ()
+    # Twelve fish are 2.4 trailers: of three that is not all, of two it is.
+    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 3)]).worn == ()
+    assert len(year_of("2027", fish, [Piece("trailer", "craw", 4.0, 2)]).worn) == 1
+    assert year_of("2027", fish, [Piece("trailer", "craw", 3.0, 1)]).worn == ()
+
+
+def test_prey_is_what_notes_name_before_what_the_water_was_set_to() -> None:
+    bluegill = {**WATER, "forage": "bluegill"}
+    assert prey_of([cast(0), cast(1, conditions=bluegill)]) == (("bluegill",), False)
+    noted = [
+        cast(0, conditions=bluegill, note="Shad flicking on top"),
+        cast(1, note="spat up a crawdad"),
+        cast(2, stop="Point", note="shad again"),
+        cast(3, note="screws loose on the baitcaster"),
+    ]
+    assert prey_of(noted) == (("baitfish", "crawfish"), True)
+    assert prey_of([]) == ((), False)
+    assert set(PREY) == set(BY_FIELD["forage"].all_words)
+
+
+def test_what_the_waters_wanted_and_the_box_answers_less_well() -> None:
+    made = [*(cast(k, conditions=MATTED, stop="Mats") for k in range(9)), cast(20, conditions={"light": 3})]
+    head, tail = OwnedHead("underspin", 0.25), OwnedTrailer("pin-tail", 4.0)
+    (missed,) = missed_of(made, Own(tackle=tackle_of([head], [tail])))
+    assert (missed.stops, missed.casts) == (("Mats",), 9)
+    assert "underspin" in missed.instead
+    assert "underspin" not in missed.rig
+    assert missed.stands < 100 * NEARLY
+    assert missed_of(made, STRANGER) == []
+
+
+def test_a_rig_that_two_waters_wanted_is_named_once() -> None:
+    near = {**MATTED, "wind_mph": 6}
+    made = [
+        *(cast(k, conditions=MATTED, stop="Mats") for k in range(4)),
+        *(cast(30 + k, conditions=near, stop="Pocket") for k in range(3)),
+    ]
+    own = Own(tackle=tackle_of([OwnedHead("underspin", 0.25)], [OwnedTrailer("pin-tail", 4.0)]))
+    (missed,) = missed_of(made, own)
+    assert (missed.stops, missed.casts) == (("Mats", "Pocket"), 7)

@@ -1,26 +1,56 @@
-"""A day planned: which rigs go on which rods, how stops are served, doors, refusals, the cards."""
+"""A water sized and a day planned: which rigs go on which rods, work beside the requests."""
 
 from __future__ import annotations
 
 import copy
+import itertools
 import json
+import random
+import time
+from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
+from threading import Event
 from typing import Any
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
+from heathdrop import catalog as catalogue
+from heathdrop.advice.call import CALLED
+from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_of
+from heathdrop.answers.day_table import _with_changes as with_changes
+from heathdrop.answers.jobs import Job, Jobs, Tell
+from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.plan import CASTS, plan_day
-from heathdrop.answers.stop import Rod
+from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_of
+from heathdrop.answers.water import (
+    at_setting,
+    call_of,
+    family_called,
+    placed,
+    rate_rigs,
+    size_water,
+    sizing_of,
+    with_rig,
+)
 from heathdrop.api.planning import plan_answer
+from heathdrop.catalog import Catalog
 from heathdrop.cli import app
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.plan import planned, the_stops
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig_name import name_of
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.search.choose import choose, worth
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.units import feet
+from tests.waters import BAIT, GRASS
 
 
 @pytest.fixture(scope="module")
@@ -173,3 +203,232 @@ def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp
     assert "Sunken lane at first light" in paper.read_text()
     file.write_text("{")
     assert CliRunner().invoke(app, ["plan", str(file)]).exit_code == 2
+
+
+ROD, OTHER = Rod("A", Line(), Reel()), Rod("B", Line(material="braid", test_lb=50.0), Reel())
+
+
+UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
+
+
+def made(cat: Catalog, values: list[list[float]], columns: tuple[slice, ...], shares: list[float]) -> Table:
+    """Two swim jigs that share a head, one of another weight, the first again on another rod."""
+    rigs = [("craw", 0.375, ROD), ("paddle-tail", 0.375, ROD), ("craw", 0.5, ROD), ("craw", 0.375, OTHER)]
+    rows = []
+    for tail, oz, rod in rigs:
+        rig = rig_by_name(cat, "swim-jig", oz, tail)
+        rows.append(Candidate(name_of(rig).text(), rig, rod, int(rod is OTHER)))
+    return Table(tuple(rows), np.array(values), columns, np.array(shares), {})
+
+
+def test_a_change_costs_its_minutes_of_the_stop_and_that_it_is_put_off(cat: Catalog) -> None:
+    """Worked by hand: a trailer takes 1 minute and .02, a knot 3 and .08; half an hour's stop."""
+    table = made(cat, [[0.2], [0.6], [0.9], [0.1]], (slice(0, 1),), [1.0])
+    found = with_changes(table, [Stop("", Scenario(GRASS), minutes=30.0)])
+    assert found.becomes(0, 0) == ("retie", 2)
+    assert found.values[0, 0] == pytest.approx(0.9 * 0.9 - 0.08)
+    assert found.becomes(2, 0) == ("none", 2)
+    assert found.becomes(3, 0) == ("none", 3)  # on another rod nothing is tied on that is better
+    short = with_changes(table, [Stop("", Scenario(GRASS), minutes=4.0)])
+    assert short.becomes(0, 0) == ("trailer", 1)
+    assert short.values[0, 0] == pytest.approx(0.6 * 0.75 - 0.02)
+    assert short.becomes(1, 0) == ("none", 1)
+
+
+def test_rods_together_serve_each_part_with_the_best_of_them(cat: Catalog) -> None:
+    table = made(cat, [[0.9, 0.1], [0.2, 0.8], [0.5, 0.5], [0.0, 0.0]], (slice(0, 2),), [0.5, 0.5])
+    assert table.at(0) == pytest.approx([0.5, 0.5, 0.5, 0.0])
+    assert table.together([0], 0) == pytest.approx(0.5)
+    assert table.together([0, 1], 0) == pytest.approx(0.85)
+    assert table.together([0, 2], 0) == pytest.approx(0.7)
+    assert table.over(np.array([0.4])).sum(axis=1) == pytest.approx(0.4 * table.at(0))
+
+
+def test_two_rods_are_chosen_for_what_they_serve_together(cat: Catalog) -> None:
+    """One rod: the rig that does a bit of all. Two: a rig for the fish up in the water and one for the floor,
+    though each alone is worth less than the first."""
+    values = [[0.9, 0.0], [0.0, 0.9], [0.6, 0.6], [0.0, 0.0]]
+    over = made(cat, values, (slice(0, 2),), [0.5, 0.5]).over(np.array([1.0]))
+    assert choose(over, range(4), 1) == [2]
+    assert sorted(choose(over, range(4), 2)) == [0, 1]
+
+
+@pytest.mark.parametrize("seed", range(20))
+def test_stops_in_parts_are_chosen_for_within_a_hundredth_of_the_best(cat: Catalog, seed: int) -> None:
+    """Against every choice of three from a pool of fourteen, stops of one part and of three."""
+    rng = np.random.default_rng(seed)
+    columns, shares = (slice(0, 1), slice(1, 4), slice(4, 7)), np.array([1.0, *[1 / 3] * 6])
+    rows = made(cat, [[0.0]] * 4, (slice(0, 1),), [1.0]).candidates
+    table = Table(tuple(random.Random(seed).choices(rows, k=14)), rng.random((14, 7)), columns, shares, {})
+    over = table.over(np.array([0.5, 0.3, 0.2]))
+    best = max(worth(over, rows) for rows in itertools.combinations(range(14), 3))
+    assert worth(over, choose(over, range(14), 3)) >= 0.99 * best
+
+
+@pytest.mark.slow
+def test_a_stop_of_unknown_depth_asks_for_rigs_of_its_parts_too() -> None:
+    """Its columns are its thirds, each value the rating of that third, and candidates come from each."""
+    stop = Stop("", UNKNOWN)
+    table = table_of([Stop("", Scenario(GRASS)), stop], 3, STRANGER, lambda _s, _w: None)
+    assert table.columns == (slice(0, 1), slice(1, 4))
+    assert table.shares[1:] == pytest.approx(shares_of(UNKNOWN))
+    rows = [k for k in range(len(table.candidates)) if (k, 1) not in table.changed][::5]
+    assert rows
+    table = rated_closely(table, rows, [Stop("", Scenario(GRASS)), stop], STRANGER)
+    for k in rows:
+        one = table.candidates[k]
+        assert table.values[k, 1:] == pytest.approx(worths_of(stop, [one.rig], one.rod, STRANGER)[0])
+    alone = table_of([Stop("", replace(UNKNOWN, conditions=BAIT))], 3, STRANGER, lambda _s, _w: None)
+    assert {c.rig.family.id for c in table.candidates} >= {c.rig.family.id for c in alone.candidates[:1]}
+    assert len(parts_of(UNKNOWN)) == 3
+    assert catalogue.load().search.plan.well < 1.0
+
+
+def over(job: Job[int]) -> Job[int]:
+    """The job once it is done, or has had five seconds."""
+    for _ in range(500):
+        if job.done:
+            break
+        time.sleep(0.01)
+    return job
+
+
+def test_asked_twice_it_is_worked_once() -> None:
+    jobs, worked = Jobs[int](), []
+
+    def work(tell: Tell) -> int:
+        worked.append(1)
+        tell(0.5, "half way")
+        return 7
+
+    first = over(jobs.asked("a", work))
+    assert (first.answer, first.share, first.doing) == (7, 0.5, "half way")
+    assert jobs.asked("a", work) is first
+    assert worked == [1]
+
+
+def test_a_refusal_is_said_and_a_fault_is_logged_and_tried_again(caplog: pytest.LogCaptureFixture) -> None:
+    jobs = Jobs[int]()
+
+    def refuse(_: Tell) -> int:
+        raise BadInput("rods", 0, "from 1 to 12")
+
+    def fail(_: Tell) -> int:
+        raise RuntimeError("secret")
+
+    assert over(jobs.asked("a", refuse)).refusal == "rods was 0; it must be from 1 to 12."
+    failed = over(jobs.asked("b", fail))
+    assert failed.refusal == "This plan could not be worked out; the log says why. Ask again."
+    assert "RuntimeError: secret" in caplog.text
+    assert over(jobs.asked("b", lambda _: 3)).answer == 3
+
+
+def waits(go: Event, then: Callable[[], int]) -> Callable[[Tell], int]:
+    def work(tell: Tell) -> int:
+        go.wait(5)
+        tell(0.9, "nearly")
+        return then()
+
+    return work
+
+
+@pytest.mark.parametrize("again", [False, True])
+def test_called_off_it_stops_at_its_next_step(again: bool) -> None:
+    jobs, go = Jobs[int](), Event()
+    job = jobs.asked("a", waits(go, lambda: 1))
+    jobs.call_off("a")
+    jobs.call_off("nothing")
+    go.set()
+    assert over(job).called_off
+    assert job.answer is None
+    if again:
+        assert over(jobs.asked("a", lambda _: 2)).answer == 2
+
+
+def test_the_oldest_make_room() -> None:
+    jobs, go = Jobs[int](most=2), Event()
+    some = [jobs.asked(k, waits(go, lambda: 1)) for k in "abc"]
+    assert [job.called_off for job in some] == [True, False, False]
+    go.set()
+    assert [over(job).answer for job in some[1:]] == [1, 1]
+
+
+NAMED = Scenario(GRASS, families=("swim-jig", "bladed-jig"))
+
+
+BOX = tackle_of([OwnedHead("swim-jig", 0.5)], [OwnedTrailer("craw", 4.0)])
+
+
+def test_named_families_go_by_fit_whatever_family_it_is() -> None:
+    rows = size_water(NAMED, limit=12).rows
+    scores = [round(r.rated.fits.score, 3) for r in rows]
+    assert len(rows) == 12
+    assert scores == sorted(scores, reverse=True)
+    assert {r.rated.rig.family.id for r in rows} == {"swim-jig", "bladed-jig"}
+    for row in rows:
+        assert row.sizing.scenario.families == (row.rated.rig.family.id,)
+        assert row.band.mean_low_m <= row.rated.tuned.mean_m <= row.band.mean_high_m
+
+
+@pytest.mark.parametrize(("limit", "each"), [(1, 1), (4, 1), (8, 2), (20, 5)])
+def test_called_families_are_all_seen(limit: int, each: int) -> None:
+    water = replace(NAMED, families=())
+    rows = size_water(water, limit=limit).rows
+    families = [r.rated.rig.family.id for r in rows]
+    assert len(rows) == min(limit, each * CALLED)
+    assert families[0] == family_called(water)
+    assert all(families.count(f) <= each for f in families)
+    if limit >= CALLED:
+        assert len(set(families)) == CALLED
+
+
+def test_from_a_box_alone_only_what_it_holds() -> None:
+    own = Own(tackle=BOX)
+    rows = size_water(replace(NAMED, box="mine"), own).rows
+    assert [r.rated.rig.family.id for r in rows] == ["swim-jig"]
+    assert call_of(replace(NAMED, families=(), box="mine"), own).family == "swim-jig"
+    for empty in (STRANGER, Own(tackle=tackle_of([OwnedHead("swim-jig", 0.5)], []))):
+        with pytest.raises(BadInput, match="standard or both until your box holds a head and a trailer"):
+            call_of(replace(NAMED, families=(), box="mine"), empty)
+
+
+def test_fish_known_to_a_range_are_placed_within_it_to_the_half_foot() -> None:
+    assert placed(NAMED) is NAMED
+    spread = replace(NAMED, conditions=replace(BAIT, fish_span_ft=(4.2, 4.3), cover=GRASS.cover))
+    at = placed(replace(spread, conditions=replace(spread.conditions, cover=BAIT.cover))).conditions
+    assert 4.2 <= at.fish_depth_ft <= 4.3
+    wide = placed(replace(NAMED, conditions=replace(BAIT, fish_span_ft=(2.0, 28.0)))).conditions
+    assert wide.fish_depth_ft * 2 == int(wide.fish_depth_ft * 2)
+    assert 2.0 <= wide.fish_depth_ft <= 28.0
+    with pytest.raises(BadInput):
+        placed(replace(NAMED, conditions=replace(BAIT, fish_span_ft=(2.0, 99.0))))
+
+
+def test_a_rig_that_was_not_on_the_board_is_rated_like_the_others(cat: Catalog) -> None:
+    sizing = sizing_of(replace(NAMED, families=("swim-jig",)))
+    known = sizing.rigs[3]
+    assert with_rig(sizing, known.name) == (sizing, known)
+    own = RigName.parse("swim-jig:0.4:craw:head_g=12")
+    whole, found = with_rig(sizing, own)
+    assert found.name == own
+    assert whole.rigs == (*sizing.rigs, found)
+    with pytest.raises(BadInput):
+        with_rig(sizing, RigName.parse("swim-jig:0.4:toad"))
+    both = rate_rigs(
+        sizing, [rig_by_name(cat, f, 0.5, "craw") for f in ("bladed-jig", "swim-jig", "bladed-jig")]
+    )
+    scores = [r.fits.score for r in both]
+    assert len(both) == 3
+    assert scores == sorted(scores, reverse=True)
+
+
+def test_a_count_and_a_pace_of_ones_own() -> None:
+    sizing = sizing_of(replace(NAMED, families=("swim-jig",)))
+    best = sizing.rigs[0]
+    mine = at_setting(sizing, best, 4.0, 2.0)
+    assert (mine.countdown_s, feet(mine.tuned.pace_m_s)) == (4.0, pytest.approx(2.0))
+    assert mine.tuned.mean_m > best.tuned.mean_m
+    same = at_setting(sizing, best, None, None)
+    assert same.countdown_s == pytest.approx(best.countdown_s)
+    # At a setting of one's own it is reeled steadily; the best is twitched.
+    assert same.fits.score == pytest.approx(best.fits.score, abs=0.03)

@@ -1,19 +1,34 @@
-"""The body of a simulated cast: what becomes of each field, and the sentence for each that cannot be."""
+"""The published schema: what it allows, what it does not, and that every answer is one it names."""
 
 from __future__ import annotations
 
 import copy
+import inspect
+from pathlib import Path
 from typing import Any
 
 import pytest
+import schemathesis
+from fastapi.testclient import TestClient
+from hypothesis import Phase, given, settings
+from pydantic import BaseModel
+from schemathesis.specs.openapi import checks
 
+from heathdrop.api import responses
+from heathdrop.api.routes import router
 from heathdrop.api.schemas import SimulateRequest
+from heathdrop.web.app import create_app
 from tests.golden_file import holds_to
 from tests.said import said_of
 from tests.test_doors import CASE
+from tests.web.deck.test_page import begun, cast_of
 
 RIG = {"family": "swim-jig", "head_oz": 0.5, "trailer": "craw"}
+
+
 NAMED_LINE = {"material": "braid", "test_lb": 30}
+
+
 LEADER = {"material": "fluorocarbon", "test_lb": 12, "length_ft": 8}
 
 
@@ -140,3 +155,155 @@ def test_every_refusal() -> None:
         "extra": {**CASE, "boat": 1},
     }
     holds_to("api.schemas", {name: said_of(lambda b=body: records(b)) for name, body in bodies.items()})
+
+
+HOST = {"host": "127.0.0.1"}
+
+
+#: A plan takes seconds: it has tests of its own.
+OPERATIONS = (
+    "POST /api/v1/simulate",
+    "POST /api/v1/changes",
+    "POST /api/v1/read",
+    "POST /api/v1/size",
+    "POST /api/v1/search",
+    "POST /api/v1/casts",
+    "PUT /api/v1/casts/{id_}",
+    "DELETE /api/v1/casts/{id_}",
+    "GET /api/v1/next",
+    "GET /api/v1/lessons",
+    "GET /api/v1/drill",
+    "POST /api/v1/drill/answer",
+    "GET /api/v1/feed",
+    "GET /api/v1/schools",
+    "GET /api/v1/schema/{name}",
+)
+
+
+CHECKED = (
+    checks.status_code_conformance,
+    checks.content_type_conformance,
+    checks.response_schema_conformance,
+)
+
+
+@pytest.fixture(scope="module")
+def published(tmp_path_factory: pytest.TempPathFactory) -> dict[str, Any]:
+    """Every operation of the schema by its name."""
+    app = create_app(Path(tmp_path_factory.mktemp("schema")) / "d.sqlite", demo=True)
+    schema = schemathesis.openapi.from_asgi("/api/v1/openapi.json", app, headers=HOST)
+    found = (result.ok() for result in schema.get_all_operations())
+    return {f"{one.method.upper()} {one.path}": one for one in found}
+
+
+def test_every_operation_is_asked(published: dict[str, Any]) -> None:
+    assert set(OPERATIONS) == set(published) - {"POST /api/v1/plan"}
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize("name", OPERATIONS)
+def test_every_answer_is_one_that_the_schema_names(published: dict[str, Any], name: str) -> None:
+    """Twelve requests that the schema allows and what comes back: a status, a type and a body it names."""
+    statuses = []
+
+    @settings(max_examples=12, deadline=None, phases=[Phase.generate])
+    @given(case=published[name].as_strategy())
+    def ask(case: Any) -> None:
+        answer = case.call(headers=HOST)
+        statuses.append(answer.status_code)
+        case.validate_response(answer, checks=list(CHECKED))
+
+    ask()
+    assert statuses
+    assert max(statuses) < 500
+
+
+#: Fields without a unit because they have none, or are words.
+PLAIN = {"value", "low", "high", "mean", "top", "phase", "score", "equals", "in_band", "falling", "felt"}
+
+
+def test_numbers_carry_their_units() -> None:
+    models = [m for _, m in inspect.getmembers(responses, inspect.isclass) if issubclass(m, BaseModel)]
+    assert len(models) >= 8
+    for model in models:
+        for name, field in model.model_fields.items():
+            if field.annotation in (float, float | None) and name not in PLAIN:
+                shares = model in (responses.CoverAnswer, responses.FitsAnswer, responses.PerHour)
+                assert shares or name.rsplit("_", 1)[-1] in ("s", "ft", "n", "oz", "in"), (model, name)
+
+
+@pytest.mark.slow
+def test_every_answer_is_described(client: TestClient) -> None:
+    found = client.get("/api/v1/openapi.json").json()
+    assert len(found["paths"]) >= 8
+    for path, ways in found["paths"].items():
+        for way, told in ways.items():
+            schema = told["responses"]["200"]["content"]["application/json"]["schema"]
+            assert "$ref" in schema or path.endswith("/schema/{name}"), (way, path)
+    for name, schema in found["components"]["schemas"].items():
+        assert schema.get("properties") or schema.get("type") != "object", name
+
+
+ROUTES = {
+    ("POST", "/api/v1/simulate"),
+    ("POST", "/api/v1/changes"),
+    ("POST", "/api/v1/read"),
+    ("POST", "/api/v1/size"),
+    ("POST", "/api/v1/search"),
+    ("POST", "/api/v1/plan"),
+    ("POST", "/api/v1/casts"),
+    ("PUT", "/api/v1/casts/{id_}"),
+    ("DELETE", "/api/v1/casts/{id_}"),
+    ("GET", "/api/v1/next"),
+    ("GET", "/api/v1/feed"),
+    ("GET", "/api/v1/lessons"),
+    ("GET", "/api/v1/drill"),
+    ("POST", "/api/v1/drill/answer"),
+    ("GET", "/api/v1/schools"),
+    ("GET", "/api/v1/schema/{name}"),
+}
+
+
+def test_the_doors_are_those() -> None:
+    assert {(way, r.path) for r in router.routes for way in r.methods} == ROUTES  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize(("way", "path"), sorted(r for r in ROUTES if r[0] in ("POST", "PUT")))
+def test_a_body_that_is_none_is_refused_in_one_sentence(visitor: TestClient, way: str, path: str) -> None:
+    at = path.replace("{id_}", "5f0c6a52-0000-4000-8000-000000000001")
+    for body in (b"", b"{", b"3", b'"x"', b"{}"):
+        answer = visitor.request(way, at, content=body, headers={"content-type": "application/json"})
+        assert answer.status_code == 422, (path, body)
+        assert set(answer.json()) == {"detail", "field"}
+        assert answer.json()["detail"].endswith(".")
+
+
+@pytest.mark.parametrize(
+    ("at", "field"),
+    [
+        ("/api/v1/next", "stop"),
+        ("/api/v1/next?stop=x&limit=0", "limit"),
+        ("/api/v1/next?stop=x&limit=21", "limit"),
+        ("/api/v1/next?stop=x&units=cubits", "units"),
+        ("/api/v1/next?stop=" + "x" * 201, "stop"),
+        ("/api/v1/feed?units=cubits", "units"),
+        ("/api/v1/schema/secrets", "name"),
+    ],
+)
+def test_a_question_that_cannot_be(visitor: TestClient, at: str, field: str) -> None:
+    answer = visitor.get(at)
+    assert answer.status_code == 422
+    assert answer.json()["field"] == field
+
+
+@pytest.mark.slow
+def test_a_cast_goes_in_is_mended_and_taken_back(client: TestClient) -> None:
+    made = cast_of(begun(client), 3, "bump")
+    assert client.post("/api/v1/casts", json=made).json() == client.post("/api/v1/casts", json=[made]).json()
+    at = f"/api/v1/casts/{made['id']}"
+    assert client.put(at, json={**made, "outcome": "fish"}).status_code == 200
+    assert [client.delete(at).json()["was_there"] for _ in range(2)] == [True, False]
+    assert client.put("/api/v1/casts/nonsense", json=made).status_code == 422
+    assert client.get("/api/v1/casts").status_code == 405
+    assert client.get("/api/v1/schema/plans").json()["title"]
+    assert {t["id"] for t in client.get("/api/v1/schools").json()["topics"]} >= {"weight-lean", "mat-entry"}

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from pathlib import Path
+from typing import Any
 
 import pytest
 
 from heathdrop.catalog import Catalog, read_catalog
+from heathdrop.catalog.vocabulary import PARTS, BadCatalog, clauses, known
+from heathdrop.conditions.facts import FACTS
 from heathdrop.errors import BadInput
-from tests.catalog.slips import data
+from tests.catalog.slips import data, refused
 
 
 def test_the_shipped_files_read_the_same_from_anywhere(cat: Catalog, tmp_path: Path) -> None:
@@ -24,3 +28,227 @@ def test_pick_names_the_field_and_the_choices(cat: Catalog) -> None:
 
 def test_every_number_of_the_judgement_has_an_origin(cat: Catalog) -> None:
     assert set(cat.provenance["judgement"]) == set(vars(cat.judgement))
+
+
+FAULTS = [
+    ("cover", "hydrilla = { base_oz", "hydrila = { base_oz",
+     "cover.toml, mats.textures.hydrilla: there is no such name"),
+    ("cover", "laydown = 1.0", "laydowns = 1.0", "cover.toml, wood.kinds.laydown: there is no such name"),
+    ("cover", "rises = { laydown = 1.0, brush", "rises = { laydown = 1.0, bush",
+     "cover.toml, wood.rises.brush: there is no such name"),
+    ("cover", "pads = 0.45, reeds = 1.1", "pads = 0.45",
+     "cover.toml, stems.share.reeds: there is no such name"),
+    ("cover", "two_tails = { pads", "two_tails = { docks",
+     "cover.toml, stems.two_tails.docks: there is no such name"),
+    ("tackle", "micro-jig = 4\n", "", "tackle.toml, hook_lb.micro-jig: there is no such name"),
+    ("tackle", "docks = { moderate = 1.2 }", "", "tackle.toml, cover.docks: there is no such name"),
+    ("usual", "swim-jig = { by", "swimjig = { by", "usual.toml, families.swim-jig: there is no such name"),
+    ("fitted", "[points]", "[points]\nno-rule = { swim-jig = 0.1 }",
+     "fitted.toml, points.no-rule: there is no such name"),
+    ("judgement", "weights = { depth", "weights = { deepness",
+     "judgement.toml, fit.weights.deepness: there is no such name"),
+    ("families", 'usual_trailer = "paddle-tail"', 'usual_trailer = "paddletail"',
+     "families.toml, families.swim-jig.usual_trailer.paddletail: there is no such name"),
+    ("trailers", "appendages = 0", "appendages = \"none\"", "trailers.toml, trailers.none.appendages: "),
+    ("trailers", "glide = 0.0\n", "", "trailers.toml, trailers.none.glide: it is missing"),
+    ("plastics", 'material = "salted"', 'material = "salty"',
+     "plastics.toml, plastic.salted.material.salty: there is no such name"),
+    ("model", 'origin = "practice"', 'origin = "hearsay"', "model.toml, provenance.count_error.origin: "),
+    ("rules", "when = { trailer = [\"craw\", \"chunk\"", "when = { trailler = [\"craw\", \"chunk\"",
+     "rules.toml, rules.claws-brake.when.trailler: no such fact"),
+    ("rules", 'season = ["pre-spawn", "spawn"]', 'season = ["pre-spawning", "spawn"]',
+     "rules.toml, rules.hang-in-place.when.season: no such word as 'pre-spawning'"),
+    ("rules", "favours = { swim-jig = 0.2 }", "favours = { swimjig = 0.2 }",
+     "rules.toml, rules.hang-in-place.favours.swimjig: there is no such name"),
+    ("rules", "trailers = { craw = 0.3", "trailers = { crow = 0.3",
+     "rules.toml, rules.hang-in-place.trailers.crow: there is no such name"),
+    ("rules", 'dress = { orientation = "vertical" }', 'dress = { orientation = "upright" }',
+     "rules.toml, rules.bluegill-on-edge.dress.orientation.upright: there is no such name"),
+    ("rules", 'finish = { colour = "black and blue" }', 'finish = { colr = "black and blue" }',
+     "rules.toml, rules.black-and-blue.finish.colr: there is no such name"),
+    ("rules", "when = { fish_depth_ft = [10, 60]", "when = { fish_depth_ft = [60, 10]",
+     "rules.toml, rules.blade-rises.when.fish_depth_ft: it must be two numbers, the lower first"),
+    ("rules", "when = { temp_f = [32, 55] }", "when = { temp_f = 32 }",
+     "rules.toml, rules.soft-in-the-cold.when.temp_f: it must be a list"),
+    ("rules", 'season = ["pre-spawn", "spawn"]', "test_lb = [4, 12]",
+     "rules.toml, rules.hang-in-place.when.test_lb: what it settles may not hang on the gear"),
+    ("schools", 'applies = { family = ["bladed-jig"] }', 'applies = { line = ["braid"] }',
+     "schools.toml, topics.bladed-ladder.applies.line: what it settles may not hang on the gear"),
+    ("rules", 'about = "fall"', 'abut = "fall"', "rules.toml, rules.claws-brake.about: it is missing"),
+    ("rules", "strength = 1", "strength = 1\nabut = 2",
+     "rules.toml, rules.claws-brake.abut: there is no such column"),
+    ("schools", "applies = { activity = [0, 1.4]", "applies = { activty = [0, 1.4]",
+     "schools.toml, topics.cold-water-weight.applies.activty: no such fact"),
+    ("schools", "effect = { ladder = { bladed-jig = [[4.5", "effect = { lader = { bladed-jig = [[4.5",
+     "schools.toml, topics.bladed-ladder.schools.two.effect.lader: there is no such column"),
+    ("schools", 'default = "step"', 'default = "stepp"',
+     "schools.toml, topics.bladed-ladder.default.stepp: there is no such name"),
+    ("schools", "{ dress = { orientation = \"flat\" } }", "{ dress = { orientation = \"flatt\" } }",
+     "schools.toml, topics.bladed-craw.schools.flat.effect.dress.orientation.flatt: there is no such name"),
+    ("search", "slices = 8", "slicess = 8", "search.toml, search.grid.slices: it is missing"),
+    ("search", "[minutes]", "[minute]", "search.toml, search.minutes: it is missing"),
+    ("search", "per_s = [0.003", 'per_s = ["often", 0.003', "search.toml, search.bite.per_s.0: "),
+    ("search", 'weight = 0.6', 'weight = 0.6\nwhen = { temprature = [32, 50] }',
+     "search.toml, start[0].when.temprature: no such fact"),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("file", "right", "wrong", "said"), FAULTS)
+def test_a_slip_is_refused(tmp_path: Path, file: str, right: str, wrong: str, said: str) -> None:
+    assert refused(tmp_path, file, right, wrong).startswith(said)
+
+
+def test_what_each_kind_of_cover_is_worth(cat: Catalog) -> None:
+    """Thicker grass has more stems, hyacinth takes the most lead, gravel wedges less than riprap."""
+    cover = cat.cover
+    stems = cover.grass.stems_per_ft2
+    assert stems["sparse"] < stems["moderate"] < stems["thick"]
+    base = {k: t.base_oz + 3.0 * t.per_in_oz for k, t in cover.mats.textures.items()}
+    assert max(base, key=base.__getitem__) == "hyacinth"
+    assert cover.mats.usual_texture in cover.mats.textures
+    assert cover.wood.usual in cover.wood.kinds
+    assert cover.rock.usual in cover.rock.kinds
+    assert cover.rock.kinds["gravel"] < cover.rock.kinds["riprap"]
+    assert max(cover.stems.two_tails.values()) < 1.0 < min(cover.stems.open_hook.values())
+    assert set(cover.stems.open_hook) == {"pads", "reeds"}  # what stands out of the water
+
+
+def test_bands_rise_with_the_mood(cat: Catalog) -> None:
+    """Livelier fish take a quicker fall, a quicker pace, more action; one row for each mood."""
+    rows = cat.targets
+    assert [t.activity for t in rows] == [0.0, 1.0, 2.0, 3.0, 4.0]
+    for slow, quick in zip(rows, rows[1:], strict=False):
+        assert slow.fall_ft_s[0] <= quick.fall_ft_s[0]
+        assert slow.pace_ft_s[0] < quick.pace_ft_s[0]
+        assert slow.pace_ft_s[1] < quick.pace_ft_s[1]
+        assert slow.action < quick.action
+    assert len(cat.mood.names) == 5
+    assert [f for f, _ in cat.mood.base] == sorted(f for f, _ in cat.mood.base)
+
+
+def test_usual_weights_are_bands_by_rising_depth(cat: Catalog) -> None:
+    for family, usual in cat.usual.items():
+        depths = [row[0] for row in usual.rows]
+        assert depths == sorted(set(depths)), family
+        assert all(0 < light < heavy for _, light, heavy in usual.rows), family
+        assert usual.by == ("target" if cat.families[family].work == "swim" else "bottom"), family
+
+
+def test_fitted_exponents_stand_in_the_fit(cat: Catalog) -> None:
+    assert {k: cat.judgement.fit.weights[k] for k in cat.fitted.weights} == cat.fitted.weights
+    assert set(cat.judgement.fit.weights) == set(PARTS)
+    for rule, more in cat.fitted.points.items():
+        assert set(more) <= set(cat.rules[rule].favours)
+
+
+def test_bare_is_bare(cat: Catalog) -> None:
+    assert [s.id for s in cat.skirts.values() if s.bare] == ["none"]
+    assert [t.id for t in cat.trailers.values() if t.bare] == ["none"]
+
+
+def test_lengths_weights_and_lines_rise(cat: Catalog) -> None:
+    """What is listed is in order, positive, and holds the listed length itself."""
+    for family in cat.families.values():
+        assert list(family.weights_oz) == sorted(set(family.weights_oz))
+        assert family.weights_oz[0] >= 1 / 32
+        assert family.weights_oz[-1] <= 4.0
+    for trailer in cat.trailers.values():
+        assert trailer.bare or trailer.length_in in trailer.lengths_in
+        assert list(trailer.lengths_in) == sorted(set(trailer.lengths_in))
+    for line in cat.lines.values():
+        tests, diameters = zip(*line.diameters_mm, strict=True)
+        assert list(tests) == sorted(set(tests))
+        assert list(diameters) == sorted(diameters)
+        assert line.usual_lb in tests
+
+
+def test_a_line_weighs_what_its_material_does(cat: Catalog) -> None:
+    """Published densities, kg/m³: fluorocarbon sinks, nylon hardly, polyethylene braid floats."""
+    assert {k: v.density_kg_m3 for k, v in cat.lines.items()} == {
+        "fluorocarbon": 1780.0,
+        "nylon": 1140.0,
+        "braid": 970.0,
+    }
+    assert {k: cat.materials[k].density_g_cm3 for k in ("lead", "tungsten")} == {
+        "lead": 11.0,
+        "tungsten": 17.5,
+    }
+
+
+def test_a_topic_has_two_sides_and_a_default_with_a_reason(cat: Catalog) -> None:
+    for topic in cat.topics.values():
+        assert len(topic.schools) >= 2, topic.id
+        assert topic.default in topic.schools
+        assert topic.because
+        assert all(s.says for s in topic.schools.values())
+    lighter, usual, heavier = cat.topics["weight-lean"].schools.values()
+    assert lighter.effect.lean < usual.effect.lean == 1.0 < heavier.effect.lean
+
+
+def test_a_rule_says_a_sentence_of_its_own(cat: Catalog) -> None:
+    said = [rule.says for rule in cat.rules.values()]
+    assert all(text.endswith(".") for text in said)
+    assert len(set(said)) == len(said)
+    assert {rule.strength for rule in cat.rules.values()} <= {1, 2, 3}
+
+
+def test_shares_and_chances(cat: Catalog) -> None:
+    """A rate for each mood, livelier fish bite sooner; the paces stand within their edges."""
+    numbers = cat.search
+    assert list(numbers.bite.per_s) == sorted(numbers.bite.per_s)
+    assert len(numbers.bite.per_s) == len(cat.targets) == 5
+    assert 0.0 < numbers.grid.opens_from < 1.0 < numbers.grid.sized_first
+    assert 0.2 <= numbers.grid.tail <= 1.0 / 3.0  # a strong hint and no wall
+    assert numbers.hunt.sized_for == numbers.hunt.again == 2
+    low, high = numbers.paces.edges_ft_s
+    slow, middle, quick = numbers.paces.usual_ft_s
+    assert slow < low < middle < high < quick
+
+
+IDS = {"families": ("swim-jig", "toad"), "trailers": ("craw",)}
+
+
+def test_a_range_at_the_facts_own_end_has_none() -> None:
+    fact = FACTS["temp_f"]
+    (clause,) = clauses("rules", "r.when", {"temp_f": [fact.low, 55]}, IDS)
+    assert (clause.fact, clause.low, clause.high, clause.edge) == ("temp_f", -math.inf, 55.0, fact.edge)
+    (clause,) = clauses("rules", "r.when", {"not_temp_f": [50, fact.high]}, IDS)
+    assert (clause.fact, clause.low, clause.high) == ("temp_f", 50.0, math.inf)
+    assert clause.turned
+    (clause,) = clauses("rules", "r.when", {"temp_f": [50, 55]}, IDS)
+    assert (clause.low, clause.high, clause.turned) == (50.0, 55.0, False)
+
+
+def test_words_are_those_of_the_fact_and_of_the_catalogue() -> None:
+    (clause,) = clauses("rules", "r.when", {"family": ["toad"]}, IDS)
+    assert clause.words == ("toad",)
+    (clause,) = clauses("rules", "r.when", {"season": ["winter", "fall"]}, IDS)
+    assert clause.words == ("winter", "fall")
+
+
+@pytest.mark.parametrize(
+    ("when", "said"),
+    [
+        ({"tide": ["high"]}, "x.toml, r.when.tide: no such fact; there are "),
+        ({"season": "winter"}, "x.toml, r.when.season: it must be a list"),
+        ({"season": []}, "x.toml, r.when.season: it must be a list"),
+        ({"season": ["wintry"]}, "x.toml, r.when.season: no such word as 'wintry'; there are winter"),
+        ({"temp_f": [60, 50]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
+        ({"temp_f": [50]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
+        ({"temp_f": ["cold", "warm"]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
+        (
+            {"not_family": ["craw"]},
+            "x.toml, r.when.not_family: no such word as 'craw'; there are swim-jig, toad",
+        ),
+    ],
+)
+def test_a_clause_that_cannot_be(when: dict[str, Any], said: str) -> None:
+    with pytest.raises(BadCatalog) as fault:
+        clauses("x", "r.when", when, IDS)
+    assert str(fault.value).startswith(said)
+
+
+def test_known_names_the_first_that_is_not() -> None:
+    known("x", "key", ["a", "b"], ["b", "a"])
+    with pytest.raises(BadCatalog, match=r"^x\.toml, key\.c: there is no such name; there are a, b$"):
+        known("x", "key", ["a", "c", "d"], ["a", "b"])

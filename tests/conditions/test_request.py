@@ -1,12 +1,26 @@
-"""The size request as people write it."""
+"""Bodies as people send them: sizes, casts, plans, trips, and the sentence for each that cannot be."""
 
 from __future__ import annotations
 
-import pytest
-from pydantic import ValidationError
+import json
+from dataclasses import replace
+from typing import Any, Literal
 
+import pytest
+from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
+
+from heathdrop.conditions.drilled import Drilled
+from heathdrop.conditions.made import MOST_CONDITIONS, OUTCOMES, MadeCast, MadeCasts
+from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.wanted import Wanted
+from heathdrop.conditions.scenario import Scenario, check
+from heathdrop.conditions.trip import TripBody
+from heathdrop.conditions.validation import MOST_BYTES, bad_input, field_path, read_json
+from heathdrop.conditions.wanted import JUDGED, Wanted
+from heathdrop.errors import BadInput
+from tests.said import said_of
+from tests.store.test_casts import made
+from tests.waters import GRASS
 
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}
 
@@ -54,3 +68,277 @@ def test_the_schema_knows_ranges_and_words() -> None:
     thick = parts["Cover"]["properties"]["thickness_in"]["anyOf"]
     assert thick[0]["maximum"] == 36
     assert thick[1] == {"type": "null"}
+
+
+class Inner(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+    mood: Literal["slow", "quick"] = "slow"
+    sure: bool = True
+
+
+class Body(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    depth: float = Field(default=1.0, ge=0, le=9)
+    over: float = Field(default=1.0, gt=0, lt=9)
+    count: int = 1
+    name: str = Field(default="x", min_length=1, max_length=4)
+    rows: list[int] = Field(default=[1], min_length=1, max_length=2)
+    inner: Inner = Inner()
+    needed: int = 1
+
+    @field_validator("name")
+    @classmethod
+    def _plain(cls, value: str) -> str:
+        if value == "bad":
+            raise ValueError("another one")
+        if value == "own":
+            raise BadInput("name", value, "someone else's")
+        return value
+
+
+@pytest.mark.parametrize(
+    ("body", "sentence"),
+    [
+        ({"depth": -1}, "depth was -1; it must be at least 0."),
+        ({"depth": 9.5}, "depth was 9.5; it must be at most 9."),
+        ({"over": 0}, "over was 0; it must be more than 0."),
+        ({"over": 9}, "over was 9; it must be less than 9."),
+        ({"depth": "deep"}, "depth was “deep”; it must be a number."),
+        ({"count": 1.5}, "count was 1.5; it must be a whole number."),
+        ({"count": None}, "count was not given; it must be a whole number."),
+        ({"name": 3}, "name was 3; it must be a text."),
+        ({"name": ""}, "name was empty; it must be at least 1 long."),
+        ({"name": "xxxxx"}, "name was “xxxxx”; it must be at most 4 long."),
+        ({"name": "bad"}, "name was “bad”; it must be another one."),
+        ({"name": "own"}, "name was “own”; it must be someone else's."),
+        ({"rows": []}, "rows was “0 long”; it must be at least 1 long."),
+        ({"rows": [1, 2, 3]}, "rows was “3 long”; it must be at most 2 long."),
+        ({"rows": 3}, "rows was 3; it must be a list."),
+        ({"rows": [1, "x"]}, "rows[1] was “x”; it must be a whole number."),
+        ({"inner": 3}, "inner was 3; it must be an object."),
+        ({"inner": {"mood": "odd"}}, "inner.mood was “odd”; it must be one of slow, quick."),
+        ({"inner": {"sure": "perhaps"}}, "inner.sure was “perhaps”; it must be true or false."),
+        ({"inner": {"tide": 1}}, "inner.tide was 1; it must be left out: there is no such field."),
+        ({"depth": {"a": 1}}, "depth was “an object”; it must be a number."),
+        ({"depth": [1]}, "depth was “a list”; it must be a number."),
+        ([1], "the request was “a list”; it must be an object."),
+    ],
+)
+def test_one_sentence(body: Any, sentence: str) -> None:
+    with pytest.raises(BadInput) as refusal:
+        read_json(Body, json.dumps(body).encode())
+    assert str(refusal.value) == sentence
+
+
+@pytest.mark.parametrize("raw", [b"", b"{", b"\xff\xfe", b"[" * 100_000])
+def test_what_is_no_json(raw: bytes) -> None:
+    with pytest.raises(BadInput, match=r"^the request was “not JSON”; it must be a JSON object\.$"):
+        read_json(Body, raw)
+
+
+def test_a_body_that_is_too_long() -> None:
+    assert read_json(Body, b"{" + b" " * (MOST_BYTES - 2) + b"}") == Body()
+    with pytest.raises(BadInput, match=f"{MOST_BYTES + 1} bytes long"):
+        read_json(Body, b"{" + b" " * (MOST_BYTES - 1) + b"}")
+
+
+def test_paths_leave_out_the_branches_of_unions() -> None:
+    assert field_path(("body", "program", 1, "speed_ft_s")) == "program[1].speed_ft_s"
+    assert field_path(("lure", "named", "head_oz")) == "lure.head_oz"
+    assert field_path(()) == "the request"
+    assert field_path(("rods", "each-rod", 0, "line")) == "rods[0].line"
+
+
+def test_a_missing_field_was_not_given() -> None:
+    class Needs(BaseModel):
+        needed: int
+
+    with pytest.raises(ValidationError) as error:
+        Needs.model_validate({})
+    assert str(bad_input(error.value.errors())) == "needed was not given; it must be given."
+
+
+ALL = Wanted((0.0, 9.0), (1.0, 1.0), 1.0, (0.5, 2.0))
+
+
+def test_what_is_set_is_named_and_lies_in_the_water() -> None:
+    assert JUDGED.yours == ()
+    assert Wanted(fall_ft_s=(1.0, 2.0), passes=0.0).yours == ("fall_ft_s", "passes")
+    check(Scenario(GRASS, wanted=ALL))
+
+
+@pytest.mark.parametrize(
+    ("field", "value"),
+    [
+        *(("depth_ft", band) for band in ((-0.1, 5.0), (4.0, 3.9), (4.0, 9.1))),
+        *(("fall_ft_s", band) for band in ((2.0, 1.9), (1.0, 20.1))),
+        *(("pace_ft_s", band) for band in ((2.0, 1.9), (1.0, 15.1))),
+        *(("passes", share) for share in (-0.01, 1.01)),
+    ],
+)
+def test_what_cannot_be_wanted_is_refused_by_its_name(field: str, value: object) -> None:
+    with pytest.raises(BadInput) as refusal:
+        check(Scenario(GRASS, wanted=replace(ALL, **{field: value})))
+    assert refusal.value.field == f"targets.{field}"
+
+
+@pytest.mark.parametrize(
+    ("more", "said"),
+    [
+        ({"time": "2027-09-25T06:00:00"}, "time was “2027-09-25T06:00:00”; it must be with its offset"),
+        ({"outcome": "ate"}, "outcome was “ate”; it must be one of nothing, bump, fish"),
+        ({"conditions": {"bottom_depth_ft": 10**400}}, "conditions was “too deep, or not finite”"),
+        ({"conditions": {"bottom_depth_ft": 2e9}}, "conditions was “too deep, or not finite”"),
+        ({"conditions": {"a": "x" * MOST_CONDITIONS}}, "conditions was “too long”; it must be at most 1500"),
+    ],
+)
+def test_what_is_refused(more: dict[str, object], said: str) -> None:
+    with pytest.raises((BadInput, ValidationError)) as refusal:
+        MadeCast.model_validate({**made(1), **more})
+    assert said in str(refusal.value)
+
+
+@pytest.mark.parametrize(
+    "more",
+    [
+        {"head_oz": 0.03},
+        {"head_oz": 4.1},
+        {"countdown_s": 121},
+        {"pace_ft_s": 15.1},
+        {"at_s": 601},
+        {"lat": 91},
+        {"fish": {"length_in": 61}},
+        {"note": "x" * 201},
+        {"boat": 1},
+    ],
+)
+def test_bounds(more: dict[str, object]) -> None:
+    with pytest.raises(ValidationError):
+        MadeCast.model_validate({**made(1), **more})
+
+
+def test_one_or_a_list() -> None:
+    assert len(MadeCasts.model_validate(made(1)).root) == 1
+    assert len(MadeCasts.model_validate([made(1), made(2)]).root) == 2
+    with pytest.raises(ValidationError):
+        MadeCasts.model_validate([])
+    assert len(OUTCOMES) == len(set(OUTCOMES)) == 17
+
+
+STOP: dict[str, Any] = {
+    "name": "Bay",
+    "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6},
+}
+
+
+def asked(**more: Any) -> Any:
+    return said_of(lambda: PlanRequest.model_validate({"stops": [STOP], **more}))
+
+
+def test_what_is_left_out_is_usual() -> None:
+    plan = PlanRequest.model_validate({"stops": [STOP]})
+    assert (plan.version, plan.date, plan.box, plan.rods, plan.schools) == (1, "", "standard", 5, {})
+    stop = plan.stops[0]
+    assert (stop.minutes, stop.importance, stop.cast_ft, stop.rod_tip_height_ft) == (60.0, 1.0, 80.0, 2.0)
+    assert plan.day() == ""
+    assert PlanRequest.model_validate({"date": "2027-04-03", "stops": [STOP]}).day() == "2027-04-03"
+
+
+@pytest.mark.parametrize(
+    "rods", [1, MOST_RODS, [{"name": "A"}], [{"name": "A", "inches_per_turn": 31}] * MOST_RODS]
+)
+def test_rods_that_can_be(rods: Any) -> None:
+    assert isinstance(asked(rods=rods), dict)
+
+
+@pytest.mark.parametrize(
+    ("more", "field"),
+    [
+        ({"rods": 0}, "rods"),
+        ({"rods": MOST_RODS + 1}, "rods"),
+        ({"rods": []}, "rods"),
+        ({"rods": [{"name": ""}]}, "rods"),
+        ({"rods": [{"name": "A"}] * (MOST_RODS + 1)}, "rods"),
+        ({"stops": []}, "stops"),
+        ({"stops": [STOP] * (MOST_STOPS + 1)}, "stops"),
+        ({"stops": [STOP | {"minutes": 4}]}, "stops.0.minutes"),
+        ({"stops": [STOP | {"minutes": 721}]}, "stops.0.minutes"),
+        ({"stops": [STOP | {"importance": 0}]}, "stops.0.importance"),
+        ({"stops": [STOP | {"importance": 11}]}, "stops.0.importance"),
+        ({"stops": [STOP | {"position": {"lat": 91, "lon": 0}}]}, "stops.0.position.lat"),
+        ({"stops": [STOP | {"position": {"lat": 0, "lon": -181}}]}, "stops.0.position.lon"),
+        ({"stops": [STOP | {"name": "a\u202eb"}]}, "stops.0.name"),
+        ({"stops": [STOP | {"note": "x" * 401}]}, "stops.0.note"),
+        ({"box": "attic"}, "box"),
+        ({"version": 2}, "version"),
+        ({"tide": 1}, "tide"),
+    ],
+)
+def test_what_cannot_be(more: dict[str, Any], field: str) -> None:
+    assert str(asked(**more)).startswith(f"invalid: {field}")
+
+
+@pytest.mark.parametrize("date", ["tomorrow", "2027-13-01", "2027-02-30"])
+def test_a_date_that_is_no_day(date: str) -> None:
+    plan = PlanRequest.model_validate({"date": date, "stops": [STOP]})
+    assert said_of(plan.day) == f"refused: date was “{date}”; it must be a day such as 2027-04-03."
+
+
+STOP_TRIP = {"name": "Bay", "conditions": {"water_temp_f": 58}}
+
+
+ROD = {
+    "name": "A",
+    "line": {"material": "nylon", "test_lb": 12},
+    "inches_per_turn": 29,
+    "rig": "swim-jig:0.5:craw",
+}
+
+
+BODY: dict[str, Any] = {"date": "2027-09-25", "stops": [STOP_TRIP], "rods": [ROD]}
+
+
+def test_a_stop_by_its_name() -> None:
+    body = TripBody.model_validate(BODY)
+    found = body.stop("Bay")
+    assert found is body.stops[0]
+    assert body.stop("Cove") is None
+    assert (body.box, body.ended, body.version, found.cast_ft) == ("standard", False, 1, 80.0)
+
+
+@pytest.mark.parametrize(
+    "more",
+    [
+        {"stops": []},
+        {"stops": [{**STOP_TRIP, "name": ""}]},
+        {"stops": [{**STOP_TRIP, "by": {"wind_mph": "a guess"}}]},
+        {"rods": [{**ROD, "rig": "jig"}]},
+        {"box": "theirs"},
+        {"date": "soon"},
+        {"version": 2},
+        {"boat": 1},
+    ],
+)
+def test_what_it_may_not_be(more: dict[str, Any]) -> None:
+    with pytest.raises(ValidationError):
+        TripBody.model_validate({**BODY, **more})
+
+
+ROW = {
+    "id": "8d0b2b52-31f3-4c0e-8a8e-0d7f3f9f1a01",
+    "question": "eye.nylon.3",
+    "time": "2026-11-01T19:00:00Z",
+}
+
+
+def test_an_answer_and_what_it_may_not_be() -> None:
+    done = Drilled.model_validate({**ROW, "mark": 0.5, "off": -1.5})
+    assert (done.mark, done.off, done.asked_s) == (0.5, -1.5, None)
+    for wrong in (
+        {"mark": 1.2},
+        {"mark": 0.5, "asked_s": 40},
+        {"mark": 0.5, "more": 1},
+        {"mark": 0.5, "tapped_s": 0},
+    ):
+        with pytest.raises(ValidationError):
+            Drilled.model_validate({**ROW, **wrong})

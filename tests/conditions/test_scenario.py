@@ -1,14 +1,21 @@
-"""Where the fish stand, and every contradiction that a scenario may hold, named where it was typed."""
+"""A water as it is said: rows, facts, cover, gear, and every contradiction where it was typed."""
 
 from __future__ import annotations
 
-from dataclasses import replace
-from typing import Any
+import math
+import re
+from dataclasses import dataclass, replace
+from typing import Annotated, Any
 
 import pytest
+from pydantic import TypeAdapter, ValidationError
 
-from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Gear, Line, Reel
+from heathdrop.conditions.cover import OPEN, TEXTURES, WITH_TOP, Cover
+from heathdrop.conditions.facts import FACTS, OF_RIG, OF_WATER, PRESENTATIONS, Clause, degree, facts_of, holds
+from heathdrop.conditions.gear import USUAL_GEAR, Gear, Leader, Line, Reel
+from heathdrop.conditions.given import RIG_FIELDS, RigGiven
+from heathdrop.conditions.outcome import OLD_NAMES, OUTCOME, OUTCOMES, ROWS, WENT
+from heathdrop.conditions.quantity import Quantity, faults_in, places, same, value_at
 from heathdrop.conditions.scenario import BY_PATH, Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
@@ -117,3 +124,170 @@ def test_gear() -> None:
         check(Scenario(PLAIN, Gear(cast_ft=181.0)))
     with pytest.raises(BadInput, match=r"gear\.line\.material was “wire”"):
         check(Scenario(PLAIN, Gear(line=Line(material="wire"))))
+
+
+def test_open_water_is_the_start_of_all() -> None:
+    assert Cover() == OPEN
+    assert (OPEN.kind, OPEN.top_depth_ft, OPEN.thickness_in, OPEN.texture, OPEN.detail) == (
+        "open",
+        None,
+        None,
+        None,
+        None,
+    )
+    assert WITH_TOP == ("submerged-grass",)
+    assert len(TEXTURES) == 6
+
+
+@pytest.mark.parametrize(
+    ("density", "stands"), [(None, "moderate"), ("sparse", "sparse"), ("thick", "thick")]
+)
+def test_it_stands_as_usual_where_nobody_said(density: str | None, stands: str) -> None:
+    assert Cover(kind="pads", density=density).stands == stands
+
+
+def test_a_field_that_is_none_is_refused() -> None:
+    with pytest.raises(ValidationError):
+        TypeAdapter(Cover).validate_python({"kind": "pads", "depth": 3})
+
+
+def test_a_line_is_said_with_its_leader() -> None:
+    assert USUAL_GEAR.line.said == "15 lb fluorocarbon"
+    tied = Line(material="braid", test_lb=30, leader=Leader(material="nylon", test_lb=12.5, length_ft=6.5))
+    assert tied.said == "30 lb braid with 6.5 ft of 12.5 lb nylon leader"
+
+
+def test_turns_are_pace_over_the_line_of_a_turn() -> None:
+    assert Gear(reel=Reel(inches_per_turn=24)).turns_per_s(2.0) == pytest.approx(1.0)
+    assert USUAL_GEAR.turns_per_s(2.9) == pytest.approx(1.2)
+
+
+def test_what_is_left_out_is_as_usual_and_nothing_else_is_taken() -> None:
+    plain = RigGiven(family="swim-jig", head_oz=0.5, trailer="craw").model_dump()
+    assert tuple(plain) == RIG_FIELDS
+    assert {k for k, v in plain.items() if v is not None} == {"family", "head_oz", "trailer", "head_material"}
+    for wrong in ({"head_oz": "heavy"}, {"weight": 1}, {"fused": "perhaps"}):
+        with pytest.raises(ValidationError):
+            RigGiven.model_validate({**plain, **wrong})
+
+
+@dataclass(frozen=True, kw_only=True)
+class Inner:
+    word: Annotated[str | None, Quantity("Word", by=(("a", same("one-two")), ("b", same("three"))))] = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Outer:
+    number: Annotated[float, Quantity("Number", "ft", 1, 5)]
+    inner: Inner = Inner()
+    unchecked: Annotated[float, Quantity("Free", "lb", 1, 2, checked=False)] = 9.0
+
+
+def test_places_walk_into_records_in_order() -> None:
+    assert [(p.path, p.name, p.required, p.default) for p in places(Outer, "at")] == [
+        ("at.number", "number", True, None),
+        ("at.inner.word", "word", False, None),
+        ("at.unchecked", "unchecked", False, 9.0),
+    ]
+
+
+def test_each_row_checks_its_own_value_at_both_ends() -> None:
+    for good in (1.0, 5.0):
+        assert not [*faults_in(Outer(number=good, inner=Inner(word="three")), "at")]
+    for bad in (0.999, 5.001, float("nan"), float("inf")):
+        (fault,) = faults_in(Outer(number=bad), "at")
+        assert re.fullmatch(r"at\.number was .*; it must be from 1 to 5 ft\.", str(fault))
+    both = [str(f) for f in faults_in(Outer(number=0.0, inner=Inner(word="four")), "")]
+    assert both == [
+        "number was 0; it must be from 1 to 5 ft.",
+        "inner.word was “four”; it must be one of one-two, three.",
+    ]
+
+
+def test_words_are_said_without_hyphens() -> None:
+    assert same("one-two", "x") == (("one-two", "one two"), ("x", "x"))
+
+
+def test_value_at_walks_mappings_only() -> None:
+    assert value_at({"a": {"b": 3}}, "a.b") == 3
+    assert value_at({"a": 3}, "a.b") is None
+    assert value_at({}, "a") is None
+
+
+def test_facts_of_every_water() -> None:
+    found = {name: facts_of(Scenario(c), 2.5) for name, c in ALL.items()}
+    assert all(set(f) == set(OF_WATER) for f in found.values())
+    holds_to("conditions.facts", found)
+
+
+def test_the_vocabulary() -> None:
+    said = {
+        name: f.words or [f.low, f.high, f.edge, *(["of the rig"] if f.rig else [])]
+        for name, f in FACTS.items()
+    }
+    holds_to("conditions.vocabulary", said)
+
+
+def test_a_clause_fades_over_its_edge_and_turns_round() -> None:
+    soft = Clause("temp_f", low=50.0, high=60.0, edge=3.0)
+    assert [soft.degree(v) for v in (46, 47, 48.5, 50, 51.5, 53, 55, 57, 60, 61.5, 63, 64)] == pytest.approx(
+        [0, 0, 0.25, 0.5, 0.75, 1, 1, 1, 0.5, 0.25, 0, 0]
+    )
+    hard = Clause("temp_f", low=50.0, high=60.0)
+    assert [hard.degree(v) for v in (49.99, 50, 60, 60.01)] == [0, 1, 1, 0]
+    open_ended = Clause("temp_f", low=-math.inf, high=60.0, edge=3.0)
+    assert [open_ended.degree(v) for v in (0, 60, 63)] == [1, 0.5, 0]
+    assert Clause("temp_f", turned=True, low=50.0, high=60.0, edge=3.0).degree(48.5) == pytest.approx(0.75)
+    assert Clause("trend", words=("rising",)).degree("rising") == 1.0
+    assert Clause("trend", turned=True, words=("rising",)).degree("rising") == 0.0
+    assert (
+        Clause("density", words=("thick",)).degree(None),
+        Clause("density", True, ("thick",)).degree(None),
+    ) == (0, 1)
+    shares = {"suspended": 0.6, "on-bottom": 0.4}
+    assert Clause("posture", words=("on-bottom", "under-cover")).degree(shares) == pytest.approx(0.4)
+    assert Clause("posture", turned=True, words=("on-bottom",)).degree(shares) == pytest.approx(0.6)
+
+
+def test_a_rule_is_as_true_as_its_least_true_clause_and_said_from_a_half_on() -> None:
+    warm, clear = (
+        Clause("temp_f", low=50.0, high=60.0, edge=3.0),
+        Clause("clarity_ft", low=4.0, high=99.0, edge=1.0),
+    )
+    when = (warm, clear)
+    assert degree(when, {"temp_f": 50.0, "clarity_ft": 4.5}) == pytest.approx(0.5)
+    assert holds(when, {"temp_f": 50.0, "clarity_ft": 4.5})
+    assert not holds(when, {"temp_f": 49.9, "clarity_ft": 4.5})
+    assert degree((), {}) == 1.0
+    assert degree(when, {"temp_f": 55.0}) == 0.0
+    assert degree(when, {"temp_f": 55.0}, missing=True) == 1.0
+    assert not holds(when, {"temp_f": 55.0})
+
+
+def test_words_of_the_rigs_facts() -> None:
+    assert FACTS["way"].words == PRESENTATIONS
+    assert FACTS["work"].words == ("swim", "bottom", "drop")
+    assert FACTS["head_oz"].number
+    assert all(FACTS[name].rig for name in OF_RIG)
+    assert not FACTS["temp_f"].rig
+    assert FACTS["temp_f"].edge == 3.0
+
+
+def test_the_rows_are_the_buttons_in_order() -> None:
+    assert OUTCOMES == (
+        "nothing", "bump", "fish", "short", "fouled", "hung", "ticked-top", "found-bottom", "ran-high",
+        "ran-low", "not-felt", "stalled", "followed", "missed", "lost", "rolled", "blade-stops",
+    )  # fmt: skip
+    assert len({r.button for r in ROWS}) == len({r.within for r in ROWS}) == len(ROWS)
+
+
+def test_what_hangs_on_each() -> None:
+    assert {r.id for r in ROWS if r.bitten} == {"bump", "fish", "short", "missed", "lost"}
+    assert {r.id for r in ROWS if r.held} == {"fouled", "hung", "stalled"}
+    assert {r.id for r in ROWS if r.cut_short} == {"fouled", "hung", "ticked-top", "stalled"}
+    assert {r.id: r.ran_off for r in ROWS if r.ran_off} == {"ran-high": -1, "ran-low": 1}
+    assert {r.id: r.shows for r in ROWS if r.shows} == {"ticked-top": "top", "found-bottom": "bottom"}
+    assert set(OUTCOMES) - {"found-bottom"} == set(WENT)
+    assert OUTCOME["short"].wrong == WENT["short"] == "Short strikes"
+    assert set(OLD_NAMES.values()) <= set(WENT)
+    assert [r.id for r in ROWS if r.rare] == list(OUTCOMES)[11:]

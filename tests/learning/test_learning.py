@@ -10,12 +10,14 @@ import pytest
 
 from bench.learning_study import ANGLERS, Angler, study
 from heathdrop.catalog import Catalog
-from heathdrop.learning.checks import learn_lift, learn_mats, ran_at_m
+from heathdrop.learning.checks import OneFactor, learn_lift, learn_mats, ran_at_m
 from heathdrop.learning.drops import learn_drops, predicted_s, prior_spreads, suspicion
-from heathdrop.learning.learned import before_after, fall_area_cm2, learn
-from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, lift_key
+from heathdrop.learning.learned import NOTHING, Learned, before_after, fall_area_cm2, learn
+from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, body_key, lift_key, trailer_key
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig, rig_by_name, spread_of
+from tests.golden_file import holds_to
+from tests.learning.seen import depths, drops, mats
 
 
 @pytest.fixture
@@ -197,3 +199,74 @@ def test_the_sentence_says_how_much_and_how_sure(cat: Catalog, rig: Rig, line: L
     assert "slower than assumed" in told.sentence
     assert told.after < told.before
     assert math.isclose(told.speed, 1.4**-0.5, rel_tol=0.06)
+
+
+def test_lift_and_mats_to_the_digit(cat: Catalog) -> None:
+    seen = depths(cat)
+    holds_to(
+        "learning.checks",
+        {
+            "ran_m": [[ran_at_m(cat, c, lift) for lift in (0.7, 1.0, 1.4)] for c in seen],
+            "lift": learn_lift(cat, seen),
+            "mats": learn_mats(cat, mats()),
+        },
+        tolerance=1e-5,
+    )
+
+
+def test_more_lift_runs_shallower(cat: Catalog) -> None:
+    for check in depths(cat):
+        low, high = ran_at_m(cat, check, 1.4), ran_at_m(cat, check, 0.7)
+        assert low < high
+
+
+def test_each_kind_teaches_its_own(cat: Catalog) -> None:
+    all_of_it = learn(cat, [*drops(cat), *depths(cat), *mats()])
+    craw = rig_by_name(cat, "swim-jig", 0.375, "craw")
+    own = all_of_it.applied(craw).measured
+    assert own.lift == all_of_it.lifts["swim-jig/craw/4"].factor != 1.0
+    assert own.lift_spread == all_of_it.lifts["swim-jig/craw/4"].spread
+    assert own.trailer_fall == all_of_it.falls.factor("trailer:craw/4") != 1.0
+    assert set(all_of_it.lifts) == {"swim-jig/craw/4", "bladed-jig/pin-tail/4"}
+    assert set(all_of_it.mats) == {"milfoil", "duckweed"}
+    assert learn(cat, []) is NOTHING
+
+
+def test_a_line_and_a_mat_take_their_factor() -> None:
+    from heathdrop import catalog
+
+    cat = catalog.load()
+    line, known = line_by_test(cat, "nylon", 12), learn(cat, drops(cat))
+    factor = known.falls.factor("line:nylon")
+    assert factor != 1.0
+    assert known.line(line, "nylon").friction == pytest.approx(line.friction * factor)
+    assert known.line(line, "braid") is line
+    said = Learned(mats={"milfoil": OneFactor(1.3, 0.2, 4)})
+    assert (said.mat_factor("milfoil"), said.mat_factor("algae")) == (1.3, 1.0)
+
+
+def test_the_sentences_to_the_letter(cat: Catalog) -> None:
+    known = learn(cat, [*drops(cat), *depths(cat)])
+    told = []
+    for family, oz, trailer in (
+        ("swim-jig", 0.375, "craw"),
+        ("casting-jig", 0.5, "chunk"),
+        ("football-jig", 0.75, "none"),
+        ("swim-jig", 0.5, "paddle-tail"),
+    ):
+        rig = rig_by_name(cat, family, oz, trailer)
+        told.append(
+            [before_after(cat, known, rig, "rig", 58.0), fall_area_cm2(cat, known.applied(rig), 58.0)]
+        )
+    holds_to("learning.learned", told)
+
+
+def test_keys_are_made_of_the_parts_that_share_a_lesson(cat: Catalog) -> None:
+    jig = rig_by_name(cat, "swim-jig", 0.375, "paddle-tail", trailer_length_in=4.5, skirt="thin")
+    assert body_key(jig) == "swim-jig/swim"
+    assert trailer_key(jig) == "paddle-tail/4.5"
+    assert lift_key(jig) == "swim-jig/paddle-tail/4.5"
+    heavy = rig_by_name(cat, "swim-jig", 1.0, "paddle-tail", trailer_length_in=4.5, skirt="full")
+    assert [k(heavy) for k in (body_key, trailer_key, lift_key)] == [
+        k(jig) for k in (body_key, trailer_key, lift_key)
+    ]

@@ -1,23 +1,30 @@
-"""The closed-form fall at its ends: nothing, a leader, a line that pulls no friction."""
+"""The fall against published drag and its limits, and what is felt of a lure."""
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
 import pytest
+from fluids import drag
+from hypothesis import given
+from hypothesis import strategies as st
 
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly, surface_line_m
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, glide_factor, time_to_depth_s
-from heathdrop.physics.line import line_by_size, line_by_test
+from heathdrop.physics.line import Line, line_by_size, line_by_test, normal_drag_coefficient
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, lure_of, rig_by_name
-from heathdrop.physics.touch import line_pull_n
+from heathdrop.physics.rig import Lure, disc_area_m2, lure_of, rig_by_name
+from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
+from heathdrop.units import KG_PER_OZ, M_S_PER_MPH, metres
 from tests.golden_file import holds_to
 
 WATER = water_at(58.0)
+
+
 LURE = Lure(0.0145, 0.115, 0.0008, 0.001, 0.00026, 0.4)
 
 
@@ -118,3 +125,161 @@ def test_useful_is_from_eight_tenths_to_two_and_to_the_line(cat: Catalog) -> Non
     far = replace(made, samples=rows._replace(x=np.full(5, 9.0)))
     assert far.useful().size == 0
     assert far.worked().tolist() == [2.0, 3.0, 4.0, 5.0]
+
+
+BARE = Line(0.37e-3, 1780.0, 0.0)
+
+
+FLUORO = Line(0.37e-3, 1780.0, 0.010)
+
+
+def test_sphere_terminal_speed_against_published_drag() -> None:
+    """10 mm of lead at 15 °C sinks at 1.776 m/s: with the sphere's own Cd our closed form says the same."""
+    water = water_at(59.0)
+    mu = water.viscosity_m2_s * water.density_kg_m3
+    published = drag.v_terminal(D=0.01, rhop=11340.0, rho=water.density_kg_m3, mu=mu)
+    assert published == pytest.approx(1.776, abs=0.02)
+    cd = drag.drag_sphere(0.01 * published / water.viscosity_m2_s)
+    volume = math.pi * 0.01**3 / 6
+    weight = volume * (11340.0 - water.density_kg_m3) * 9.80665
+    area = cd * math.pi * 0.01**2 / 4
+    assert fall_speed_m_s(weight, area, 0.0, BARE, water) == pytest.approx(published, rel=2e-3)
+
+
+@given(z=st.floats(0.01, 20), area=st.floats(1e-4, 2e-2), surface=st.floats(0, 30))
+def test_fall_time_is_the_integral_of_one_over_speed(z: float, area: float, surface: float) -> None:
+    water = water_at(60.0)
+    depth = np.linspace(0.0, z, 4001)
+    steps = 1.0 / fall_speed_m_s(0.1, area, depth, FLUORO, water, surface)
+    assert fall_time_s(0.1, area, z, FLUORO, water, surface) == pytest.approx(
+        np.trapezoid(steps, depth), rel=1e-6
+    )
+
+
+@given(seconds=st.floats(0.05, 60), glide=st.floats(0, 2))
+def test_depth_after_undoes_time_to_depth(seconds: float, glide: float) -> None:
+    lure, water = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, glide), water_at(60.0)
+    depth = depth_after_s(lure, seconds, FLUORO, water)
+    assert time_to_depth_s(lure, depth, FLUORO, water) == pytest.approx(seconds, rel=1e-9)
+
+
+def test_fall_limits() -> None:
+    water = water_at(60.0)
+    assert fall_time_s(-0.1, 1e-3, 2.0, FLUORO, water) == math.inf
+    assert fall_speed_m_s(np.array([0.0, 0.1]), 1e-3, 1.0, FLUORO, water)[0] == 0.0
+    glider = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 1.0)
+    straight = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 0.0)
+    assert time_to_depth_s(glider, 2, FLUORO, water) == pytest.approx(
+        time_to_depth_s(straight, 2, FLUORO, water) * 2**0.75
+    )
+
+
+def test_temperature_moves_the_fall_only_by_a_few_per_cent(cat: Catalog) -> None:
+    """Viscosity nearly doubles between 80 and 40 °F; a jig's fall hardly notices."""
+    times = []
+    for f in (40.0, 80.0):
+        water = water_at(f)
+        lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), water.density_kg_m3, 60.0)
+        times.append(time_to_depth_s(lure, 3.0, line_by_test(cat, "fluorocarbon", 15), water))
+    assert times[0] == pytest.approx(times[1], rel=0.03)
+
+
+def test_parts_add_up(cat: Catalog) -> None:
+    """A 3/8 oz lead head: 10.63 g, disc from its volume; trailers scale with length² and length³."""
+    rig = rig_by_name(cat, "swim-jig", 0.375, "craw")
+    lure = lure_of(cat, rig, 999.0, 60.0)
+    disc = disc_area_m2(0.0106311, 11000.0) * 1e4
+    assert lure.mass_kg * 1e3 == pytest.approx(10.631 + 2.5 + 2.0 + 10.0, abs=1e-2)
+    assert lure.run_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 6.5 + 5.0)
+    assert lure.fall_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 2.2 + 3.1)
+    short = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", trailer_length_in=2.0), 999.0, 60.0)
+    assert (lure.run_lift_area_m2 - short.run_lift_area_m2) * 1e4 == pytest.approx(2.3 * 0.75)
+    assert (lure.mass_kg - short.mass_kg) * 1e3 == pytest.approx(10.0 * 7 / 8)
+    heavy = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", head_material="tungsten"), 999.0, 60.0)
+    assert heavy.net_weight_n > lure.net_weight_n
+    assert heavy.fall_drag_area_m2 < lure.fall_drag_area_m2
+
+
+def test_every_catalogue_number_has_origin_and_spread(cat: Catalog) -> None:
+    for table in ("materials", "heads", "skirts", "families", "trailers", "lines"):
+        rows = getattr(cat, table)
+        columns = {
+            name
+            for row in rows.values()
+            for name, value in vars(row).items()
+            if isinstance(value, float) or (isinstance(value, tuple) and name == "diameters_mm")
+        }
+        named = set(cat.provenance[table]) | {"long", "tall", "wide"}
+        assert columns <= named, f"{table}: no provenance for {columns - named}"
+    kinds = {p.origin for table in cat.provenance.values() for p in table.values()}
+    assert kinds <= {"textbook", "practice", "assumption", "fitted"}
+
+
+WATER_TOUCH = water_at(50.0)
+
+
+#: A lead head's net weight, N per oz.
+NET_N_OZ = KG_PER_OZ * 9.80665 * (1.0 - 1.0 / 11.0)
+
+
+def test_pull_is_drift_on_the_wet_line_and_wind_on_the_dry(cat: Catalog) -> None:
+    line, n = line_by_test(cat, "nylon", 12), cat.judgement.touch
+    wind = 12.0 * M_S_PER_MPH
+    drift, wet = n.drift_share * wind, math.hypot(6.0, n.wet_share * 20.0)
+    cn = float(normal_drag_coefficient(drift * line.diameter_m / WATER_TOUCH.viscosity_m2_s))
+    in_water = 0.5 * WATER_TOUCH.density_kg_m3 * line.diameter_m * cn * drift**2 * wet
+    in_air = 0.5 * n.air_density_kg_m3 * line.diameter_m * n.air_drag * wind**2 * n.dry_share * 20.0
+    assert line_pull_n(cat, line, WATER_TOUCH, 6.0, 20.0, 12.0) == pytest.approx(in_water + in_air)
+
+
+def test_the_step_is_the_tick_over_what_gives(cat: Catalog) -> None:
+    """Bow, stretch and tip in series, by hand."""
+    line, n = line_by_test(cat, "fluorocarbon", 12), cat.judgement.touch
+    weight, depth, away, wind = 0.12, 5.0, 15.0, 4.0
+    length = math.hypot(depth, away)
+    pull = line_pull_n(cat, line, WATER_TOUCH, depth, away, wind)
+    load = math.hypot(pull / length, line.net_weight_n_m(WATER_TOUCH.density_kg_m3))
+    bow = load**2 * length**3 / (12.0 * (weight + pull) ** 3)
+    stretch = length / (2.2e9 * math.pi * (0.31e-3) ** 2 / 4.0)
+    assert line.stretch_m_n(length) == pytest.approx(stretch)
+    wanted = n.tick_m / (bow + stretch + n.tip_m_n)
+    assert touch_of(cat, line, WATER_TOUCH, depth, away, wind).step_n(weight) == pytest.approx(wanted)
+    felt = 0.5 * (1.0 + math.erf(math.log(wanted / n.threshold_n) / n.scatter / math.sqrt(2.0)))
+    assert touch_of(cat, line, WATER_TOUCH, depth, away, wind).felt(weight) == pytest.approx(felt)
+
+
+def test_no_step_is_more_than_the_lure(cat: Catalog) -> None:
+    line = line_by_test(cat, "braid", 15)
+    assert touch_of(cat, line, WATER_TOUCH, 1.0, 2.0, 0.0).step_n(0.01) <= 0.01
+    assert touch_of(cat, line, WATER_TOUCH, 1.0, 2.0, 0.0).felt(0.0) == 0.0
+    assert touch_of(cat, line, WATER_TOUCH, 1.0, 2.0, 0.0).felt(-0.1) == 0.0
+
+
+def felt(cat: Catalog, oz: float, material: str, test: float, depth_ft: float, mph: float) -> float:
+    line = line_by_test(cat, material, test)
+    return touch_of(cat, line, WATER_TOUCH, metres(depth_ft), metres(55.0), mph).felt(oz * NET_N_OZ)
+
+
+def test_thick_nylon_hides_a_quarter_ounce_deep_down(cat: Catalog) -> None:
+    """It is not felt as thin braid has it, nor as half an ounce is; wind hides all of them."""
+    thick, thin = felt(cat, 0.25, "nylon", 20, 20, 3), felt(cat, 0.25, "braid", 15, 20, 3)
+    assert thick < 0.8 < thin
+    assert felt(cat, 0.125, "nylon", 20, 20, 3) < 0.3
+    assert felt(cat, 0.5, "nylon", 20, 20, 3) > 0.9
+    assert felt(cat, 0.25, "nylon", 20, 20, 15) < 0.3
+
+
+@pytest.mark.parametrize("material", ["nylon", "fluorocarbon", "braid"])
+def test_heavier_and_calmer_are_felt_more(cat: Catalog, material: str) -> None:
+    by_weight = [felt(cat, oz, material, 15, 12, 6) for oz in (0.125, 0.25, 0.5, 1.0)]
+    assert by_weight == sorted(by_weight)
+    by_wind = [felt(cat, 0.5, material, 15, 12, mph) for mph in (0, 5, 10, 20)]
+    assert by_wind == sorted(by_wind, reverse=True)
+
+
+def test_a_leader_stretches_first(cat: Catalog) -> None:
+    braid, nylon = line_by_test(cat, "braid", 20), line_by_test(cat, "nylon", 10)
+    tied = Line(braid.diameter_m, braid.density_kg_m3, braid.friction, nylon, 2.0, braid.modulus_pa)
+    both = nylon.stretch_m_n(2.0) + braid.stretch_m_n(8.0)
+    assert tied.stretch_m_n(10.0) == pytest.approx(both)
+    assert tied.stretch_m_n(1.0) == pytest.approx(nylon.stretch_m_n(1.0))

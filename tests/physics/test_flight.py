@@ -1,4 +1,4 @@
-"""Flight: against a closed form, against an integration of another's, and the signs an angler knows."""
+"""Flight, line, leader and water against published values and closed forms."""
 
 from __future__ import annotations
 
@@ -7,9 +7,12 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from scipy.integrate import solve_ivp
+from scipy.integrate import quad, solve_ivp
 
 from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, fly, line_params
+from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.flight import (
     Launch,
     Measured,
@@ -22,12 +25,18 @@ from heathdrop.physics.flight import (
     usual_cast,
     wind_along_m_s,
 )
+from heathdrop.physics.kernels import chain
 from heathdrop.physics.kernels.flight import GRAVITY, distance_flown
-from heathdrop.physics.line import line_by_test
+from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.water import density_kg_m3, viscosity_pa_s, water_at
 from heathdrop.units import KG_PER_OZ, feet, metres
 
 #: 15 lb fluorocarbon, 2 m up, no wind, an all-round rod.
 RATED = (0.25 * KG_PER_OZ, 2.0 * KG_PER_OZ)
+
+
 CALM = Thrown(1.9e-4, 2.0, 0.0, RATED)
 
 
@@ -133,3 +142,101 @@ def test_two_casts_that_no_line_explains_take_the_nearest(cat: Catalog) -> None:
 def test_a_metre_of_line(cat: Catalog) -> None:
     line = line_by_test(cat, "fluorocarbon", 15)
     assert line_kg_m(line) == pytest.approx(1780.0 * math.pi * (0.37e-3) ** 2 / 4.0)
+
+
+def test_cylinder_drag_published_fit() -> None:
+    """White's fit: Re 10³ gives 1.1, and the coefficient tends to 1."""
+    assert normal_drag_coefficient(np.array([1e3, 1e9])) == pytest.approx([1.1, 1.0], abs=1e-4)
+
+
+def test_line_table_and_between(cat: Catalog) -> None:
+    assert line_by_test(cat, "fluorocarbon", 15).diameter_m == pytest.approx(0.37e-3)
+    assert 0.31e-3 < line_by_test(cat, "fluorocarbon", 13).diameter_m < 0.37e-3
+    ratio = line_by_test(cat, "nylon", 15).diameter_m / line_by_test(cat, "fluorocarbon", 15).diameter_m
+    assert ratio == pytest.approx(1.08, abs=0.005)
+    with pytest.raises(BadInput, match=r"line.test_lb was 0; it must be from 4 to 25 lb for fluorocarbon\."):
+        line_by_test(cat, "fluorocarbon", 0)
+
+
+WATER = water_at(58.0)
+
+
+THIN, THICK = Line(0.15e-3, 970.0, 0.010), Line(0.43e-3, 1780.0, 0.010)
+
+
+TIED = replace(THIN, leader=THICK, leader_m=3.0)
+
+
+LURE = Lure(0.010, 0.08, 8e-4, 8e-4, 2e-4)
+
+
+def test_drag_of_a_drawn_line_is_leader_first() -> None:
+    skin = math.pi * 0.010
+    assert TIED.skin_area_m2(2.0) == pytest.approx(skin * 0.43e-3 * 2.0)
+    assert TIED.skin_area_m2(5.0) == pytest.approx(skin * (0.43e-3 * 3.0 + 0.15e-3 * 2.0))
+    assert TIED.mean_diameter_m(2.0) == pytest.approx(0.43e-3)
+    assert TIED.mean_diameter_m(6.0) == pytest.approx(0.29e-3)
+    assert TIED.thicker(0.1).leader == THICK.thicker(0.1)
+
+
+@pytest.mark.parametrize("surface_m", [0.0, 2.0, 9.0])
+@pytest.mark.parametrize("depth_m", [1.0, 3.0, 8.0])
+def test_the_fall_is_the_integral_over_both_lines(surface_m: float, depth_m: float) -> None:
+    def slowness(z: float) -> float:
+        return float(1.0 / fall_speed_m_s(LURE.net_weight_n, 8e-4, z, TIED, WATER, surface_m))
+
+    seconds = time_to_depth_s(LURE, depth_m, TIED, WATER, surface_m)
+    kink = [3.0 - surface_m] if 0.0 < 3.0 - surface_m < depth_m else None
+    assert seconds == pytest.approx(quad(slowness, 0.0, depth_m, points=kink)[0], rel=1e-9)
+    assert depth_after_s(LURE, seconds, TIED, WATER, surface_m) == pytest.approx(depth_m, rel=1e-9)
+
+
+def test_the_chain_mixes_mass_and_drag_by_length() -> None:
+    whole = line_params(TIED, WATER)
+    braid, leader = line_params(THIN, WATER), line_params(THICK, WATER)
+    assert chain._mixed(whole, 0.0, 2.0)[:6] == pytest.approx(leader[:6])
+    assert chain._mixed(whole, 3.5, 5.0)[:6] == pytest.approx(braid[:6])
+    half = chain._mixed(whole, 2.0, 4.0)
+    assert half.area * half.density == pytest.approx(
+        0.5 * (braid.area * braid.density + leader.area * leader.density)
+    )
+    assert half.normal == pytest.approx(0.5 * (braid.normal + leader.normal))
+    assert half.normal * half.viscous == pytest.approx(
+        0.5 * (braid.normal * braid.viscous + leader.normal * leader.viscous)
+    )
+
+
+def runs_at(cat: Catalog, line: Line, fidelity: Fidelity = DISPLAY) -> float:
+    rig = rig_by_name(cat, "swim-jig", 0.25, "paddle-tail")
+    lure = lure_of(cat, rig, WATER.density_kg_m3, 58.0)
+    program = [Phase("fall", slack=True, to_depth_m=2.5), Phase("retrieve", speed_m_s=0.5, take_up=True)]
+    return float(
+        fly(lure, line, WATER, Cast(25.0, 0.6, ((0.0, 30.0), (99.0, 30.0))), program).useful().mean()
+    )
+
+
+def test_a_leader_counts_for_its_length(cat: Catalog) -> None:
+    """No leader, the same line as leader, a leader as long as the cast: each is what it must be."""
+    braid, fluoro = line_by_test(cat, "braid", 20), line_by_test(cat, "fluorocarbon", 12)
+    alone, all_fluoro = runs_at(cat, braid), runs_at(cat, fluoro)
+    assert runs_at(cat, replace(braid, leader=braid, leader_m=2.5)) == pytest.approx(alone, abs=1e-3)
+    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=200.0)) == pytest.approx(all_fluoro, abs=1e-3)
+    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=0.3)) == pytest.approx(alone, abs=0.03)
+    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=20.0)) == pytest.approx(all_fluoro, abs=0.03)
+    # Heavy line at the lure and thin line behind it: deeper than either alone.
+    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=6.0)) < alone - 0.1
+
+
+def test_water_published_values() -> None:
+    """Tanaka 2001 and IAPWS 2008 at 5, 15, 25 °C, to the digits printed there."""
+    t = np.array([5.0, 15.0, 25.0])
+    assert density_kg_m3(t) == pytest.approx([999.967, 999.103, 997.047], abs=5e-4)
+    assert viscosity_pa_s(t) * 1e3 == pytest.approx([1.5182, 1.1375, 0.8900], abs=5e-5)
+
+
+def test_water_takes_scalars_arrays_empty_and_nan() -> None:
+    assert density_kg_m3(15.0).shape == ()
+    assert density_kg_m3(np.empty(0)).shape == (0,)
+    assert np.isnan(viscosity_pa_s(np.array([math.nan]))).all()
+    with pytest.raises(BadInput, match=r"water.temperature_f was 400; it must be from 32 to 100 °F\."):
+        water_at(400.0)

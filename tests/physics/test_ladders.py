@@ -1,11 +1,24 @@
-"""The trade's ladders: what practice says of depth, within the misfit that docs/model.md states."""
+"""What the trade knows of depth, fall, line, cover and ledges must fall out of the model."""
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
 
 from bench.ladders import RUNGS, Rung, compared, misfit, runs_at
+from bench.ledges import SHARES, beside_reference, measured, stepped
 from heathdrop.catalog import Catalog
+from heathdrop.physics.cast import Cast, Fidelity, fly
+from heathdrop.physics.cover import CLEAR, Stand, counting_oz, cover_odds, halfway_oz, mat_odds
+from heathdrop.physics.fall import time_to_depth_s
+from heathdrop.physics.kernels import ground, state
+from heathdrop.physics.kernels.ground import Ground
+from heathdrop.physics.line import Line, line_by_test
+from heathdrop.physics.program import Phase
+from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.touch import touch_of
+from heathdrop.physics.water import water_at
+from tests.golden_file import holds_to
 
 
 def test_the_ladders_fall_out_of_the_model(cat: Catalog) -> None:
@@ -28,3 +41,304 @@ def test_taking_up_the_slack_brings_deep_starts_nearer_to_practice(cat: Catalog)
 def test_misfit() -> None:
     rung = Rung("swim-jig", 0.5, "craw", 2.0, 4.0, 3.0, 5.0)
     assert (misfit(rung, 4.0), misfit(rung, 5.5), misfit(rung, 2.0)) == pytest.approx((0.0, 0.5, 1.0))
+
+
+FT = 0.3048
+
+
+WATER = water_at(58.0)
+
+
+@pytest.fixture
+def fluoro(cat: Catalog) -> Line:
+    return line_by_test(cat, "fluorocarbon", 15)
+
+
+def lure(cat: Catalog, family: str, oz: float, trailer: str, **named: str) -> Lure:
+    return lure_of(cat, rig_by_name(cat, family, oz, trailer, **named), WATER.density_kg_m3, 60.0)  # type: ignore[arg-type]
+
+
+def fall_ft_s(it: Lure, line: Line) -> float:
+    return 3.0 / time_to_depth_s(it, 3.0, line, WATER) / FT
+
+
+def runs_at_ft(
+    it: Lure, line: Line, pace_ft_s: float, count_ft: float, tip_m: float = 0.6, cast_m: float = 30.0
+) -> float:
+    """Mean depth (ft) over the useful retrieve, bottom out of reach."""
+    cast = Cast(cast_m, tip_m, ((0.0, 60.0), (300.0, 60.0)))
+    program = [
+        Phase("fall", slack=True, to_depth_m=count_ft * FT),
+        Phase("retrieve", speed_m_s=pace_ft_s * FT),
+    ]
+    return float(fly(it, line, WATER, cast, program).useful().mean() / FT)
+
+
+def test_resistance_not_mass_sets_the_fall(cat: Catalog, fluoro: Line) -> None:
+    """Bigger claws fall slower; a small craw costs a head under a fifth of its own fall, a chunk a third."""
+    falls = {
+        t: fall_ft_s(lure(cat, "flipping-jig", 0.5, t), fluoro)
+        for t in ("none", "flat-tail", "small-craw", "craw", "chunk")
+    }
+    assert falls["none"] > falls["flat-tail"] > falls["small-craw"] > falls["craw"] > falls["chunk"]
+    assert falls["small-craw"] / falls["none"] > 0.80
+    assert 0.55 < falls["chunk"] / falls["none"] < 0.75
+    salted = fall_ft_s(lure(cat, "flipping-jig", 0.5, "craw", plastic="salted"), fluoro)
+    assert salted / falls["craw"] < 1.06  # twice the sinking weight of the plastic hardly shows
+
+
+def test_plastic_lifts_and_two_spread_claws_lift_most(cat: Catalog, fluoro: Line) -> None:
+    order = ("flat-tail", "paddle-tail", "craw", "chunk")
+    depths = [runs_at_ft(lure(cat, "swim-jig", 0.375, t), fluoro, 2.0, 4.0) for t in order]
+    assert depths == sorted(depths, reverse=True)
+    on_edge = runs_at_ft(lure(cat, "swim-jig", 0.375, "craw", orientation="vertical"), fluoro, 2.0, 4.0)
+    assert on_edge > depths[2]
+
+
+def test_heavier_is_deeper_or_faster(cat: Catalog, fluoro: Line) -> None:
+    light, heavy = (lure(cat, "swim-jig", oz, "paddle-tail") for oz in (0.375, 0.75))
+    assert runs_at_ft(heavy, fluoro, 2.5, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0) + 2.0
+    assert runs_at_ft(heavy, fluoro, 3.2, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0)
+
+
+def test_the_four_corners_of_a_swim_jig(cat: Catalog, fluoro: Line) -> None:
+    """High and slow: 1/4 with bulk. High and fast: 3/8 to 1/2. Low and slow: 3/8. Low and fast: 3/4."""
+    assert runs_at_ft(lure(cat, "swim-jig", 0.25, "chunk"), fluoro, 2.0, 2.0) < 3.5
+    assert 1.0 < runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 3.2, 2.5) < 3.0
+    assert 2.0 < runs_at_ft(lure(cat, "swim-jig", 0.5, "paddle-tail"), fluoro, 3.2, 2.5) < 4.0
+    assert 5.0 < runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 2.2, 6.0) < 8.0
+    assert 5.0 < runs_at_ft(lure(cat, "swim-jig", 0.75, "paddle-tail"), fluoro, 3.0, 6.0) < 7.0
+
+
+def test_a_bladed_jig_wants_to_rise(cat: Catalog, fluoro: Line) -> None:
+    """Counted to 14 ft at a pace that makes it kick it leaves 12 ft; a slow-rolled spinnerbait stays
+    there."""
+    for oz in (0.375, 0.5):
+        assert runs_at_ft(lure(cat, "bladed-jig", oz, "flat-tail"), fluoro, 2.3, 14.0) < 10.0
+    assert runs_at_ft(lure(cat, "spinnerbait", 0.75, "twin-tail"), fluoro, 1.6, 14.0) > 14.0
+
+
+def test_an_underspin_reaches_ten_to_twenty_five_feet(cat: Catalog, fluoro: Line) -> None:
+    it = lure(cat, "underspin", 0.375, "paddle-tail")
+    assert 10.0 < runs_at_ft(it, fluoro, 1.6, 12.0) < 25.0
+    assert 10.0 < runs_at_ft(it, fluoro, 1.2, 20.0) < 25.0
+    quarter = lure(cat, "underspin", 0.25, "paddle-tail")
+    assert runs_at_ft(quarter, fluoro, 1.6, 12.0) < runs_at_ft(it, fluoro, 1.6, 12.0) - 1.0
+
+
+def test_deep_slow_rolling_takes_weight(cat: Catalog, fluoro: Line) -> None:
+    """At 2 ft/s only 3/4 and 1 oz of spinnerbait hold 12 ft; practice asks for that weight slower too."""
+    depths = [
+        runs_at_ft(lure(cat, "spinnerbait", oz, "twin-tail"), fluoro, 2.0, 15.0)
+        for oz in (0.375, 0.5, 0.75, 1.0)
+    ]
+    assert depths == sorted(depths)
+    assert depths[0] < 12.0 < depths[2]
+
+
+def test_a_heavy_swim_jig_works_the_deep_weed_line(cat: Catalog, fluoro: Line) -> None:
+    assert 12.0 < runs_at_ft(lure(cat, "swim-jig", 0.75, "paddle-tail"), fluoro, 2.0, 15.0) < 16.0
+    assert runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 2.0, 15.0) < 11.0
+
+
+def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
+    it = lure(cat, "swim-jig", 0.375, "paddle-tail")
+    lines = (("braid", 30), ("fluorocarbon", 10), ("fluorocarbon", 20), ("nylon", 20))
+    depth = {(m, lb): runs_at_ft(it, line_by_test(cat, m, lb), 1.8, 6.0) for m, lb in lines}
+    assert depth["fluorocarbon", 10] > depth["fluorocarbon", 20] > depth["nylon", 20]
+    assert depth["braid", 30] < depth["fluorocarbon", 10]  # thin, but it floats
+    light = lure(cat, "casting-jig", 0.1875, "craw")
+    heavy = lure(cat, "casting-jig", 0.75, "craw")
+    windy = {
+        (oz, lb): touch_of(cat, line_by_test(cat, "fluorocarbon", lb), WATER, 6.0, 12.0, 12.0).felt(
+            it.net_weight_n
+        )
+        for oz, it in ((0.1875, light), (0.75, heavy))
+        for lb in (10, 20)
+    }
+    assert windy[0.1875, 20] < windy[0.1875, 10] < windy[0.75, 10]
+
+
+def test_the_rod_tip_lifts_and_a_dead_stop_swings_back(cat: Catalog, fluoro: Line) -> None:
+    it = lure(cat, "swim-jig", 0.375, "paddle-tail")
+    low, high = (runs_at_ft(it, fluoro, 1.8, 6.0, tip, 25.0) for tip in (0.3, 2.4))
+    assert 1.0 < low - high < 4.0
+    cast = Cast(25.0, 0.6, ((0.0, 9.0), (300.0, 9.0)))
+    program = [
+        Phase("fall", slack=True, to_depth_m=1.5),
+        Phase("retrieve", speed_m_s=0.7, for_s=20.0),
+        Phase("swing", for_s=8.0),
+    ]
+    r = fly(it, fluoro, WATER, cast, program)
+    stop = int(np.flatnonzero(r.samples.phase == 2)[0])
+    assert r.depth_m[-1] > r.depth_m[stop] + 1.0
+    assert r.distance_m[-1] < r.distance_m[stop] - 0.5
+
+
+STANDS = (
+    Stand("submerged-grass", "sparse"),
+    Stand("submerged-grass", "thick"),
+    Stand("pads"),
+    Stand("reeds", "thick"),
+    Stand("matted-grass", texture="hyacinth", thickness_in=3.0),
+    Stand("wood", "thick", detail="brush"),
+    Stand("rock", detail="riprap"),
+    Stand("docks", "sparse"),
+    Stand("open"),
+)
+
+
+def test_every_family_in_every_cover(cat: Catalog) -> None:
+    found = {}
+    for family in cat.families:
+        for trailer in ("flat-tail", "craw", "beaver") if family in ("swim-jig", "punch-rig") else ("craw",):
+            rig = rig_by_name(cat, family, 0.75, trailer)
+            odds = [cover_odds(cat, rig, 0.12, stand, 2.0, 14.0) for stand in STANDS]
+            found[f"{family} {trailer}"] = [(o.passes, o.fouls, o.hangs) for o in odds]
+    holds_to("physics.cover", found)
+
+
+def test_what_counts_and_goes_half_the_time(cat: Catalog) -> None:
+    assert halfway_oz(cat, Stand("matted-grass", texture="milfoil", thickness_in=4.0)) == pytest.approx(0.87)
+    assert halfway_oz(cat, Stand("matted-grass")) == pytest.approx(0.35 + 0.13 * 3.0)
+    rig = rig_by_name(cat, "flipping-jig", 1.0, "craw")
+    assert counting_oz(rig) == pytest.approx(0.75 * 0.85)
+    assert mat_odds(cat, rig, Stand("matted-grass"), 0.0, counting_oz(rig)).passes == pytest.approx(0.5)
+    assert cover_odds(cat, rig, 0.1, Stand("open"), 3.0, 3.0) == CLEAR
+
+
+def test_two_appendages_right_a_blade_in_wood(cat: Catalog) -> None:
+    one, two = (
+        cover_odds(cat, rig_by_name(cat, "bladed-jig", 0.5, t), 0.1, Stand("wood"), 0.0, 0.0).hangs
+        for t in ("flat-tail", "beaver")
+    )
+    assert 1.0 - two == pytest.approx((1.0 - one) ** 0.5)
+
+
+SEEDS = range(30)
+
+
+#: A ledge whose deep side is away from the angler, and one whose deep side is nearer.
+AWAY = np.array([[0.0, 2.0], [10.0, 2.0], [10.2, 6.0], [100.0, 6.0]])
+
+
+TOWARD = np.array([[0.0, 6.0], [10.0, 6.0], [10.2, 2.0], [100.0, 2.0]])
+
+
+@pytest.mark.slow
+def test_thirty_stepped_bottoms_neither_stretch_nor_pop() -> None:
+    """Line within 0.5 % of its length, lure never in the rock. Along its line the lure keeps to the reel's
+    pace; a heavy one that swings under a lip is a little faster across it, as in the reference."""
+    found = [measured(case, case.played()) for case in map(stepped, SEEDS)]
+    assert max(f["stretch"] for f in found) <= 0.005
+    assert max(f["in_rock"] for f in found) <= 1e-6
+    along = sorted(f["along"] for f in found)
+    assert along[26] <= 1.1
+    assert along[-1] <= 1.2
+    assert max(f["speed"] for f in found) <= 1.45
+
+
+def test_refinement_converges_over_ledges() -> None:
+    fine = Fidelity(48, 0.3, 0.0125, 0.025)
+    for seed in range(0, 30, 3):
+        case = stepped(seed)
+        ours, finer = case.played(), case.played(fine)
+        for share in SHARES:
+            at = share * case.cast_m
+            assert ours.depth_at(at) == pytest.approx(finer.depth_at(at), abs=0.1), (seed, share)
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize("seed", [2, 4])
+def test_the_reference_agrees_over_ledges(seed: int) -> None:
+    theirs, ours = beside_reference(seed)
+    assert ours == pytest.approx(theirs, abs=0.06)
+
+
+def test_ledges_of_a_profile() -> None:
+    assert ground.ledges_of(AWAY).tolist() == [[10.0, 2.0, 10.2, 6.0]]
+    assert ground.ledges_of(TOWARD).tolist() == [[10.2, 2.0, 10.0, 6.0]]
+    steepest_slope = np.array([[0.0, 1.0], [2.0, 3.9], [9.0, 3.9]])
+    assert ground.ledges_of(steepest_slope).shape == (0, 4)
+    assert ground.slope_at(1.0, steepest_slope) == pytest.approx(1.45)
+    assert ground.slope_at(10.1, AWAY) == 0.0
+    assert ground.bottom_at(10.1, AWAY) == pytest.approx(4.0)
+    assert (ground.bottom_at(-1.0, AWAY), ground.bottom_at(500.0, AWAY)) == (2.0, 6.0)
+
+
+def test_a_face_is_met_from_its_water_side_only() -> None:
+    for bottom, outside in ((AWAY, 1.0), (TOWARD, -1.0)):
+        ledges = ground.ledges_of(bottom)
+        face = ground.face_at(4.0, ledges, 0)
+        assert face == pytest.approx(10.1)
+        inside = face - 0.05 * outside
+        assert ground.face_met(inside, 4.0, ground.bottom_at(inside, bottom), ledges) == 0
+        assert ground.face_met(face + 0.05 * outside, 4.0, 6.0, ledges) == -1
+        # Nearer the shelf above it than the face: it came down on the shelf.
+        near = ground.face_at(2.02, ledges, 0) - 0.1 * outside
+        assert ground.face_met(near, 2.02, 2.0, ledges) == -1
+        far_in = face - 0.6 * outside
+        assert ground.face_met(far_in, 4.0, 2.0, ledges) == -1
+        up_x, up_z = ground.face_up(ledges, 0)
+        assert (up_x, up_z) == pytest.approx((-0.2 * outside / np.hypot(0.2, 4), -4 / np.hypot(0.2, 4)))
+
+
+def two_segments(nodes: list[tuple[float, float]]) -> np.ndarray:
+    s = state.state_room(len(nodes))
+    s[state.X, :], s[state.Z, :] = np.array(nodes).T
+    return s
+
+
+def test_a_segment_runs_over_the_lip_in_its_way() -> None:
+    s = two_segments([(7.0, 1.0), (10.4, 5.0), (11.0, 5.5)])
+    ground.over_lips(s, 2, ground.ledges_of(AWAY))
+    assert s[state.LENGTH, 0] == pytest.approx(np.hypot(3, 1) + np.hypot(0.4, 3))
+    assert (s[state.NX, 0], s[state.NZ, 0]) == pytest.approx((3 / np.hypot(3, 1), 1 / np.hypot(3, 1)))
+    assert (s[state.DX, 0], s[state.DZ, 0]) == pytest.approx((0.4 / np.hypot(0.4, 3), 3 / np.hypot(0.4, 3)))
+    assert s[state.LIP, :2].tolist() == [1.0, 0.0]
+    clear = two_segments([(7.0, 1.0), (10.4, 2.05), (11.0, 5.5)])
+    ground.over_lips(clear, 2, ground.ledges_of(AWAY))
+    assert clear[state.LIP, 0] == 0.0
+
+
+def test_a_node_at_the_lip_goes_round_it_and_keeps_its_speed() -> None:
+    ledges = ground.ledges_of(AWAY)
+    s = two_segments([(7.0, 2.0), (10.001, 2.02), (10.1, 3.0)])
+    ground.over_lips(s, 2, ledges)
+    s[state.Z, 1] -= 0.05
+    s[state.W, 1] = -0.7
+    assert not ground.round_lips(s, 2, ledges)
+    past = np.hypot(0.001, 0.03)
+    assert (s[state.X, 1], s[state.Z, 1]) == pytest.approx((10.0 - past, 2.0))
+    assert (s[state.U, 1], s[state.W, 1]) == pytest.approx((-0.7, 0.0))
+
+
+def test_how_the_lure_stands() -> None:
+    ledges, free = ground.ledges_of(AWAY), Ground(False, False, 1.0, 0.0, 0.0)
+    s = two_segments([(7.0, 1.0), (9.0, 3.0), (10.05, 4.0)])
+    s[state.U, 2], s[state.W, 2] = -0.5, -0.2
+    leaning = ground.stand(s, 2, AWAY, ledges, free, -1.0, -1.0)
+    assert leaning[:2] == (True, True)
+    assert leaning.press == 0.0
+    assert s[state.X, 2] == pytest.approx(10.1)
+    slid = np.hypot(s[state.U, 2], s[state.W, 2])
+    assert slid == pytest.approx(abs(-0.5 * leaning.along_x - 0.2 * leaning.along_z))
+    away = ground.stand(s, 2, AWAY, ledges, leaning, 2.0, 0.0)
+    assert not away.touching
+    s[state.X, 2], s[state.Z, 2] = 20.0, 6.01
+    landed = ground.stand(s, 2, AWAY, ledges, free, 0.0, 0.3)
+    assert landed == Ground(True, False, 1.0, 0.0, 0.3)
+    assert s[state.Z, 2] == 6.0
+    lifted = ground.stand(s, 2, AWAY, ledges, landed, 0.0, -0.1)
+    assert not lifted.touching
+
+
+def test_line_comes_to_rest_on_floor_and_before_faces() -> None:
+    ledges = ground.ledges_of(AWAY)
+    s = two_segments([(0.0, -0.6), (5.0, 2.1), (10.05, 4.0), (20.0, 3.0)])
+    s[state.W, 1], s[state.U, 2] = 0.4, -0.3
+    ground.keep_line_out(s, 3, AWAY, 2.0, ledges)
+    assert (s[state.Z, 1], s[state.W, 1]) == (2.0, 0.0)
+    assert s[state.X, 2] == pytest.approx(10.1, abs=2e-4)
+    assert s[state.U, 2] == 0.0
+    assert s[state.Z, 3] == 3.0

@@ -1,20 +1,32 @@
-"""Every kind of phase as legs, with its defaults and with every number given; and what cannot be played."""
+"""Every way of working a lure: its phases as legs, and that it does what its name says."""
 
 from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
+from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.physics.cast import Cast, CastResult, fly
 from heathdrop.physics.kernels.records import FAR, Leg
+from heathdrop.physics.line import line_by_test
 from heathdrop.physics.program import KINDS, LONGEST_CAST_S, MOST_LEGS, Phase, Scene, legs_of
+from heathdrop.physics.rig import lure_of, rig_by_name
+from heathdrop.physics.water import water_at
 from tests.golden_file import holds_to
 from tests.said import said_of
 
 SCENE = Scene(distance_m=20.0, deepest_m=4.0, fall_m_s=0.8, tip_m=0.6)
+
+
 NEEDED = {"retrieve": {"speed_m_s": 0.7}, "slow-roll": {"speed_m_s": 0.5}}
+
+
 TIMED = ("pause", "kill", "swing")
+
+
 FULL = {"speed_m_s": 0.45, "lift_m": 0.31, "times": 2, "wait_s": 1.7}
 
 
@@ -94,3 +106,106 @@ def test_what_cannot_be_played() -> None:
         sum(leg.time for leg in legs_of([phase("pause", for_s=LONGEST_CAST_S)], 0, SCENE)) == LONGEST_CAST_S
     )
     assert len(legs_of([phase("shake", for_s=330.0)], 0, SCENE)) <= MOST_LEGS
+
+
+WATER = water_at(58.0)
+
+
+FLAT = Cast(22.0, 1.0, ((0.0, 3.0), (200.0, 3.0)))
+
+
+STEPS = Cast(22.0, 1.0, ((0.0, 2.0), (8.0, 2.0), (8.2, 2.7), (15.0, 2.7), (15.2, 3.4), (200.0, 3.4)))
+
+
+def played(cat: Catalog, *then: Phase, cast: Cast = FLAT, oz: float = 0.5) -> CastResult:
+    """Down on slack line, then the phases asked for."""
+    lure = lure_of(cat, rig_by_name(cat, "casting-jig", oz, "craw"), WATER.density_kg_m3, 60.0)
+    return fly(lure, line_by_test(cat, "fluorocarbon", 15), WATER, cast, [Phase("fall", slack=True), *then])
+
+
+def worked(r: CastResult) -> tuple[np.ndarray, np.ndarray, np.ndarray]:  # type: ignore[type-arg]
+    """Time, height off the bottom and contact after the first fall."""
+    after = r.time_s > r.fall_s
+    floor = np.array([r.cast.bottom_at(x) for x in r.distance_m])
+    return r.time_s[after], (floor - r.depth_m)[after], r.on_bottom[after]
+
+
+def test_a_drag_stays_down_and_comes_home(cat: Catalog) -> None:
+    r = played(cat, Phase("drag", times=6))
+    _, height, contact = worked(r)
+    assert contact.mean() > 0.9
+    assert height.max() < 0.15
+    assert r.distance_m[-1] < 20.0
+
+
+def test_a_hop_lifts_by_inches_and_lands_each_time(cat: Catalog) -> None:
+    small, tall = (played(cat, Phase("hop", lift_m=lift, times=5)) for lift in (0.1, 0.4))
+    for r in (small, tall):
+        _, _, contact = worked(r)
+        assert np.count_nonzero(np.diff(contact.astype(int)) == -1) >= 3
+        assert contact[-1]
+    assert worked(tall)[1].max() > worked(small)[1].max()
+
+
+def test_a_slow_roll_keeps_touching(cat: Catalog) -> None:
+    _, height, _ = worked(played(cat, Phase("slow-roll", speed_m_s=0.7, for_s=25.0)))
+    touching = height < 0.02
+    assert np.count_nonzero(np.diff(touching.astype(int)) == 1) >= 5
+    assert height.max() < 0.3
+
+
+def test_yo_yo_and_burn_go_up_and_come_down(cat: Catalog) -> None:
+    for phase in (Phase("yo-yo", times=3), Phase("burn-and-drop", times=3)):
+        _, height, _ = worked(played(cat, phase))
+        peaks = (height[1:-1] > height[:-2]) & (height[1:-1] >= height[2:]) & (height[1:-1] > 0.2)
+        assert np.count_nonzero(peaks) >= 2
+        assert height[-1] < 0.7 * height.max()
+
+
+def test_a_lure_is_lifted_over_ledges_and_never_through_them(cat: Catalog) -> None:
+    lifted = played(cat, Phase("lift-and-drop", lift_m=1.5, times=14), cast=STEPS)
+    floor = np.array([STEPS.bottom_at(x) for x in lifted.distance_m])
+    assert lifted.distance_m[0] > 15.2
+    assert lifted.distance_m[-1] < 15.0
+    assert (lifted.depth_m <= floor + 0.06).all()
+    assert lifted.on_bottom[lifted.distance_m < 14.5].any()  # comes to rest on the higher step
+
+
+def test_shake_kill_and_a_moved_rod_tip(cat: Catalog) -> None:
+    assert worked(played(cat, Phase("shake", for_s=5.0)))[1].max() < 0.15
+    killed = played(cat, Phase("retrieve", speed_m_s=1.0, for_s=6.0), Phase("kill", for_s=12.0))
+    assert killed.on_bottom[-1]
+    low = played(cat, Phase("retrieve", speed_m_s=0.8, tip_m=0.0))
+    high = played(cat, Phase("retrieve", speed_m_s=0.8, tip_m=2.5))
+    assert high.useful().mean() < low.useful().mean()
+    assert high.samples.tip_z[-1] == pytest.approx(-2.5, abs=0.05)
+
+
+def test_every_kind_plays_on_its_own(cat: Catalog) -> None:
+    need = {
+        "retrieve": {"speed_m_s": 0.5},
+        "slow-roll": {"speed_m_s": 0.5},
+        "pause": {"for_s": 3.0},
+        "kill": {"for_s": 3.0},
+        "swing": {"for_s": 3.0},
+    }
+    for kind in KINDS:
+        r = played(cat, Phase(kind, **need.get(kind, {})))  # type: ignore[arg-type]
+        assert np.isfinite(np.array(r.samples)).all()
+        assert r.bottom_s >= 0.0
+
+
+def test_programmes_that_cannot_be(cat: Catalog) -> None:
+    home = Phase("retrieve", speed_m_s=1.0)
+    for program, sentence in (
+        (
+            (home, home),
+            r"program\[2\].do was “retrieve”; it must be left out: no line is left after phase 1\.",
+        ),
+        ((Phase("pause", for_s=700.0),), r"program\[1\].for_s was 700; it must be from 0 to 600 s\."),
+        ((Phase("pause", for_s=400.0), Phase("pause", for_s=400.0)), "at most 600 s of cast"),
+        ((Phase("hop", times=500),), r"program\[1\].times was 500; it must be from 1 to 100 times\."),
+        ((Phase("retrieve", speed_m_s=-1.0),), "program.1..speed_ft_s was -1"),
+    ):
+        with pytest.raises(BadInput, match=sentence):
+            played(cat, *program)

@@ -1,7 +1,8 @@
-"""The hunt: what a blank, a bite and minutes do to the field, and which cast comes of it."""
+"""The hunt: what a blank, a bite and minutes do, which cast comes of it, which rods are chosen."""
 
 from __future__ import annotations
 
+import itertools
 from dataclasses import replace
 from typing import Any
 
@@ -9,13 +10,18 @@ import numpy as np
 import pytest
 
 from heathdrop.catalog import Catalog
+from heathdrop.search.belief import Belief
+from heathdrop.search.choose import adds, bound, choose, worth
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.hunt import Elsewhere, Hunt
-from heathdrop.search.order import Opening, Place
-from tests.search.test_order import DEEP, HIGH, OTHER_ROD, OTHER_TAIL, PER_S, believed
+from heathdrop.search.order import Answered, Opening, Place, change_between, minutes_of, nobody_after, tried
 
 SWIM, FOOT = "swim-jig:0.5:craw", "football-jig:0.5:craw"
+
+
 LANES = Place(lanes=3, tires=0.5)
+
+
 STILL = {"lane_min": 1e12, "depth_min": 1e12, "back_min": 1e12}
 
 
@@ -164,3 +170,162 @@ def test_so_far_never_falls_and_leaves_room_for_nobody(cat: Catalog) -> None:
     assert (one.field == before).all()  # looking ahead changes nothing
     assert not one.made
     assert one.belief.by_depth.sum() == pytest.approx(1.0)
+
+
+VALUES = np.array([[0.9, 0.1, 0.0], [0.2, 0.8, 0.1], [0.5, 0.5, 0.5], [0.0, 0.0, 0.9]])
+
+
+FREE = [-1, -2, -3, -4]
+
+
+def test_worth_is_the_best_of_the_chosen_at_each_place() -> None:
+    assert worth(VALUES, []) == 0.0
+    assert worth(VALUES, [0]) == pytest.approx(1.0)
+    assert worth(VALUES, [0, 1]) == pytest.approx(0.9 + 0.8 + 0.1)
+    assert bound(VALUES) == pytest.approx(0.9 + 0.8 + 0.9)
+    assert bound(np.zeros((0, 3))) == 0.0
+
+
+def test_what_each_adds_is_what_is_lost_without_it() -> None:
+    assert adds(VALUES, [0, 1, 3]) == pytest.approx([0.7, 0.7, 0.8])
+    assert adds(VALUES, [2]) == pytest.approx([1.5])
+
+
+def test_as_many_as_asked_and_none_that_adds_nothing() -> None:
+    assert choose(VALUES, FREE, 1) == [2]
+    assert sorted(choose(VALUES, FREE, 3)) == [0, 1, 3]
+    assert sorted(choose(VALUES, FREE, 4)) == [0, 1, 3]
+    assert choose(np.zeros((2, 2)), [-1, -2], 2) == [0]
+
+
+def test_a_rod_holds_one_rig() -> None:
+    groups = [0, 0, 1, 1]
+    found = choose(VALUES, groups, 2)
+    assert sorted(groups[k] for k in found) == [0, 1]
+    best = max(worth(VALUES, pair) for pair in itertools.product((0, 1), (2, 3)))
+    assert worth(VALUES, found) == pytest.approx(best)
+
+
+@pytest.mark.parametrize("seed", range(60))
+def test_within_one_percent_of_brute_force(seed: int) -> None:
+    """Nine rigs, five stops, three rods: every choice is tried."""
+    rng = np.random.default_rng(seed)
+    values = rng.beta(0.6, 0.9, (9, 5)) * rng.uniform(0.5, 2.0, 5)
+    groups = [-1 - k for k in range(9)] if seed % 2 else [int(g) for g in rng.integers(0, 4, 9)]
+    allowed = [
+        c
+        for n in range(1, 4)
+        for c in itertools.combinations(range(9), n)
+        if len({groups[k] for k in c}) == len(c)
+    ]
+    best = max(worth(values, c) for c in allowed)
+    found = choose(values, groups, 3)
+    assert len({groups[k] for k in found}) == len(found) <= 3
+    assert worth(values, found) >= 0.99 * best
+    assert worth(values, found) <= bound(values) + 1e-12
+
+
+def test_a_row_that_adds_next_to_nothing_stays_ashore() -> None:
+    values = np.array([[1.0, 0.5], [0.2, 0.5 + 5e-10], [0.2, 0.6]])
+    assert choose(values[:2], range(2), 2) == [0]
+    assert choose(values, range(3), 2) == [0, 2]
+
+
+PER_S = 0.03
+
+
+EDGES = np.linspace(0.0, 8.0, 5)
+
+
+def cast(
+    rig: str, trailer: str, count: float, pace: float, slices: dict[int, float], minutes: float = 1.0
+) -> Candidate:
+    seconds = np.zeros((4, 3))
+    for k, s in slices.items():
+        seconds[k] = [0.25 * s, s, 0.25 * s]
+    head = (rig, 0.5)
+    path = np.array([0.0, 1.0, 30.0])
+    return Candidate(
+        f"{rig}:0.5:{trailer}",
+        rig,
+        head,
+        (trailer, 4.0),
+        count,
+        pace,
+        seconds,
+        minutes,
+        path,
+        np.array([0.0, 3.0, 3.0]),
+    )
+
+
+def believed(*by_depth: float) -> Belief:
+    shares = np.array(by_depth)[:, None] * np.array([0.2, 0.6, 0.2])
+    return Belief(EDGES, shares / shares.sum())
+
+
+HIGH = cast("swim-jig", "craw", 2.0, 2.2, {0: 10.0, 1: 30.0})
+
+
+DEEP = cast("swim-jig", "craw", 5.0, 2.2, {2: 30.0, 3: 10.0})
+
+
+OTHER_TAIL = cast("swim-jig", "chunk", 2.0, 2.2, {0: 30.0})
+
+
+OTHER_ROD = cast("football-jig", "craw", 4.0, 1.2, {3: 40.0})
+
+
+def test_what_changes_and_what_it_costs(cat: Catalog) -> None:
+    hand = ["swim-jig:0.5:craw", "football-jig:0.5:craw"]
+    faster = cast("swim-jig", "craw", 2.0, 3.4, {})
+    assert change_between(None, HIGH, hand) == "none"
+    assert change_between(None, OTHER_TAIL, hand) == "retie"
+    assert change_between(HIGH, HIGH, hand) == "none"
+    assert change_between(HIGH, DEEP, hand) == "count"
+    assert change_between(HIGH, faster, hand) == "pace"
+    assert change_between(HIGH, OTHER_TAIL, hand) == "trailer"
+    assert change_between(HIGH, OTHER_ROD, hand) == "rod"
+    assert change_between(HIGH, OTHER_ROD, hand[:1]) == "retie"
+    costs = {c: minutes_of(cat, c) for c in ("none", "count", "pace", "trailer", "rod", "retie")}
+    assert costs == {"none": 0.0, "count": 0.05, "pace": 0.05, "trailer": 1.0, "rod": 0.1667, "retie": 3.0}
+
+
+def test_how_much_was_tried(cat: Catalog) -> None:
+    even = believed(1, 1, 1, 1)
+    assert tried(even, PER_S, []) == 0.0
+    once = tried(even, PER_S, [Answered(HIGH, "nothing")])
+    assert once == pytest.approx(float((even.cells * (1 - np.exp(-PER_S * HIGH.seconds))).sum()))
+    assert once < tried(even, PER_S, [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]) < 1.0
+
+
+def test_what_takes_a_cast_is_seconds_suit_cover_and_freshness() -> None:
+    plain = HIGH.taken(PER_S)
+    assert plain == pytest.approx(1 - np.exp(-PER_S * HIGH.seconds))
+    unliked = replace(HIGH, suit=0.5, gets_in=0.8, cut=0.9)
+    assert unliked.taken(PER_S, 0.75) == pytest.approx(
+        0.8 * (1 - np.exp(-PER_S * 0.5 * 0.9 * 0.75 * HIGH.seconds))
+    )
+
+
+def test_a_cast_speaks_for_its_lane_and_tires_when_all_are_thrown() -> None:
+    place = Place(4, 0.75)
+    assert [place.fresh(n) for n in (0, 3, 4, 7, 8)] == pytest.approx([1.0, 1.0, 0.75, 0.75, 0.5625])
+    assert place.passes(HIGH, PER_S) == pytest.approx(1 - 0.25 * HIGH.taken(PER_S))
+    assert Place(4, 0.75, 0.35).share == 0.35
+    assert Place(2, 0.75, 0.35).share == 0.5
+    assert Place().passes(HIGH, PER_S) == pytest.approx(np.exp(-PER_S * HIGH.seconds))
+
+
+def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catalog) -> None:
+    even = believed(1, 1, 1, 1)
+    absent = cat.search.place.absent
+    here = Place(absent=absent)
+    assert nobody_after(even, PER_S, []) == 0.0  # where nobody says that stops may be empty
+    assert nobody_after(even, PER_S, [], here) == pytest.approx(absent)
+    none = [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]
+    seen = tried(even, PER_S, none)
+    wanted = absent / (absent + (1 - absent) * (1 - seen))
+    assert nobody_after(even, PER_S, none, here) == pytest.approx(wanted)
+    assert nobody_after(even, PER_S, none, here) > absent
+    assert nobody_after(even, PER_S, [*none, Answered(HIGH, "bump")], here) == 0.0

@@ -1,27 +1,36 @@
-"""Bands hold the prediction they are about."""
+"""Bands hold the prediction they are about; hand, boat, line and bottom in them."""
 
 from __future__ import annotations
 
 import dataclasses
 import math
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
+import numpy as np
 import pytest
 
 from bench.bands import Held, Stranger, steady
 from bench.bands import drilled as drilled_by
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Leader, Line
 from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
 from heathdrop.learning.learned import Learned
+from heathdrop.physics.cast import LIMB_M
+from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Measured, Spread, rig_by_name, spread_of
 from heathdrop.sizing.bands import EIGHTY, Moved, bands_for, cast_bands, depth_band, fall_factors
-from heathdrop.sizing.known import Handle
-from heathdrop.sizing.program import program_of
-from heathdrop.sizing.scatter import Scatter
+from heathdrop.sizing.cast import cast_of, line_of
+from heathdrop.sizing.known import Handle, Untaught
+from heathdrop.sizing.program import play, program_of
+from heathdrop.sizing.scatter import STILL, Scatter, moved_by_pace_m, scatter_of
 from heathdrop.sizing.size import size
+from heathdrop.units import feet, metres
 from tests.advice.cases import rated
 from tests.golden_file import holds_to
+from tests.waters import DOCKS, GRASS
 from tests.waters import GRASS as DAY
 
 
@@ -80,6 +89,8 @@ SQUARE = Moved(
     told=4.0, quicker=4.0 * math.exp(-0.24), slower=4.0 * math.exp(0.24), run=4.0, lift=4.0, start=4.0,
     thick=4.0, cast=4.0, tip=4.0,
 )  # fmt: skip
+
+
 SURE = Spread(0.2, 0.2, 0.2)
 
 
@@ -156,3 +167,140 @@ def test_told_bands_hold_for_strangers_that_reel() -> None:
     for one in (held, trained):
         assert 0.72 < one.inside / one.casts < 0.88
         assert abs(one.low - one.high) / one.casts < 0.09
+
+
+CALM = replace(GRASS, wind_mph=5.0)
+
+
+def test_a_hand_nobody_knows(cat: Catalog) -> None:
+    assert scatter_of(cat) == Scatter(pace=0.08, count=0.10, cast=0.04, tip_m=metres(0.4))
+    assert scatter_of(cat, Scenario(CALM)) == scatter_of(cat)
+    assert scatter_of(cat, Scenario(CALM, hand="exact")) == STILL == Scatter()
+
+
+@pytest.mark.parametrize(
+    ("wind", "drift", "mph"),
+    [
+        (5.0, 0.0, 0.0),
+        (15.0, 0.0, 0.1),
+        (0.0, 0.0, 0.0),
+        (5.0, 0.2, 0.14),
+        (15.0, 0.2, math.hypot(0.1, 0.14)),
+    ],
+)
+def test_wind_and_drift_move_the_boat(cat: Catalog, wind: float, drift: float, mph: float) -> None:
+    found = scatter_of(cat, Scenario(replace(GRASS, wind_mph=wind, drift_mph=drift)))
+    assert found.drift_m_s == pytest.approx(0.44704 * mph)
+    assert found.pace_at(0.6) == pytest.approx(math.hypot(0.08, 0.44704 * mph / 0.6))
+
+
+def test_a_measured_hand_replaces_the_assumed_one(cat: Catalog) -> None:
+    own = Learned(counted=0.05, turned=Handle(quicker=-0.06, error=0.04, rounds=20))
+    found = scatter_of(cat, Scenario(CALM), own)
+    assert (found.count, found.pace, found.pace_bias) == (0.05, 0.04, -0.06)
+
+
+def test_what_a_pace_moves(cat: Catalog) -> None:
+    assert moved_by_pace_m(cat, 24.0, 2.0) == pytest.approx(0.12 * 24.0 + 0.45 * 2.0)
+
+
+@pytest.mark.parametrize("family", ["flipping-jig", "weighted-plastic"])
+@pytest.mark.parametrize(("kind", "way", "work"), [("wood", "hang", "hang"), ("docks", "swim-out", "swim")])
+@pytest.mark.parametrize(("bottom", "fish"), [(9.0, 5.0), (14.0, 6.0), (18.0, 12.0)])
+def test_held_among_the_fish(
+    cat: Catalog, family: str, kind: str, way: str, work: str, bottom: float, fish: float
+) -> None:
+    """Played as it is told, the rig is within a foot of the band's middle for .6 of its work."""
+    water = replace(DOCKS, bottom_depth_ft=bottom, fish_depth_ft=fish, cover=Cover(kind=kind))
+    sizing = size(cat, Scenario(water, families=(family,)))
+    best = sizing.rigs[0]
+    assert best.cadence is not None
+    assert (best.cadence.way, best.work) == (way, work)
+    cast = play(sizing, best, way)
+    middle = 0.5 * sum(sizing.targets.depth_ft)
+    assert np.mean(np.abs(feet(1.0) * cast.worked() - middle) <= 1.0) >= 0.6
+    assert best.tuned.mean_m == pytest.approx(float(cast.worked().mean()), abs=0.15)
+
+
+def test_fish_on_the_floor_or_over_the_wood_are_pitched_to(cat: Catalog) -> None:
+    for cover, fish in ((Cover(kind="wood"), 9.0), (Cover(kind="wood", top_depth_ft=7.0), 3.0)):
+        water = replace(DOCKS, bottom_depth_ft=9.0, fish_depth_ft=fish, cover=cover, posture="auto")
+        assert size(cat, Scenario(water, families=("flipping-jig",))).rigs[0].work == "drop"
+
+
+def test_the_line_goes_over_a_limb_beside_it(cat: Catalog) -> None:
+    sizing = size(cat, Scenario(replace(DOCKS, cover=Cover(kind="wood")), families=("flipping-jig",)))
+    best = sizing.rigs[0]
+    cast = play(sizing, best, "hang")
+    away = best.cast.distance_m
+    assert cast.cast.distance_m == away
+    assert np.all(np.abs(cast.distance_m - away) <= 3.0 * LIMB_M)
+    assert cast.shapes[-1, 0].tolist() == pytest.approx([0.0, -best.cast.rod_tip_m])
+    assert cast.shapes[-1, 1, 0] == pytest.approx(away - LIMB_M, abs=0.1)
+    assert [p.do for p in program_of(sizing, best, "hang")] == ["fall", "shake"]
+    # Hopped on the floor it is thrown as ever, the line over nothing.
+    assert not play(sizing, best, "hop").cast.over_limb
+
+
+def test_holes_let_a_swum_jig_be_killed_into_them(cat: Catalog) -> None:
+    """Fish at 4 ft in grass that tops out at 2: through solid stems it is reeled and fouls; where there are
+    holes it is swum over the tops and falls in to them, fouling no more than it does up there."""
+    grass = Cover(kind="submerged-grass", top_depth_ft=2.0)
+    water = replace(GRASS, bottom_depth_ft=6.0, fish_depth_ft=4.0, clarity_ft=1.0, cover=grass)
+    solid, holed = (
+        size(cat, Scenario(replace(water, cover=cover), families=("swim-jig",)))
+        for cover in (grass, replace(grass, hole_ft=3.0))
+    )
+    assert solid.rigs[0].work == "swim"
+    assert solid.rigs[0].cadence is None
+    best = holed.rigs[0]
+    assert best.cadence is not None
+    assert best.cadence.way == "hole-drop"
+    assert best.cover.fouls <= 0.75 * solid.rigs[0].cover.fouls
+    assert holed.targets.depth_ft[0] > solid.targets.depth_ft[0] + 0.5
+    assert feet(best.tuned.deepest_m) >= holed.targets.depth_ft[1]
+
+
+@pytest.mark.parametrize(
+    ("shape", "depths_ft"),
+    [("level", (9.0, 9.0, 9.0)), ("slope", (2.7, 5.85, 9.0)), ("steps", (3.15, 5.85, 9.0))],
+)
+def test_the_bottom_under_the_cast(cat: Catalog, shape: str, depths_ft: tuple[float, ...]) -> None:
+    cast = cast_of(cat, Scenario(replace(GRASS, bottom_shape=shape), families=("swim-jig",)))
+    assert feet(cast.distance_m) == pytest.approx(80.0)
+    assert feet(cast.rod_tip_m) == pytest.approx(2.0)
+    found = [feet(cast.bottom_at(metres(at))) for at in (0.0, 40.0, 80.0)]
+    assert found == pytest.approx(depths_ft, abs=0.01)
+
+
+def test_a_driven_bottom_is_level_before_and_after(cat: Catalog) -> None:
+    water = replace(GRASS, bottom_ft=((10.0, 4.0), (60.0, 9.0)))
+    cast = cast_of(cat, Scenario(water, families=("swim-jig",)))
+    assert [feet(cast.bottom_at(metres(x))) for x in (0.0, 10.0, 35.0, 60.0, 500.0)] == pytest.approx(
+        [4.0, 4.0, 6.5, 9.0, 9.0]
+    )
+
+
+@dataclass(frozen=True, eq=False)
+class Slick(Untaught):
+    """A line whose friction was learned to be half, a mat that needs twice."""
+
+    def line(self, line: Chain, material: str) -> Chain:
+        return replace(line, friction=0.5 * line.friction)
+
+    def mat_factor(self, texture: str) -> float:
+        return 2.0 if texture == "hydrilla" else 1.0
+
+
+def test_line_and_leader_as_set_and_as_learned(cat: Catalog) -> None:
+    tied = Line(material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=15, length_ft=8))
+    plain, taught = line_of(cat, tied), line_of(cat, tied, Slick())
+    assert plain.leader is not None
+    assert taught.leader is not None
+    assert plain.leader_m == pytest.approx(metres(8.0))
+    assert taught.friction == 0.5 * plain.friction
+    assert taught.leader.friction == 0.5 * plain.leader.friction
+    with pytest.raises(BadInput, match=r"gear\.line\.leader"):
+        line_of(
+            cat, Line(material="braid", test_lb=30, leader=Leader(material="nylon", test_lb=90, length_ft=3))
+        )

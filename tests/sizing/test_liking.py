@@ -1,24 +1,42 @@
-"""Which trailers are liked: the best is 1, the rest by their points, none below the least."""
+"""What is liked: trailers, leans of the day, schools, and exactly what each moves."""
 
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import replace
 
 import pytest
 
+from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import LEANS
 from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Leader, Line
 from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import lengths_of
-from heathdrop.sizing.leans import USUAL_ACTION, USUAL_BULK_CM2, Tilt
+from heathdrop.sizing.leans import (
+    USUAL_ACTION,
+    USUAL_BULK_CM2,
+    Tilt,
+    features,
+    leans_of,
+    tilt_of,
+    weight_shift,
+)
 from heathdrop.sizing.liking import pulls_of
+from heathdrop.sizing.schools import Leaning, applying, chosen, leaning_of, pace_factor, rung
 from heathdrop.sizing.setting import Setting, setting_of
+from heathdrop.sizing.size import size
+from tests.waters import GRASS, MAT, WINTER_ROCK
 
 BAIT = Conditions(
     water_temp_f=64, bottom_depth_ft=12, fish_depth_ft=6, forage="baitfish", clarity_ft=4, season="fall"
 )
+
+
 COLD = replace(BAIT, water_temp_f=42, forage="crawfish", fish_depth_ft=12, season="winter")
 
 
@@ -100,3 +118,222 @@ def test_a_family_and_a_school_have_their_say(cat: Catalog) -> None:
     liking = of(cat, BAIT, "underspin").liking
     assert liking.of(rig_by_name(cat, "underspin", 0.375, "craw")) == cat.judgement.schools.least_liking
     assert liking.of(rig_by_name(cat, "underspin", 0.375, "pin-tail")) > 0.5
+
+
+DAY = Conditions(water_temp_f=53.5, bottom_depth_ft=9, fish_depth_ft=5, clarity_ft=4, season="summer")
+
+
+LINE = Line(material="fluorocarbon", test_lb=15)
+
+
+@pytest.mark.parametrize(
+    ("name", "change", "value"),
+    [
+        ("cold", {}, 0.5),
+        ("cold", {"water_temp_f": 45}, 1.0),
+        ("cold", {"water_temp_f": 62}, 0.0),
+        ("clear", {}, 0.0),
+        ("clear", {"clarity_ft": 16}, 1.0),
+        ("clear", {"clarity_ft": 1}, -1.0),
+        ("clear", {"clarity_ft": 8}, 0.5),
+        ("thick", {"cover": Cover(kind="submerged-grass", top_depth_ft=6, density="thick")}, 1.0),
+        ("thick", {"cover": Cover(kind="wood", density="thick")}, 0.0),
+        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=6)}, 1.0),
+        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=7.5)}, 0.5),
+        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=9)}, 0.0),
+        ("crawfish", {"forage": "crawfish"}, 1.0),
+        ("baitfish", {"forage": "crawfish"}, 0.0),
+        ("rock", {"cover": Cover(kind="rock")}, 1.0),
+        ("wood", {"cover": Cover(kind="docks")}, 1.0),
+        ("autumn", {"season": "fall"}, 1.0),
+        ("autumn", {"season": "fall", "water_temp_f": 74}, 0.5),
+        ("autumn", {}, 0.0),
+        ("spawn", {"season": "spawn"}, 1.0),
+    ],
+)
+def test_each_lean_of_a_day(name: str, change: dict[str, object], value: float) -> None:
+    c = replace(DAY, **change)  # type: ignore[arg-type]
+    assert leans_of(c, 2.0, LINE, 5.0)[name] == pytest.approx(value)
+
+
+def test_mood_depth_and_line() -> None:
+    for mood, dull in ((0.0, 1.0), (1.0, 0.5), (2.0, 0.0), (4.0, -1.0)):
+        assert leans_of(DAY, mood, LINE, 5.0)["dull"] == pytest.approx(dull)
+    for depth, deep in ((5.0, 0.0), (10.0, 0.5), (20.0, 1.0), (80.0, 1.0), (2.5, -0.5)):
+        assert leans_of(DAY, 2.0, LINE, depth)["deep"] == pytest.approx(deep)
+    tied = Line(
+        material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=7.5, length_ft=8)
+    )
+    assert leans_of(DAY, 2.0, tied, 5.0)["line"] == pytest.approx(-0.5)
+    assert set(leans_of(DAY, 2.0, LINE, 5.0)) == set(LEANS)
+
+
+def test_a_trailer_as_the_leans_see_it() -> None:
+    assert features(2.0, 2.5) == (0.0, 0.0)
+    assert features(3.2, 5.0) == pytest.approx((1.2, math.log(2.0)))
+    assert features(0.5, 0.0) == (-1.5, -1.8)
+
+
+def test_practice_and_fit_add_up(cat: Catalog) -> None:
+    family = cat.families["swim-jig"]
+    calm = dict.fromkeys(LEANS, 0.0)
+    assert tilt_of(cat, family, calm) == tilt_of(cat, family, calm)
+    assert (tilt_of(cat, family, calm).action, tilt_of(cat, family, calm).bulk) == (0.0, 0.0)
+    cold = tilt_of(cat, family, {**calm, "cold": 1.0})
+    assert cold.action == pytest.approx(cat.leans.leans["swim"]["cold"]["action"])
+    assert cold.action < 0.0
+    assert weight_shift(cat, family, calm) == pytest.approx(cat.fitted.usual.get("swim-jig", 0.0))
+    more = weight_shift(cat, family, {**calm, "autumn": 1.0}) - weight_shift(cat, family, calm)
+    assert more == pytest.approx(cat.leans.heads["swim"]["autumn"])
+
+
+COLD_SCHOOLS = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
+
+
+BOTTOM = {**COLD_SCHOOLS, "family": "football-jig", "work": "bottom"}
+
+
+def test_the_default_unless_picked_and_refusals_in_words(cat: Catalog) -> None:
+    held = chosen(cat, (("mat-entry", "lobbed"),))
+    assert held["mat-entry"].id == "lobbed"
+    assert {t: s.id for t, s in held.items() if t != "mat-entry"} == {
+        t.id: t.default for t in cat.topics.values() if t.id != "mat-entry"
+    }
+    with pytest.raises(BadInput, match=r"^schools\.mat-entry was “loud”; it must be one of quiet, lobbed\.$"):
+        chosen(cat, (("mat-entry", "loud"),))
+    names = re.escape(", ".join(cat.topics))
+    with pytest.raises(BadInput, match=rf"^schools\.moon was “moon”; it must be one of {names}\.$"):
+        chosen(cat, (("moon", "full"),))
+
+
+def test_a_topic_applies_where_its_clauses_hold_or_are_not_known(cat: Catalog) -> None:
+    on_bottom = {t.id for t in applying(cat, BOTTOM)}
+    assert {"cold-water-weight", "rock-weight", "tip-on-bottom", "weight-lean"} <= on_bottom
+    assert not {"bladed-ladder", "mat-entry", "gear-ratio"} & on_bottom
+    anywhere = {t.id for t in applying(cat, {})}
+    assert anywhere == set(cat.topics)
+
+
+def test_what_a_school_moves(cat: Catalog) -> None:
+    light = leaning_of(cat, (("cold-water-weight", "light"),), BOTTOM)
+    assert light.band("football-jig") == (0.25, 0.375)
+    assert light.band("micro-jig") == (0.125, 0.25)
+    assert light.bulk_cm2 == (2.5, 9.0)
+    assert light.favours == {"casting-jig": 0.3, "finesse-jig": 0.2, "football-jig": -0.4}
+    assert light.tail("football-jig", "twin-tail") == 0.4
+    assert light.tail("football-jig", "craw") == 1.0
+    heavy = leaning_of(cat, (("cold-water-weight", "heavy"), ("rock-weight", "wide")), BOTTOM)
+    assert heavy.favours == {"football-jig": 1.6}
+    assert heavy.band("football-jig") == (0.5, 0.75)
+    assert heavy.fall_ft_s == (1.6, 3.2)
+    assert leaning_of(cat, (("cold-water-weight", "heavy"),), {**BOTTOM, "work": "swim"}) == Leaning()
+    bare = leaning_of(cat, (("rock-weight", "light"),), BOTTOM)
+    assert (bare.bare, bare.lobbed, bare.dress) == (True, False, {"skirt": "trimmed"})
+    lobbed = setting_of(cat, Scenario(MAT, families=("punch-rig",), schools=(("mat-entry", "lobbed"),)))
+    assert (lobbed.leaning.lobbed, lobbed.stand.lobbed, lobbed.leaning.bare) == (True, True, False)
+    lean = leaning_of(cat, (("weight-lean", "lighter"),), BOTTOM)
+    assert lean == Leaning(lean=0.8)
+
+
+def test_one_familys_trailers_go_before_every_familys(cat: Catalog) -> None:
+    both = Leaning(trailers={"*": {"craw": 0.5}, "swim-jig": {"craw": 0.8}})
+    assert (both.tail("swim-jig", "craw"), both.tail("casting-jig", "craw")) == (0.8, 0.5)
+    assert both.tail("swim-jig", "chunk") == 1.0
+    assert Leaning(ladder={"bladed-jig": 0.5}, heads={"*": (0.1, 0.2)}).band("bladed-jig") == (0.5, 0.5)
+
+
+@pytest.mark.parametrize(
+    ("depth", "oz"),
+    [(0.0, 0.375), (3.75, 0.375), (4.5, (0.375 * 0.5) ** 0.5), (5.25, 0.5), (30.0, 0.5)],
+)
+def test_a_rung_holds_down_to_its_depth_and_changes_over_evenly(depth: float, oz: float) -> None:
+    assert rung(((4.5, 0.375), (12.0, 0.5)), depth) == pytest.approx(oz)
+    assert rung(((99.0, 0.5),), depth) == 0.5
+
+
+def test_only_a_school_of_the_family_moves_its_pace(cat: Catalog) -> None:
+    quick = (("bladed-ladder", "heavy-fast"),)
+    assert pace_factor(cat, quick, "bladed-jig") == pytest.approx(1.2)
+    assert pace_factor(cat, quick, "swim-jig") == 1.0
+    assert pace_factor(cat, (), "bladed-jig") == 1.0
+
+
+def test_the_waters_own_schools_reach_the_weights(cat: Catalog) -> None:
+    one = setting_of(cat, Scenario(GRASS, families=("bladed-jig",), schools=(("bladed-ladder", "one"),)))
+    assert one.weights.middle_oz == pytest.approx(0.5)
+    assert one.weights.because == "the school you hold to"
+    assert one.weights.edge == cat.judgement.fit.school_edge
+    winter = setting_of(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
+    assert winter.weights.because == "what is usual at 22 ft"
+    mat = setting_of(cat, Scenario(MAT, families=("punch-rig",)))
+    assert mat.weights.because == "what opens this mat"
+
+
+ROCK = Cover(kind="rock", detail="chunk")
+
+
+COLD_ROCK = Conditions(
+    water_temp_f=43, bottom_depth_ft=14, fish_depth_ft=14, season="winter", forage="crawfish", cover=ROCK
+)
+
+
+MILD = Conditions(water_temp_f=60, bottom_depth_ft=9, fish_depth_ft=5, clarity_ft=9, forage="bluegill")
+
+
+BAIT_SCHOOLS = Conditions(water_temp_f=58, bottom_depth_ft=25, fish_depth_ft=14, forage="baitfish")
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize(
+    ("c", "school", "family", "heads", "trailers"),
+    [
+        (COLD_ROCK, "cold-water-weight light", "finesse-jig", (0.25, 0.375), {"chunk", "creature-fused"}),
+        (COLD_ROCK, "cold-water-weight heavy", "football-jig", (0.5, 0.75), {"twin-tail"}),
+        (COLD_ROCK, "cold-water-weight shrink", "micro-jig", (0.1875, 0.5), {"twin-tail", "beaver"}),
+        (COLD_ROCK, "rock-weight light", "finesse-jig", (0.125, 0.25), {"none"}),
+        (COLD_ROCK, "rock-weight wide", "football-jig", (0.5, 0.75), None),
+        (MILD, "bladed-ladder two", "bladed-jig", (0.375, 0.5), None),
+        (MILD, "bladed-ladder one", "bladed-jig", (0.5, 0.5), None),
+        (replace(MILD, clarity_ft=4), "bladed-ladder heavy-fast", "bladed-jig", (0.75, 0.75), None),
+        (MILD, "bladed-trailer flat", "bladed-jig", None, {"flat-tail"}),
+        (MILD, "bladed-trailer by-depth", "bladed-jig", None, {"flat-tail"}),
+        (
+            replace(MILD, fish_depth_ft=3),
+            "bladed-trailer by-depth",
+            "bladed-jig",
+            None,
+            {"craw", "small-craw"},
+        ),
+        (MILD, "bladed-trailer edge", "bladed-jig", None, {"beaver"}),
+        (MILD, "spinnerbait-trailer lifts", "spinnerbait", None, {"none"}),
+        (MILD, "no-trailer bare", "swim-jig", None, {"none"}),
+        (replace(MILD, fish_depth_ft=9), "one-trailer simple", "casting-jig", None, {"craw"}),
+        (BAIT_SCHOOLS, "underspin-tail minnow", "underspin", None, {"pin-tail"}),
+        (BAIT_SCHOOLS, "underspin-tail paddle", "underspin", None, {"paddle-tail"}),
+    ],
+)
+def test_what_a_school_ties_on_leads_in_its_own_water(
+    cat: Catalog,
+    c: Conditions,
+    school: str,
+    family: str,
+    heads: tuple[float, float] | None,
+    trailers: set[str] | None,
+) -> None:
+    topic, side = school.split()
+    best = size(cat, Scenario(c, families=(family,), schools=((topic, side),))).rigs[0]
+    assert heads is None or heads[0] <= best.rig.head_oz <= heads[1]
+    assert trailers is None or best.rig.trailer.id in trailers
+    assert best.fits.score >= 0.85
+    assert "would choose another" not in limit_sentence(size(cat, Scenario(c, families=(family,))), best)
+
+
+def test_big_and_many_move_the_bulk_that_is_wanted(cat: Catalog) -> None:
+    big, most, many = (
+        setting_of(
+            cat, Scenario(BAIT_SCHOOLS, families=("underspin",), schools=(("big-or-many", s),))
+        ).targets.bulk_cm2
+        for s in ("big", "most", "many")
+    )
+    assert big == pytest.approx(tuple(1.7 * v for v in most))
+    assert many == pytest.approx(tuple(0.4 * v for v in most))

@@ -1,4 +1,4 @@
-"""What rating a rig needs besides the rig: where its cover begins, paces, odds, what is kept."""
+"""What rating a rig needs besides the rig, what is remembered, and one rig's score."""
 
 from __future__ import annotations
 
@@ -7,26 +7,25 @@ from dataclasses import dataclass, replace
 
 import pytest
 
+from heathdrop.advice.why import reasons
 from heathdrop.catalog import Catalog
+from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Line, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
+from heathdrop.sizing import tune as tuning
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.known import AS_TABLED, OwnFish, Untaught
-from heathdrop.sizing.setting import (
-    NOWHERE_FT,
-    limits_for,
-    mood_paces,
-    reachable_paces,
-    setting_of,
-)
-from heathdrop.sizing.size import rate
+from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.rated import WAYS_TO_COVER, Rated, way_to
+from heathdrop.sizing.setting import NOWHERE_FT, limits_for, mood_paces, reachable_paces, setting_of
+from heathdrop.sizing.size import rate, size
 from heathdrop.units import feet
 from tests.advice.cases import rated
 from tests.golden_file import holds_to
-from tests.sizing.test_cast import Slick
-from tests.waters import BAIT, GRASS, MAT, PADS, WOOD
+from tests.sizing.test_bands import Slick
+from tests.waters import BAIT, GRASS, MAT, PADS, WINTER_ROCK, WOOD
 
 
 def of(cat: Catalog, water, family: str, **more: object):  # type: ignore[no-untyped-def]
@@ -267,3 +266,101 @@ def test_a_setting_is_worked_out_once_for_each_question(cat: Catalog) -> None:
     other = replace(cat)
     assert setting_of(other, water).catalog is other
     assert setting_of(cat, water, Untaught()) is not found
+
+
+def test_only_what_is_missing_is_found_and_the_oldest_goes() -> None:
+    memory, asked = Memory[str](3), []
+
+    def find(which: list[int]) -> list[str]:
+        asked.append(list(which))
+        return [f"value {k}" for k in which]
+
+    assert memory.all_of(["a", "b"], find) == ["value 0", "value 1"]
+    assert memory.all_of(["b", "c", "a"], find) == ["value 1", "value 1", "value 0"]
+    assert asked == [[0, 1], [1]]
+    memory.all_of(["d"], find)
+    assert len(memory) == 3
+    # "b" was used the longest ago.
+    memory.all_of(["c", "a", "d"], find)
+    assert asked == [[0, 1], [1], [0]]
+    memory.all_of(["b"], find)
+    assert asked[-1] == [0]
+    assert len(asked) == 4
+    memory.clear()
+    assert len(memory) == 0
+
+
+def test_a_remembered_sizing_is_the_same_to_the_digit(cat: Catalog) -> None:
+    """Clearing the memory changes nothing; what changes no lure and no limit simulates nothing."""
+    water = Scenario(GRASS, families=("swim-jig", "bladed-jig"))
+    first = size(cat, water)
+    again = size(cat, water)
+    tuning.TUNED.clear()
+    fresh = size(cat, water)
+    for other in (again, fresh):
+        assert [(r.key, r.tuned, r.fits) for r in other.rigs] == [
+            (r.key, r.tuned, r.fits) for r in first.rigs
+        ]
+    before = len(tuning.TUNED)
+    size(cat, replace(water, conditions=replace(GRASS, bottom="gravel")))
+    assert len(tuning.TUNED) == before > 100
+    size(cat, replace(water, conditions=replace(GRASS, water_temp_f=59)))
+    assert len(tuning.TUNED) > before
+
+
+def test_other_water_under_the_rig_is_another_key(cat: Catalog) -> None:
+    floor = replace(GRASS, cover=Cover(), fish_depth_ft=9)
+    slope = replace(floor, bottom_shape="slope")
+    one, other = (size(cat, Scenario(c, families=("swim-jig",))) for c in (floor, slope))
+    assert one.rigs[0].tuned != other.rigs[0].tuned
+
+
+@pytest.mark.parametrize(
+    ("family", "in_cover", "way"),
+    [
+        ("swim-jig", 0.04, "over"),
+        ("swim-jig", 0.05, "ticking"),
+        ("swim-jig", 0.49, "ticking"),
+        ("swim-jig", 0.5, "through"),
+        ("flipping-jig", 0.0, "into"),
+        ("football-jig", 0.0, "through"),
+    ],
+)
+def test_the_way_follows_the_path(cat: Catalog, family: str, in_cover: float, way: str) -> None:
+    setting = setting_of(cat, Scenario(GRASS, families=(family,)))
+    assert way_to(setting, in_cover, setting.family.work) == way
+    assert way in WAYS_TO_COVER
+
+
+def test_in_open_water_there_is_no_way_to_tell(cat: Catalog) -> None:
+    assert way_to(setting_of(cat, Scenario(BAIT, families=("underspin",))), 0.0, "swim") == "open"
+
+
+def test_the_score_is_its_parts_mean_times_their_prices(cat: Catalog) -> None:
+    weights = cat.judgement.fit.weights
+    for conditions, family in ((GRASS, "swim-jig"), (WINTER_ROCK, "football-jig")):
+        for r in size(cat, Scenario(conditions, families=(family,))).rigs[:5]:
+            total = sum(weights[k] for k in r.fits.parts if k not in PRICES)
+            logs = sum(weights[k] * math.log(v) for k, v in r.fits.parts.items())
+            assert r.fits.score == pytest.approx(math.exp(logs / total), rel=1e-9)
+
+
+def test_floor_work_is_along_the_floor(cat: Catalog) -> None:
+    def first(family: str) -> Rated:
+        return size(cat, Scenario(replace(WINTER_ROCK), families=(family,))).rigs[0]
+
+    assert first("football-jig").along_floor
+    assert not first("flipping-jig").along_floor
+
+
+def test_two_arms_hang_less_in_wood_than_one_tail(cat: Catalog) -> None:
+    """Like for like: what goes beside the wood tells also what going through would have cost it."""
+    lying = replace(WOOD, water_temp_f=62.0, fish_depth_ft=5.0, bottom_depth_ft=7.0, forage="bluegill")
+    wood = Scenario(replace(lying, cover=Cover(kind="wood", detail="laydown")), families=("bladed-jig",))
+    sizing = size(cat, wood)
+    rigs = {r.rig.trailer.id: r for r in sizing.rigs if r.rig.head_oz == 0.5}
+    arms, tail = rigs["craw"], rigs["flat-tail"]
+    assert (arms.way, arms.through, tail.way) == ("through", None, "beside")
+    assert tail.through is not None
+    assert tail.cover.hangs < arms.cover.hangs < tail.through.hangs
+    assert any("there it would hang up on about 42 of 100 casts" in line for line in reasons(sizing, tail))

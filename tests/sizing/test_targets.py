@@ -1,15 +1,106 @@
-"""The band a lure should keep to: fish, bottom and grass, without a cliff."""
+"""Mood, targets and fits by exact values: at edges, far off, set by the angler."""
 
 from __future__ import annotations
 
+import math
+import random
 from dataclasses import replace
 
 import pytest
 
+from heathdrop.advice.why import reasons
+from heathdrop.answers.water import gives_of, size_water
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.conditions.wanted import Wanted
+from heathdrop.physics.cover import CoverOdds
+from heathdrop.physics.rig import rig_by_name
+from heathdrop.sizing.activity import judge
+from heathdrop.sizing.fit import action_fit, action_of, cover_fit, ebbing, joined, within
+from heathdrop.sizing.hits import hits_of, missed_by
+from heathdrop.sizing.hour import among_s, cast_s, per_hour
+from heathdrop.sizing.known import OwnFish
+from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.size import size
 from heathdrop.sizing.targets import depth_band
+from heathdrop.units import feet, metres
+from tests.golden_file import holds_to
+from tests.waters import ALL, BAIT, GRASS
 from tests.waters import GRASS as DAY
+
+PLAIN = Conditions(water_temp_f=66, bottom_depth_ft=10, fish_depth_ft=5)
+
+
+@pytest.mark.parametrize(
+    ("temp", "value"),
+    [(34, 0.0), (40, 0.0), (44.25, 0.5), (48.5, 1.0), (52.25, 1.5), (56, 2.0), (61, 2.5), (66, 3.0),
+     (72, 3.25), (78, 3.5), (84, 3.4), (89, 2.9), (94, 2.4), (100, 2.0)],
+)  # fmt: skip
+def test_the_base_climbs_by_ramps(cat: Catalog, temp: float, value: float) -> None:
+    assert judge(cat, replace(PLAIN, water_temp_f=temp)).value == pytest.approx(value)
+
+
+def test_a_degree_never_moves_it_by_more_than_a_seventh(cat: Catalog) -> None:
+    found = [judge(cat, replace(PLAIN, water_temp_f=t, trend="rising")).value for t in range(32, 101)]
+    assert max(abs(b - a) for a, b in zip(found, found[1:], strict=False)) < 0.15
+
+
+@pytest.mark.parametrize(
+    ("changes", "value"),
+    [
+        ({}, 3.0),
+        ({"front": "passed"}, 2.0),
+        ({"front": "coming"}, 3.0),
+        ({"pressure": "heavy"}, 2.5),
+        ({"pressure": "light"}, 3.0),
+        ({"trend": "falling"}, 3.0),
+        ({"trend": "falling", "forage": "baitfish"}, 3.2),
+        ({"trend": "falling", "forage": "baitfish", "front": "passed"}, 1.6),
+        ({"trend": "falling", "season": "winter"}, 2.6),
+        ({"trend": "rising"}, 3.0),
+        ({"season": "spawn"}, 2.0),
+        ({"light": "low"}, 3.5),
+        ({"light": "overcast"}, 3.5),
+        ({"light": "sunny"}, 3.0),
+        ({"wind_mph": 7}, 3.0),
+        ({"wind_mph": 10}, 3.25),
+        ({"wind_mph": 13}, 3.5),
+        ({"wind_mph": 30}, 3.5),
+        ({"wind_mph": 10, "light": "low"}, 3.5),
+        ({"water_temp_f": 56, "trend": "rising"}, 2.5),
+        ({"water_temp_f": 60, "trend": "rising"}, 2.65),
+        ({"water_temp_f": 63, "trend": "rising"}, 2.7),
+        ({"water_temp_f": 40, "front": "passed", "pressure": "heavy"}, 0.0),
+        ({"activity": 1.5, "front": "passed"}, 1.5),
+    ],
+)
+def test_each_shift(cat: Catalog, changes: dict[str, object], value: float) -> None:
+    assert judge(cat, replace(PLAIN, **changes)).value == pytest.approx(value)  # type: ignore[arg-type]
+
+
+def test_ones_own_fish_are_livelier_where_the_log_says_so(cat: Catalog) -> None:
+    """In cold water by the cold water's steps, never over the scale, and not where the mood was said."""
+    own = OwnFish(cold=0.7, warm=-0.4)
+    cold = judge(cat, replace(PLAIN, water_temp_f=44.25), own)
+    assert cold.value == pytest.approx(1.2)
+    assert cold.reasons[-1] == "your own fish +0.7"
+    assert judge(cat, PLAIN, own).value == pytest.approx(2.6)
+    assert judge(cat, replace(PLAIN, light="low"), OwnFish(warm=1.9)).value == 4.0
+    assert judge(cat, replace(PLAIN, activity=1.5), own).value == 1.5
+
+
+def test_only_what_moves_them_is_said(cat: Catalog) -> None:
+    windy = judge(cat, replace(PLAIN, wind_mph=13, season="spawn"))
+    assert windy.reasons == (
+        "66 °F water starts at 3.0",
+        "wind +0.5",
+        "on beds they guard, they do not chase -1.0",
+    )
+
+
+def test_mood_and_reasons_of_every_water(cat: Catalog) -> None:
+    holds_to("sizing.activity", {name: judge(cat, c) for name, c in ALL.items()})
 
 
 def test_depth_band_follows_fish_bottom_and_grass(cat: Catalog) -> None:
@@ -58,3 +149,148 @@ def test_no_half_foot_moves_the_band_by_more_than_a_foot(cat: Catalog) -> None:
         for (a, b), (c, d) in zip(bands, bands[1:], strict=False):
             assert abs(c - a) <= most
             assert abs(d - b) <= most
+
+
+def test_a_target_is_hit_up_to_its_tolerance(cat: Catalog) -> None:
+    """Depth to half a tenth of a foot, rates to a twentieth, passes to three of a hundred."""
+    best = size(cat, Scenario(GRASS, families=("swim-jig",))).rigs[0]
+    at = replace(
+        best,
+        tuned=best.tuned._replace(mean_m=metres(5.0), pace_m_s=metres(2.0)),
+        fall_ft_s=2.0,
+        cover=replace(best.cover, passes=0.8),
+    )
+    for wanted, hit, off in (
+        (Wanted(depth_ft=(5.04, 6.0)), True, 0.0),
+        (Wanted(depth_ft=(5.55, 6.0)), False, 1.0),
+        (Wanted(depth_ft=(4.0, 4.9)), False, 0.1),
+        (Wanted(fall_ft_s=(1.0, 1.91)), True, 0.0),
+        (Wanted(fall_ft_s=(2.12, 3.0)), False, None),
+        (Wanted(pace_ft_s=(2.09, 3.0)), True, 0.0),
+        (Wanted(pace_ft_s=(1.0, 1.89)), False, None),
+        (Wanted(passes=0.83), True, 0.0),
+        (Wanted(passes=0.86), False, 1.0),
+    ):
+        assert list(hits_of(wanted, at).values()) == [hit], wanted
+        count, by = missed_by(wanted, at)
+        assert count == (not hit)
+        assert off is None or by == pytest.approx(off, abs=1e-6)
+    assert hits_of(Wanted(), at) == {}
+    assert missed_by(Wanted(depth_ft=(8.0, 9.0), passes=0.9), at)[0] == 2
+
+
+def test_random_targets_are_hit_or_what_gives_is_said(cat: Catalog) -> None:
+    """The first rig does all that was set; where none can, a sentence says so, and only then."""
+    rng = random.Random(7)
+    for k in range(8):
+        deep = rng.uniform(3.0, 14.0)
+        depth = (round(deep - 0.8, 1), round(deep + 0.8, 1)) if k % 3 else None
+        fall = rng.uniform(1.2, 3.0)
+        wanted = Wanted(depth_ft=depth, fall_ft_s=(fall, 1.25 * fall) if k % 2 or depth is None else None)
+        water = replace(BAIT, bottom_depth_ft=16.0, fish_depth_ft=deep, cover=Cover())
+        scenario = Scenario(water, families=(), wanted=wanted)
+        first, said = size_water(scenario, limit=4).rows[0].rated, gives_of(scenario)
+        assert all(hits_of(wanted, first).values()) is (said is None), (wanted, said)
+        if depth is not None and said is None:
+            assert depth[0] - 0.05 <= feet(first.tuned.mean_m) <= depth[1] + 0.05
+
+
+def test_what_is_set_goes_before_what_is_judged(cat: Catalog) -> None:
+    plain = size(cat, Scenario(GRASS, families=("swim-jig",)))
+    own = size(
+        cat, Scenario(GRASS, families=("swim-jig",), wanted=Wanted((3.0, 4.0), (1.0, 1.3), None, (1.0, 1.4)))
+    )
+    assert own.targets.depth_ft == (3.0, 4.0)
+    assert own.targets.depth_reason == "it is the one you set"
+    assert (own.targets.fall_ft_s, own.targets.pace_ft_s) == ((1.0, 1.3), (1.0, 1.4))
+    assert plain.targets.depth_ft != own.targets.depth_ft
+    assert "; you want 1.0–1.3." in " ".join(reasons(own, own.rigs[0]))
+    counts = [missed_by(own.scenario.wanted, r) for r in own.rigs]
+    assert counts == sorted(counts)
+
+
+@pytest.mark.parametrize(
+    ("value", "fit"),
+    [(1.0, 1.0), (1.5, 1.0), (2.0, 1.0), (2.0 * math.exp(0.5), 0.5), (math.exp(-0.5), 0.5),
+     (2.0 * math.exp(1.0), 0.2), (0.0, 0.0), (-1.0, 0.0)],
+)  # fmt: skip
+def test_within(value: float, fit: float) -> None:
+    assert within(value, (1.0, 2.0), 0.5) == pytest.approx(fit)
+
+
+def test_ebbing_has_a_long_tail() -> None:
+    assert [ebbing(x) for x in (0.0, 1.0, -1.0, 2.0, 3.0)] == pytest.approx([1.0, 0.5, 0.5, 0.2, 0.1])
+
+
+def test_action_is_shared_by_family_and_trailer(cat: Catalog) -> None:
+    rig = rig_by_name(cat, "bladed-jig", 0.5, "craw")
+    assert action_of(cat, rig) == pytest.approx(0.4 * 3.0 + 0.6 * 3.2)
+    targets = replace(setting_of(cat, Scenario(GRASS)).targets, action=2.0)
+    assert action_fit(cat, rig, 2.0, targets) == pytest.approx(1.0)
+    assert action_fit(cat, rig, 3.2, targets) == pytest.approx(0.5)
+    jig = rig_by_name(cat, "football-jig", 0.5, "craw")
+    assert action_fit(cat, jig, 1.2, targets) == pytest.approx(1.0)
+    dropped = rig_by_name(cat, "punch-rig", 1.0, "beaver")
+    assert action_fit(cat, dropped, 0.6, targets) == pytest.approx(1.0)
+
+
+def test_through_a_mat_enough_is_enough(cat: Catalog) -> None:
+    assert cover_fit(cat, CoverOdds(0.87, 0.0, 0.0), matted=True) == pytest.approx(1.0)
+    assert cover_fit(cat, CoverOdds(0.99, 0.0, 0.0), matted=True) == pytest.approx(1.0)
+    assert cover_fit(cat, CoverOdds(0.435, 0.0, 0.0), matted=True) == pytest.approx(0.5)
+    assert cover_fit(cat, CoverOdds(0.8, 0.5, 0.25), matted=False) == pytest.approx(0.8 * 0.5 * 0.75)
+
+
+def test_one_failure_cannot_hide_and_the_costliest_is_named(cat: Catalog) -> None:
+    weights = cat.judgement.fit.weights
+    good = {"depth": 1.0, "fall": 1.0, "cover": 1.0, "action": 1.0, "profile": 1.0, "weight": 1.0}
+    assert joined(cat, good).score == pytest.approx(1.0)
+    assert joined(cat, good).limiting is None
+    total = sum(weights[k] for k in good)
+    half = joined(cat, {**good, "profile": 0.5, "fall": 0.5})
+    assert half.score == pytest.approx(0.5 ** ((weights["profile"] + weights["fall"]) / total))
+    assert half.limiting == "profile"
+    assert joined(cat, {**good, "fall": 0.951}).limiting is None
+    assert joined(cat, {**good, "fall": 0.949}).limiting == "fall"
+    nothing = joined(cat, {**good, "depth": 0.0})
+    assert (nothing.score, nothing.limiting) == (0.0, "depth")
+    felt = joined(cat, {**good, "touch": 0.5})
+    assert felt.score == pytest.approx(0.5 ** (weights["touch"] / (total + weights["touch"])))
+
+
+def test_a_swum_cast_takes_its_count_its_way_and_what_lies_between(cat: Catalog) -> None:
+    made = size(cat, Scenario(GRASS, families=("swim-jig",)))
+    best = made.rigs[0]
+    way = feet(best.cast.distance_m) / feet(best.tuned.pace_m_s)
+    between = cat.search.minutes.between_casts_s
+    assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + way + between)
+    assert among_s(cat, made.targets, best) == pytest.approx(best.tuned.soft_share * best.tuned.useful_s)
+    hour = per_hour(cat, made, best)
+    assert hour.casts == pytest.approx(3600.0 / cast_s(cat, made, best))
+    assert hour.seconds_among == pytest.approx(hour.casts * among_s(cat, made.targets, best))
+    quick = replace(best, tuned=best.tuned._replace(pace_m_s=2.0 * best.tuned.pace_m_s))
+    assert per_hour(cat, made, quick).casts > hour.casts
+
+
+def test_a_pitch_is_worked_where_it_lands_and_reeled_home(cat: Catalog) -> None:
+    water = replace(GRASS, cover=Cover(kind="docks"), bottom_depth_ft=9, fish_depth_ft=9)
+    made = size(cat, Scenario(water, families=("flipping-jig",)))
+    best = made.rigs[0]
+    hand, between = cat.judgement.hand, cat.search.minutes.between_casts_s
+    home = hand.pitch_ft / hand.reel_home_ft_s
+    assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + hand.worked_s + home + between)
+    top, low = made.targets.depth_ft
+    assert among_s(cat, made.targets, best) == pytest.approx(hand.worked_s + (low - top) / best.fall_ft_s)
+
+
+def test_a_dragged_jig_is_reeled_home_for_the_rest(cat: Catalog) -> None:
+    water = replace(GRASS, cover=Cover(), bottom_depth_ft=15, fish_depth_ft=15)
+    made = size(cat, Scenario(water, families=("football-jig",)))
+    best = made.rigs[0]
+    hand, away = cat.judgement.hand, feet(best.cast.distance_m)
+    dragged = hand.worked_share * away / feet(best.tuned.pace_m_s)
+    home = (1 - hand.worked_share) * away / hand.reel_home_ft_s
+    assert cast_s(cat, made, best) == pytest.approx(
+        best.countdown_s + dragged + home + cat.search.minutes.between_casts_s
+    )
+    assert among_s(cat, made.targets, best) == pytest.approx(dragged)

@@ -1,18 +1,27 @@
-"""The sense of weight: the table by its rows, what moves it, and what stands in for it."""
+"""The sense of weight: the table by its rows, what moves it, weight as it fishes."""
 
 from __future__ import annotations
 
 import math
+import random
 from dataclasses import replace
+from statistics import mean
 
 import pytest
 
+from heathdrop.advice.call import points_of
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Conditions, Scenario
+from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.leans import weight_shift
-from heathdrop.sizing.setting import setting_of
+from heathdrop.sizing.presentation import presentation_of
+from heathdrop.sizing.setting import Setting, limits_for, mood_paces, setting_of
+from heathdrop.sizing.size import size
 from heathdrop.sizing.usual import LEAST_HALF, MAT_HALF, Weights, table_band
-from tests.waters import MAT
+from tests.golden_file import holds_to
+from tests.waters import ALL, MAT
 
 OPEN = Conditions(
     water_temp_f=56, bottom_depth_ft=20, fish_depth_ft=4, season="summer", clarity_ft=4, wind_mph=5
@@ -113,3 +122,149 @@ def test_a_schools_band_is_held_closely(cat: Catalog) -> None:
     assert (one.middle_oz, one.half, one.edge) == (pytest.approx(0.5), LEAST_HALF, 0.5)
     lean = weights(cat, "bladed-jig", OPEN, ("bladed-ladder", "one"), ("weight-lean", "heavier"))
     assert lean.middle_oz == pytest.approx(0.5 * 1.18)
+
+
+#: The waters whose tables are kept in golden files.
+KEPT = {name: ALL[name] for name in ("grass", "winter rock", "mat")}
+
+
+def settings_of(cat: Catalog, c: Conditions, **schools: str) -> dict[str, Setting]:
+    picks = tuple((k.replace("_", "-"), v) for k, v in sorted(schools.items()))
+    return {f: setting_of(cat, Scenario(c, families=(f,), schools=picks)) for f in cat.families}
+
+
+def test_targets_of_every_water(cat: Catalog) -> None:
+    holds_to("sizing.targets", {n: setting_of(cat, Scenario(c)).targets for n, c in KEPT.items()})
+
+
+def test_usual_weights_of_every_family_in_every_water(cat: Catalog) -> None:
+    holds_to(
+        "sizing.usual",
+        {n: {f: s.weights for f, s in settings_of(cat, c).items()} for n, c in KEPT.items()},
+    )
+
+
+def test_trailers_liked_by_every_other_family_in_grass(cat: Catalog) -> None:
+    holds_to(
+        "sizing.liking",
+        {f: s.liking for f, s in list(settings_of(cat, ALL["grass"]).items())[::2]},
+        tolerance=1e-5,
+    )
+
+
+def test_paces_and_presentations(cat: Catalog) -> None:
+    found = {}
+    for name, c in KEPT.items():
+        for family, s in settings_of(cat, c).items():
+            way = presentation_of(cat, s.family, s.facts)
+            found[f"{name} {family}"] = [way, *mood_paces(s), *limits_for(s)]
+    holds_to("sizing.paces", found)
+
+
+def test_points_of_every_family_in_every_water(cat: Catalog) -> None:
+    found = {}
+    for name, c in KEPT.items():
+        for family, s in settings_of(cat, c).items():
+            weighed, school = points_of(cat, s.facts, s.scenario, s.family)
+            found[f"{name} {family}"] = {"school": school, **{rule.id: p for rule, p in weighed}}
+    holds_to("advice.points", found, tolerance=1e-5)
+
+
+@pytest.mark.parametrize("family", ["football-jig", "finesse-jig", "flipping-jig", "punch-rig"])
+def test_closed_form_fits_of_what_is_not_swum(cat: Catalog, family: str) -> None:
+    found = {}
+    for name, c in KEPT.items():
+        sizing = size(cat, Scenario(c, families=(family,)))
+        found[name] = [[r.key, r.fits.score, r.fits.limiting, r.fits.parts] for r in sizing.rigs[:1]]
+        found[name].append([sizing.rigs[-1].key, sizing.rigs[-1].fits.score])
+    holds_to(f"sizing.fits.{family}", found, tolerance=1e-4)
+
+
+@pytest.mark.slow
+def test_a_lean_moves_the_usual_weight_and_nothing_else(cat: Catalog) -> None:
+    for c in ALL.values():
+        usual, lighter, heavier = (
+            settings_of(cat, c, weight_lean=s) for s in ("usual", "lighter", "heavier")
+        )
+        for f, s in usual.items():
+            assert lighter[f].weights.middle_oz == pytest.approx(0.8 * s.weights.middle_oz)
+            assert heavier[f].weights.middle_oz == pytest.approx(1.18 * s.weights.middle_oz)
+            assert replace(lighter[f].weights, middle_oz=0.0) == replace(s.weights, middle_oz=0.0)
+            assert (lighter[f].targets, lighter[f].liking) == (s.targets, s.liking)
+
+
+OPEN_BEARING = Conditions(water_temp_f=62, bottom_depth_ft=12, fish_depth_ft=6)
+
+
+def there(cat: Catalog, family: str, lb: float = 16.0, material: str = "fluorocarbon") -> Setting:
+    gear = Gear(line=LineSet(material=material, test_lb=lb))
+    return setting_of(cat, Scenario(OPEN_BEARING, gear, (family,)))
+
+
+@pytest.mark.parametrize("family", ["swim-jig", "bladed-jig", "flipping-jig", "football-jig"])
+def test_the_usual_rig_on_the_usual_line_fishes_as_it_weighs(cat: Catalog, family: str) -> None:
+    material, low, high = cat.families[family].lines[0]
+    setting = there(cat, family, 0.5 * (low + high), material)
+    rig = rig_by_name(cat, family, 0.5, setting.family.usual_trailer)
+    assert setting.as_it_fishes_oz(rig) == pytest.approx(0.5)
+
+
+@pytest.mark.parametrize(
+    ("family", "more", "less"),
+    [
+        ("swim-jig", {"trailer": "pin-tail"}, {"trailer": "craw"}),
+        ("swim-jig", {"trailer_length_in": 2.8}, {"trailer_length_in": 4.5}),
+        ("casting-jig", {"skirt": "trimmed"}, {"skirt": "full"}),
+        ("casting-jig", {"head_material": "tungsten"}, {"head_material": "lead"}),
+        ("flipping-jig", {"trailer": "beaver"}, {"trailer": "chunk"}),
+    ],
+)
+def test_what_holds_it_up_makes_it_lighter(
+    cat: Catalog, family: str, more: dict[str, object], less: dict[str, object]
+) -> None:
+    setting = there(cat, family)
+    usual = {"trailer": setting.family.usual_trailer}
+
+    def oz(**parts: object) -> float:
+        return setting.as_it_fishes_oz(rig_by_name(cat, family, 0.5, **{**usual, **parts}))  # type: ignore[arg-type]
+
+    assert oz(**more) > 1.02 * oz(**less)
+
+
+def test_thick_line_makes_it_lighter_and_ounces_stay_ounces(cat: Catalog) -> None:
+    rig = rig_by_name(cat, "swim-jig", 0.5, "paddle-tail")
+    thin, thick = (there(cat, "swim-jig", lb).as_it_fishes_oz(rig) for lb in (8, 25))
+    assert thin > 1.05 * thick
+    fit = replace(cat.judgement.fit, bearing_share=0.0)
+    by_ounces = replace(cat, judgement=replace(cat.judgement, fit=fit))
+    chunk = rig_by_name(by_ounces, "swim-jig", 0.5, "chunk")
+    assert there(by_ounces, "swim-jig").as_it_fishes_oz(chunk) == pytest.approx(0.5)
+    held = Scenario(OPEN_BEARING, families=("bladed-jig",), schools=(("bladed-ladder", "one"),))
+    for scenario, family in ((held, "bladed-jig"), (Scenario(MAT, families=("punch-rig",)), "punch-rig")):
+        setting = setting_of(cat, scenario)
+        assert setting.as_it_fishes_oz(rig_by_name(cat, family, 0.5, "chunk")) == 0.5
+
+
+@pytest.mark.slow
+def test_bulky_rows_of_the_board_want_a_heavier_head_and_never_a_lighter(cat: Catalog) -> None:
+    rng = random.Random(4)
+    slim, bulky = ("pin-tail", "flat-tail", "beaver", "twin-tail"), ("chunk", "creature", "craw")
+    boards, heavier = 0, 0
+    for family in ("swim-jig", "bladed-jig", "spinnerbait", "underspin", "football-jig", "casting-jig") * 2:
+        deep = rng.randint(6, 20)
+        fish = (
+            float(deep) if cat.families[family].work == "bottom" else round(deep * rng.uniform(0.3, 0.7), 1)
+        )
+        c = Conditions(
+            water_temp_f=rng.randint(48, 80),
+            bottom_depth_ft=deep,
+            fish_depth_ft=fish,
+            clarity_ft=rng.choice((2, 4, 8)),
+        )
+        best: dict[str, float] = {}
+        for r in size(cat, Scenario(c, families=(family,))).rigs:
+            best.setdefault(r.rig.trailer.id, r.rig.head_oz)
+        light, heavy = (mean(best[t] for t in shapes if t in best) for shapes in (slim, bulky))
+        assert heavy > light - 0.01
+        boards, heavier = boards + 1, heavier + (heavy > light + 0.01)
+    assert heavier >= 0.8 * boards

@@ -1,10 +1,26 @@
-"""Ways of working as programmes, phase by phase."""
+"""Ways of working a rig: programmes to the letter, presentations on their side of each bound, cadence."""
 
 from __future__ import annotations
 
+from dataclasses import replace
+
+import numpy as np
 import pytest
 
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.facts import PRESENTATIONS
+from heathdrop.conditions.scenario import Cover, Scenario
+from heathdrop.physics.cast import fly
+from heathdrop.sizing.presentation import WAY_OF, presentation_of
+from heathdrop.sizing.program import WAY, play, program_of, usual_way
+from heathdrop.sizing.rated import rated_one
+from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import PLAYED, WAYS, programme
+from heathdrop.units import feet
+from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
+from tests.waters import BAIT
 
 
 @pytest.mark.parametrize(
@@ -52,3 +68,180 @@ def test_lift_and_hold_are_the_ways_own_unless_given() -> None:
     assert stops[1].for_s == pytest.approx(20.0 / 5.0 / 0.5)
     assert [p.take_up for p in stops if p.do == "retrieve"] == [True, False, False, True]
     assert programme("slow-roll", 0.9, 3.0, 24.0)[1].speed_m_s == 0.6
+
+
+def test_each_rig_is_worked_as_its_presentation_asks(cat: Catalog) -> None:
+    holds_to("sizing.program.usual", {name: usual_way(cat, *rated(name)) for name in CASES})
+
+
+def test_a_quick_lure_burns_at_its_own_pace_and_slow_rolls_no_faster_than_that() -> None:
+    sizing, slow = rated("deep in grass")
+    _, quick = rated("pads")
+    assert program_of(sizing, slow, "burn-and-drop")[1].speed_m_s == 1.2
+    assert program_of(sizing, quick, "burn-and-drop")[1].speed_m_s == pytest.approx(1.2)
+    assert program_of(sizing, slow, "slow-roll")[1].speed_m_s == pytest.approx(1.8 * 0.3048)
+    assert program_of(sizing, quick, "slow-roll")[1].speed_m_s == 0.6
+
+
+def test_what_is_played_is_the_programme_on_this_line_with_this_lure() -> None:
+    sizing, best = rated("right over grass")
+    other, heavier = sizing.line.thicker(0.3), rated("deep in grass")[1].lure
+    plain = play(sizing, best)
+    again = fly(best.lure, sizing.line, sizing.water, best.cast, program_of(sizing, best), shapes=True)
+    assert plain.depth_m.tolist() == again.depth_m.tolist()
+    assert plain.shapes.shape[0] == plain.time_s.size
+    assert play(sizing, best, line=other).useful().mean() < plain.useful().mean()
+    assert play(sizing, best, lure=heavier).useful().mean() > plain.useful().mean()
+    assert WAY["hop"].name == "hop"
+
+
+@pytest.mark.parametrize(
+    ("family", "temp_f", "depth_ft", "mood", "way"),
+    [
+        ("flipping-jig", 70, 5, 3, "pitch"),
+        ("punch-rig", 70, 5, 3, "punch"),
+        ("micro-jig", 70, 5, 3, "shake"),
+        ("football-jig", 70, 5, 0.5, "drag"),
+        ("football-jig", 70, 5, 3, "drag"),
+        ("casting-jig", 70, 5, 0.79, "shake"),
+        ("casting-jig", 70, 5, 0.8, "hop"),
+        ("casting-jig", 51.9, 5, 2, "drag"),
+        ("casting-jig", 52, 5, 2, "hop"),
+        ("swim-jig", 60, 8, 3, "slow-roll"),
+        ("swim-jig", 60, 7.9, 3, "swim"),
+        ("swim-jig", 60, 3, 1.99, "slow-roll"),
+        ("swim-jig", 60, 3, 2.0, "swim"),
+        ("swim-jig", 60, 3, 3.75, "burn"),
+        ("swim-jig", 60, 3, 3.74, "swim"),
+        ("swim-jig", 60, 9, 4, "slow-roll"),
+        ("bladed-jig", 60, 9, 4, "swim"),
+        ("bladed-jig", 60, 3, 1, "swim"),
+        ("bladed-jig", 60, 7.9, 4, "burn"),
+    ],
+)
+def test_on_each_side_of_each_bound(
+    cat: Catalog, family: str, temp_f: float, depth_ft: float, mood: float, way: str
+) -> None:
+    facts = {"temp_f": temp_f, "fish_depth_ft": depth_ft, "activity": mood, "season": "fall", "cover": "open"}
+    facts |= {"bottom_shape": "level", "bottom_depth_ft": depth_ft}
+    assert presentation_of(cat, cat.families[family], facts) == way
+
+
+def test_each_presentation_is_played_by_a_way() -> None:
+    assert {*WAY_OF, "stop-and-go", "twitch", "burn-and-drop", "hang", "swim-out", "hole-drop"} == set(
+        PRESENTATIONS
+    )
+    assert set(WAY_OF.values()) <= set(WAY)
+
+
+@pytest.mark.parametrize(
+    ("family", "changed", "way"),
+    [
+        ("football-jig", {}, "stroke"),
+        ("football-jig", {"activity": 2.7}, "drag"),
+        ("football-jig", {"season": "fall"}, "drag"),
+        ("football-jig", {"bottom_depth_ft": 11}, "drag"),
+        ("football-jig", {"bottom_shape": "steps"}, "step-down"),
+        ("football-jig", {"bottom_shape": "steps", "bottom_depth_ft": 9}, "drag"),
+        ("micro-jig", {"bottom_shape": "steps"}, "step-down"),
+        ("micro-jig", {}, "shake"),
+    ],
+)
+def test_a_floor_is_worked_as_it_lies_and_as_they_are(
+    cat: Catalog, family: str, changed: dict[str, object], way: str
+) -> None:
+    facts = {"temp_f": 75.0, "fish_depth_ft": 18.0, "activity": 3.2, "season": "summer"}
+    facts |= {"bottom_depth_ft": 18.0, "bottom_shape": "level", "cover": "rock", **changed}
+    assert presentation_of(cat, cat.families[family], facts) == way
+
+
+OPEN = replace(BAIT, cover=Cover(), bottom_depth_ft=15.0, fish_depth_ft=14.0, bottom_shape="level")
+
+
+def first(cat: Catalog, family: str, **changed: object) -> tuple[Sizing, Rated]:
+    found = size(cat, Scenario(replace(OPEN, **changed), families=(family,)))
+    return found, found.rigs[0]
+
+
+@pytest.mark.parametrize(
+    ("family", "temp_f", "fish_ft", "bottom_ft", "way"),
+    [
+        ("spinnerbait", 50.0, 14.0, 15.0, "slow-roll"),
+        ("swim-jig", 50.0, 14.0, 15.0, "slow-roll"),
+        ("bladed-jig", 45.0, 11.5, 12.0, "yo-yo"),
+        ("spinnerbait", 50.0, 6.0, 20.0, None),
+        ("swim-jig", 79.0, 1.5, 5.0, "twitch"),
+        ("swim-jig", 79.0, 9.0, 15.0, None),
+    ],
+)
+def test_the_water_and_the_mood_choose(
+    cat: Catalog, family: str, temp_f: float, fish_ft: float, bottom_ft: float, way: str | None
+) -> None:
+    mood = 3.5 if temp_f > 70.0 else 1.0
+    sizing, best = first(
+        cat, family, water_temp_f=temp_f, fish_depth_ft=fish_ft, bottom_depth_ft=bottom_ft, activity=mood
+    )
+    assert (best.cadence.way if best.cadence else None) == way
+    if way:
+        assert usual_way(cat, sizing, best) == way
+
+
+def test_a_floor_roll_keeps_touching_and_turns_slower_close_in(cat: Catalog) -> None:
+    sizing, best = first(cat, "spinnerbait", water_temp_f=50.0, activity=1.0)
+    assert best.cadence is not None
+    assert best.along_floor
+    cast = play(sizing, best, "slow-roll")
+    assert float(np.mean(cast.on_bottom[cast.time_s > cast.fall_s])) > 0.03
+    assert feet(float(cast.useful().mean())) == pytest.approx(feet(best.tuned.mean_m), abs=0.3)
+    assert feet(float(cast.useful().min())) > 14.0
+    assert best.cadence.near_ft_s < best.cadence.far_ft_s
+    # The pace told is the one at which the line comes in, not what the hand turns at its quickest.
+    assert best.cadence.near_ft_s <= feet(best.tuned.pace_m_s) <= best.cadence.far_ft_s
+
+
+def test_it_is_told_only_where_it_scores_better(cat: Catalog) -> None:
+    """The same rig at its steady best stands below itself in the cadence."""
+    from heathdrop.sizing.setting import setting_of
+    from heathdrop.sizing.size import rated_at
+
+    sizing, best = first(cat, "bladed-jig", water_temp_f=45.0, fish_depth_ft=14.5, activity=1.0)
+    assert best.cadence is not None
+    steady = rated_at(setting_of(cat, sizing.scenario), best.rig, None, None)
+    assert steady.cadence is None
+    assert steady.fits.score < best.fits.score
+
+
+def test_in_the_cold_a_body_that_glides_is_wanted(cat: Catalog) -> None:
+    """It floats behind the first blade and glides on the pause; without it its action is worth less."""
+    from heathdrop.sizing.setting import setting_of
+
+    cold = {"water_temp_f": 45.0, "fish_depth_ft": 11.5, "bottom_depth_ft": 12.0, "activity": 1.0}
+    sizing, best = first(cat, "bladed-jig", **cold)
+    assert best.cadence is not None
+    assert (best.rig.plastic.id, best.cadence.glides_ft > 0.1) == ("floating", True)
+    setting = setting_of(cat, sizing.scenario)
+    still = replace(best.cadence, glides_ft=0.0)
+    stiff = rated_one(setting, best.rig, best.lure, best.tuned, best.countdown_s, still)
+    glide = 0.85 + 0.15 * best.cadence.glides_ft / best.cadence.cadence.glide_ft
+    assert stiff.fits.parts["action"] / best.fits.parts["action"] == pytest.approx(0.85 / glide)
+
+
+def test_the_share_that_falls_is_the_path_s_own(cat: Catalog) -> None:
+    sizing, best = first(
+        cat, "swim-jig", water_temp_f=79.0, fish_depth_ft=1.5, bottom_depth_ft=5.0, activity=3.5
+    )
+    assert best.cadence is not None
+    program = program_of(sizing, best, "twitch")
+    cast = fly(best.lure, sizing.line, sizing.water, sizing.cast, program, fidelity=SEARCH, sample_s=0.25)
+    after = cast.time_s >= cast.fall_s
+    seconds = np.diff(cast.time_s[after])
+    sinks = np.diff(cast.depth_m[after]) / seconds > 0.08
+    assert best.cadence.falling == pytest.approx(float(seconds[sinks].sum() / seconds.sum()), abs=0.03)
+    assert 0.1 < best.cadence.falling < 0.6
+
+
+def test_every_cadence_names_a_way_and_a_family(cat: Catalog) -> None:
+    for cadence in cat.cadences.values():
+        assert cadence.id in WAY
+        assert any(c.fact == "family" and c.words for c in cadence.when)
+        assert 0.5 <= cadence.action <= 1.5

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from pathlib import Path
-
 import pytest
 from sqlalchemy.orm import Session
 
@@ -12,7 +9,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.store import casts, items, observations, plans, scenarios, settings, trips
-from heathdrop.store.database import Database
 
 UID = "00000000-0000-0000-0000-0000000000{:02}"
 STOP = {"name": "Bay", "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}}
@@ -20,24 +16,10 @@ WATER = {"conditions": STOP["conditions"], "families": ["swim-jig"]}
 
 
 @pytest.fixture
-def database(tmp_path: Path) -> Iterator[Database]:
-    found = Database(tmp_path / "d.sqlite")
-    yield found
-    found.close()
-
-
-@pytest.fixture
-def session(database: Database) -> Iterator[Session]:
-    with database.session() as session:
-        yield session
-
-
-@pytest.fixture
 def whole(session: Session, cat: Catalog) -> Session:
     """One row of each table, named for good by number."""
-    from tests.store.test_casts import made
-    from tests.store.test_items import CRAW, HEAD
-    from tests.store.test_observations import DEPTH, DROP, MAT
+    from tests.store.test_casts import DEPTH, DROP, MAT, made
+    from tests.store.test_rows import CRAW, HEAD
 
     items.add(session, "head", HEAD, UID.format(1))
     items.add(session, "trailer", CRAW, UID.format(2))

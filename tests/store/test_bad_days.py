@@ -1,7 +1,8 @@
-"""Bad days of the data file: kills, sync programs, other people's files; what goes out comes back."""
+"""Bad days: kills, sync programs, other people's files, strangers' files."""
 
 from __future__ import annotations
 
+import random
 import shutil
 import sqlite3
 import stat
@@ -12,8 +13,10 @@ from contextlib import closing
 from pathlib import Path
 
 import pytest
+from fastapi.testclient import TestClient
 from sqlalchemy import select
 
+from bench.hostile_files import sixty
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
@@ -21,11 +24,17 @@ from heathdrop.store import casts, devices, items, plans, rows, scenarios, trips
 from heathdrop.store.database import Database, Replaced, backup, restore
 from heathdrop.store.files.exchange import keep, looked_at, packed, undo, unpacked
 from heathdrop.store.models import Device, SavedPlan
+from tests.store.test_casts import made
+from tests.web.shown import token
 
 BODY = {
     "conditions": {"water_temp_f": 44, "bottom_depth_ft": 9, "fish_depth_ft": 6, "cover": {"kind": "open"}}
 }
+
+
 HEAD = {"family": "swim-jig", "weight_oz": 0.375}
+
+
 #: A writer that dies with half of its change in the file and the rest in a rollback journal.
 DIES = """
 import os, sqlite3, sys
@@ -229,3 +238,32 @@ def test_data_backups_and_key_are_the_owners_alone(tmp_path: Path) -> None:
     for file in (path, copy):
         assert stat.S_IMODE(file.stat().st_mode) == 0o600, file.name
     assert not stale.exists()
+
+
+PAGES = ("/box", "/drops", "/plan", "/deck", "/deck/record")
+
+
+@pytest.mark.slow
+@pytest.mark.long
+@pytest.mark.parametrize("seed", [1, 2])
+def test_no_file_breaks_anything_or_is_kept_in_part(client: TestClient, seed: int) -> None:
+    """Each is refused in one sentence and nothing changed, or it is kept whole; every page stands."""
+    sent = {"token": token(client), "sure": "yes"}
+    client.post("/api/v1/casts", json=[made(1), made(2, fish={"length_in": 14.0})])
+    client.post("/deck", data={"token": sent["token"]})
+    export, refused = client.get("/export.zip").content, 0
+    own = client.post("/import", data=sent, files={"file": ("x.zip", export)})
+    assert own.status_code == 200
+    for name, content in sixty(export, random.Random(seed)):
+        answer = client.post("/import", data=sent, files={"file": ("x.zip", content)})
+        assert answer.status_code in (200, 422, 413), (name, answer.text[:300])
+        assert "<img src=x" not in answer.text, name
+        now = client.get("/export.zip").content
+        if answer.status_code == 200:
+            export = now
+        else:
+            refused += 1
+            assert now == export, name
+        for page in PAGES if answer.status_code == 200 or refused % 10 == 0 else ():
+            assert client.get(page).status_code == 200, (name, page)
+    assert refused >= 40

@@ -1,17 +1,35 @@
-"""Casts from the water: kept once, in order, there and back, refused whole."""
+"""Casts, answers, drops and the angler's own fish as kept: once, in order, withdrawn and back."""
 
 from __future__ import annotations
 
 import json
 import uuid
+from collections.abc import Iterator
+from datetime import UTC, datetime, timedelta
+from pathlib import Path
 from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy.orm import Session
 
+from heathdrop.answers.drill.question import Named
+from heathdrop.answers.shifts import Shift
+from heathdrop.answers.trials import Trial
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import OUTCOMES, MadeCast
 from heathdrop.conditions.trip import TripBody
-from heathdrop.store import casts, trips
+from heathdrop.errors import BadInput
+from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
+from heathdrop.store import casts, drills, fish, observations, settings, trips
+from heathdrop.store.database import Database
+from heathdrop.store.files.jsonfile import read_drills
+from heathdrop.store.files.registry import BY_NAME
+from heathdrop.store.models import DrillDone
+from heathdrop.store.own import own_of
+from tests.golden_file import holds_to
+from tests.said import all_said
 from tests.web.shown import token
 
 STOP = "Mill bay milfoil"
@@ -157,3 +175,251 @@ def test_what_ran_off_on_the_trip_under_way_is_the_searchs_and_teaches_once_it_i
         assert shown == [("Before", "ran-low"), ("", "ran-high"), ("Today", "found-bottom")]
         trips.write(row, body.model_copy(update={"ended": True}))
         assert len(casts.contacts(session)) == 4
+
+
+@pytest.fixture
+def session(tmp_path: Path) -> Iterator[Session]:
+    database = Database(tmp_path / "own.sqlite")
+    with database.session() as session:
+        yield session
+    database.close()
+
+
+def counted(k: int, share: float = 1.1, days_ago: int = 0) -> Drilled:
+    return Drilled(
+        id=uuid.UUID(int=k + 1),
+        question=f"count.middle.{k}",
+        time=datetime.now(UTC) - timedelta(days=days_ago, minutes=100 - k),
+        mark=0.5,
+        off=0.7,
+        asked_s=7.0,
+        tapped_s=round(7.0 * share, 3),
+    )
+
+
+def test_kept_once_in_the_order_given(session: Session) -> None:
+    rows = [counted(2), counted(1)]
+    assert len(drills.keep(session, rows)) == 2
+    assert drills.keep(session, rows) == []
+    assert [d.question for d in drills.listed(session)] == ["count.middle.1", "count.middle.2"]
+    assert [m.topic for m in drills.marked(drills.listed(session))] == ["count.middle"] * 2
+
+
+def test_the_hand_is_used_when_agreed_enough_and_fresh(session: Session) -> None:
+    drills.keep(session, [counted(k) for k in range(9)])
+    drills.use(session, True)
+    assert drills.hand_used(session) is None
+    drills.keep(session, [counted(9)])
+    hand = drills.hand_used(session)
+    assert hand is not None
+    assert hand.whole.bias == pytest.approx(0.1, abs=0.01)
+    own = own_of(session).learned
+    assert own.count_error() == pytest.approx(hand.error, abs=1e-4)
+    drills.use(session, False)
+    assert own_of(session).learned.count_error() is None
+
+
+def test_turns_are_used_as_counts_are(session: Session) -> None:
+    """Ten rounds of turns a tenth slow: the handle is known, the count stays as assumed."""
+    rounds = [
+        counted(k).model_copy(update={"question": f"pace.middle.{k}", "asked_s": 10.0, "tapped_s": 11.0})
+        for k in range(10)
+    ]
+    drills.keep(session, rounds)
+    assert own_of(session).learned.handle() is None
+    drills.use(session, True)
+    own = own_of(session).learned
+    handle = own.handle()
+    assert handle is not None
+    assert handle == drills.hand(session, "pace").turning  # type: ignore[union-attr]
+    assert -0.1 < handle.quicker < -0.07
+    assert own.count_error() is None
+
+
+def test_a_repair_kept_under_an_older_name_is_read_under_today_s(session: Session) -> None:
+    row = DrillDone(uid=str(uuid.UUID(int=9)), version=1, body={
+        "question": "repair.ran-too-high.4", "time": "2026-03-01T08:00:00+00:00", "mark": 1.0,
+    })  # fmt: skip
+    session.add(row)
+    session.flush()
+    assert [d.question for d in drills.listed(session)] == ["repair.ran-high.4"]
+    assert Named.parse("repair.hung-up.2").text == "repair.hung.2"
+
+
+def test_a_season_later_it_has_grown_stale(session: Session) -> None:
+    drills.keep(session, [counted(k, days_ago=130) for k in range(12)])
+    drills.use(session, True)
+    assert drills.stale(session)
+    assert drills.hand_used(session) is None
+    assert not drills.stale(session, datetime.now(UTC) - timedelta(days=100))
+
+
+def test_out_and_back_and_hostile_files(session: Session, tmp_path: Path) -> None:
+    drills.keep(session, [counted(k) for k in range(3)])
+    drills.use(session, True)
+    entry, setting = BY_NAME["drills.json"], BY_NAME["settings.json"]
+    raw = entry.written(entry.rows(session)).encode()
+    other = Database(tmp_path / "other.sqlite")
+    with other.session() as there:
+        assert len(entry.keep(there, read_drills(raw).rows)) == 3
+        setting.keep(there, setting.read(setting.written(setting.rows(session)).encode()).rows)
+        assert drills.in_use(there)
+        assert entry.written(entry.rows(there)).encode() == raw
+    other.close()
+    for wrong in (raw.replace(b"count.middle.1", b"count.endless.1"), raw.replace(b"7.7", b"0.9")):
+        with pytest.raises(BadInput, match=r"drills.json|drills\["):
+            read_drills(wrong)
+    with pytest.raises(BadInput, match="hand"):
+        setting.read(b'{"version": 1, "schools": {}, "hand": "yes"}')
+
+
+RIG = {"family": "swim-jig", "head_oz": 0.375, "trailer": "craw", "trailer_length_in": 4}
+
+
+DROP = {**RIG, "depth_ft": 10, "times_s": [5.0, 5.2], "off_reel": True, "diameter_mm": 0.3, "head_g": 11}
+
+
+DEPTH = {**RIG, "pace_ft_s": 2, "count_s": 3, "depth_ft": 4, "line_material": "braid", "test_lb": 30}
+
+
+MAT = {**RIG, "family": "punch-rig", "thickness_in": 4, "through": False, "texture": "hyacinth"}
+
+
+def test_each_kind_or_its_refusal(cat: Catalog) -> None:
+    given = [
+        ("drop", DROP),
+        ("depth", DEPTH),
+        ("mat", MAT),
+        ("splash", DROP),
+        ("drop", {**DROP, "times_s": []}),
+        ("drop", {**DROP, "times_s": [0.1, 300]}),
+        ("drop", {**DROP, "depth_ft": 0.5}),
+        ("drop", {**DROP, "trailer": "toad"}),
+        ("drop", {**DROP, "line_material": "hemp"}),
+        ("drop", {**DROP, "colour": "red"}),
+        ("drop", RIG),
+        ("depth", {**DEPTH, "pace_ft_s": 9}),
+        ("depth", {**DEPTH, "test_lb": 200}),
+        ("depth", {**DEPTH, "head_material": "gold"}),
+        ("mat", {**MAT, "texture": "snow"}),
+        ("mat", {**MAT, "note": "x" * 201}),
+        ("mat", {**MAT, "through": "perhaps"}),
+    ]
+    holds_to(
+        "store.observations", all_said(lambda g: observations.checked(cat, g[0], g[1], "row 3, "), given)
+    )
+
+
+def test_as_the_learning_sees_them(cat: Catalog) -> None:
+    drop = observations.DropRecord.model_validate(DROP).seen(cat)
+    assert (drop.depth_m, drop.surface_line_m) == pytest.approx((3.048, 1.524))
+    assert drop.line.diameter_m == pytest.approx(0.3e-3)
+    assert (drop.rig.measured.head_g, drop.times_s, drop.line_material) == (11.0, (5.0, 5.2), "fluorocarbon")
+    thrown = observations.DropRecord.model_validate({**DROP, "off_reel": False}).seen(cat)
+    assert thrown.surface_line_m == 0.0
+    depth = observations.DepthRecord.model_validate(DEPTH).seen(cat)
+    seen = (depth.pace_m_s, depth.count_s, depth.cast_m, depth.depth_m, depth.rod_tip_m, depth.temperature_f)
+    assert seen == pytest.approx((0.6096, 3.0, 24.384, 1.2192, 0.6096, 60.0))
+    assert depth.line.density_kg_m3 == 970
+    mat = observations.MatRecord.model_validate(MAT).seen(cat)
+    assert (mat.texture, mat.through) == ("hyacinth", False)
+    assert (mat.weight_oz, mat.halfway_oz) == pytest.approx((0.28125, 1.2))
+
+
+def test_kept_withdrawn_and_back(session: Session, cat: Catalog) -> None:
+    row = observations.add(session, observations.checked(cat, "drop", DROP), "a" * 36)
+    other = observations.add(session, observations.checked(cat, "mat", MAT))
+    assert (row.uid, row.kind, row.version) == ("a" * 36, "drop", 1)
+    assert len(other.uid) == 36
+    assert observations.body_of(row)["times_s"] == [5.0, 5.2]
+    assert observations.record_of(row) == observations.DropRecord.model_validate(DROP)
+    assert observations.withdraw(session, row.id) is row
+    assert [o.id for o in observations.listed(session)] == [other.id]
+    assert [o.id for o in observations.listed(session, with_withdrawn=True)] == [row.id, other.id]
+    assert observations.withdraw(session, row.id) is None
+    assert observations.withdraw(session, row.id, back=True) is row
+    assert len(observations.listed(session)) == 2
+    assert observations.withdraw(session, 99) is None
+
+
+SLOWER = Shift("pace", 0.86, 0.8, 0.93, 41, told=True)
+
+
+LIGHTER = Shift("head weight", 0.7, 0.6, 0.8, 120, told=True)
+
+
+SPOKEN = Trial("weight-lean", "lighter", 3.4, "strongly for it", 150)
+
+
+def test_a_shift_is_in_use_from_agreeing_to_withdrawing(session: Session) -> None:
+    assert fish.fish_of(session) == AS_TABLED
+    assert own_of(session).learned.own_fish() == AS_TABLED
+    fish.agree(session, SLOWER)
+    fish.agree(session, LIGHTER)
+    wanted = OwnFish(head=0.7, pace=0.86, casts=(("head", 120), ("pace", 41)))
+    assert fish.fish_of(session) == own_of(session).learned.own_fish() == wanted
+    fish.withdraw(session, "pace")
+    assert own_of(session).learned.own_fish() == OwnFish(head=0.7, casts=(("head", 120),))
+    fish.withdraw(session, "head weight")
+    assert own_of(session).learned.own_fish() == AS_TABLED
+
+
+def test_every_trait_comes_out_as_it_was_agreed(session: Session) -> None:
+    """Each by its own field; what lies beyond its ends is held to them; an older file's word is read."""
+    for k, trait in enumerate(TRAIT.values()):
+        fish.agree(session, Shift(trait.name, 99.0, 0.0, 1.0, 10 + k, unit=trait.unit))
+    found = fish.fish_of(session)
+    assert {t.field: getattr(found, t.field) for t in TRAIT.values()} == {
+        t.field: t.high for t in TRAIT.values()
+    }
+    assert found.casts_of("tires") == 10 + list(TRAIT).index("the same cast again")
+    settings.keep(session, fish.FISH, {"pace": {"factor": 0.8, "casts": 3}})
+    assert fish.fish_of(session) == OwnFish(pace=0.8, casts=(("pace", 3),))
+
+
+def test_a_school_that_the_log_chose_says_so_until_another_is_held_to(session: Session) -> None:
+    fish.hold(session, SPOKEN)
+    assert own_of(session).schools == (("weight-lean", "lighter"),)
+    assert own_of(session).spoken == (("weight-lean", 3.4),)
+    settings.keep(session, settings.SCHOOLS, {"weight-lean": "heavier"})
+    assert own_of(session).spoken == ()
+
+
+def test_fish_out_and_back_and_hostile_files(session: Session, tmp_path: Path) -> None:
+    fish.agree(session, SLOWER)
+    fish.hold(session, SPOKEN)
+    setting = BY_NAME["settings.json"]
+    text = setting.written(setting.rows(session))
+    other = Database(tmp_path / "other.sqlite")
+    with other.session() as there:
+        setting.keep(there, setting.read(text.encode()).rows)
+        assert setting.written(setting.rows(there)) == text
+        assert own_of(there).learned.own_fish().pace == 0.86
+        assert own_of(there).spoken == (("weight-lean", 3.4),)
+    other.close()
+    for wrong in (
+        b'{"version": 1, "schools": {}, "fish": {"pace": {"factor": 40, "casts": 1}}}',
+        b'{"version": 1, "schools": {}, "fish": {"empty stops": {"value": 1.5, "casts": 1}}}',
+        b'{"version": 1, "schools": {}, "fish": [1]}',
+        b'{"version": 1, "schools": {}, "spoken": {"weight-lean": {"school": 1}}}',
+    ):
+        with pytest.raises(BadInput, match=r"settings.json, (fish|spoken)"):
+            setting.read(wrong)
+
+
+@pytest.mark.parametrize(
+    "kept",
+    [
+        [],
+        "x",
+        {"pace": {"factor": "slow"}},
+        {"pace": 3},
+        {"mood": {"factor": 1.0}},
+        {"pace": {"value": 7.0, "casts": 3}},
+    ],
+)
+def test_what_cannot_be_read_is_in_use_by_nobody(session: Session, kept: object) -> None:
+    settings.keep(session, fish.FISH, kept)
+    settings.keep(session, fish.SPOKEN, kept)
+    assert own_of(session).learned.own_fish() == AS_TABLED
+    assert fish.spoken(session) == {}

@@ -1,11 +1,24 @@
-"""Rows put away and taken back."""
+"""Rows as they are kept: named, changed, put away and taken back; the box they make."""
 
 from __future__ import annotations
 
+import uuid
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+import pytest
 from sqlalchemy.orm import Session
 
-from heathdrop.store import rows, scenarios
-from heathdrop.store.models import SavedScenario
+from heathdrop.conditions.trip import TripBody
+from heathdrop.errors import BadInput
+from heathdrop.sizing.box import OwnedTrailer
+from heathdrop.store import devices, items, plans, rows, scenarios, settings, trips, versions
+from heathdrop.store.database import Database
+from heathdrop.store.files import csvfile
+from heathdrop.store.models import Base, CastMade, Item, SavedScenario, new_uid, now
+from heathdrop.store.own import own_of, trailer_of
+from tests.golden_file import holds_to
+from tests.said import all_said
 
 BODY = {"conditions": {"water_temp_f": 58}}
 
@@ -23,3 +36,252 @@ def test_rows_are_put_away_and_taken_back(session: Session) -> None:
     for id_ in (0, -1, rows.MOST_ID + 1, 99):
         assert rows.fetch(session, SavedScenario, id_) is None
         assert rows.take_back(session, SavedScenario, id_) is None
+
+
+def test_a_new_row_counts_and_has_a_name_for_good(session: Session) -> None:
+    row = SavedScenario(name="Bay", body={"a": 1})
+    session.add(row)
+    session.flush()
+    assert uuid.UUID(row.uid).version == 4
+    assert (row.version, row.gone_at, row.note, row.pick) == (1, None, "", "")
+    assert abs((datetime.now(UTC).replace(tzinfo=None) - row.created_at).total_seconds()) < 60
+    assert new_uid() != new_uid()
+
+
+def test_moments_are_utc_without_saying_so() -> None:
+    assert now().tzinfo is None
+    assert abs((datetime.now(UTC).replace(tzinfo=None) - now()).total_seconds()) < 5
+
+
+def test_the_tables_and_what_finds_their_rows() -> None:
+    tables = Base.metadata.tables
+    assert {"scenario", "plan", "trip", "device", "cast_made", "item", "observation", "setting"} <= set(
+        tables
+    )
+    for model in (SavedScenario, CastMade, Item):
+        assert model.__table__.c.uid.unique
+    assert CastMade.__table__.c.stop.index
+    assert not any(c.name.startswith("ck_") for t in tables.values() for c in t.constraints if c.name)
+
+
+def test_old_bodies_are_brought_up_to_date(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setitem(versions.CURRENT, "item", 3)
+    monkeypatch.setitem(versions.UPGRADES, ("item", "head", 1), lambda b: {**b, "first": "head"})
+    monkeypatch.setitem(versions.UPGRADES, ("item", "*", 1), lambda b: {**b, "first": "any"})
+    monkeypatch.setitem(versions.UPGRADES, ("item", "*", 2), lambda b: {**b, "second": True})
+    assert versions.upgraded("item", "head", 1, {}) == {"first": "head", "second": True}
+    assert versions.upgraded("item", "rod", 1, {}) == {"first": "any", "second": True}
+    assert versions.upgraded("item", "rod", 2, {}) == {"second": True}
+    assert versions.upgraded("item", "rod", 3, {"a": 1}) == {"a": 1}
+    with pytest.raises(versions.NewerBody, match="item of version 4"):
+        versions.upgraded("item", "rod", 4, {})
+
+
+def test_settings_are_read_with_care(session: Session) -> None:
+    assert (settings.schools(session), settings.measures(session)) == ({}, "imperial")
+    assert settings.read(session, "other", 3) == 3
+    settings.keep(session, settings.SCHOOLS, {"a": "b", "c": 4})
+    settings.keep(session, settings.MEASURES, "metric")
+    session.flush()
+    assert (settings.schools(session), settings.measures(session)) == ({"a": "b"}, "metric")
+    settings.keep(session, settings.SCHOOLS, [1])
+    settings.keep(session, settings.MEASURES, "furlongs")
+    session.flush()
+    assert (settings.schools(session), settings.measures(session)) == ({}, "imperial")
+
+
+def test_a_scenario_of_the_same_name_is_replaced(session: Session) -> None:
+    first = scenarios.save(session, "  Mill   bay ", BODY, "swim-jig:0.375:craw", "a note", "c" * 36)
+    assert (first.name, first.pick, first.note, first.uid) == (
+        "Mill bay",
+        "swim-jig:0.375:craw",
+        "a note",
+        "c" * 36,
+    )
+    again = scenarios.save(session, "Mill bay", {"conditions": {}}, "", "other note")
+    assert again is first
+    assert (scenarios.body_of(first), first.pick, first.note) == ({"conditions": {}}, "", "a note")
+    assert scenarios.named(session, " Mill  bay") is first
+    assert scenarios.named(session, "mill") is None
+    with pytest.raises(BadInput):
+        scenarios.save(session, "x" * 81, BODY)
+    assert scenarios.delete(session, first.id) is first
+    assert (scenarios.named(session, "Mill bay"), scenarios.listed(session)) == (None, [])
+    assert scenarios.undelete(session, first.id) is first
+    assert [s.id for s in scenarios.listed(session)] == [first.id]
+
+
+STOP = {"name": "Bay", "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}}
+
+
+def test_a_plan_is_kept_and_changed(session: Session) -> None:
+    row = plans.keep(session, " A  day", {"stops": [STOP], "rods": 2}, "d" * 36)
+    assert (row.name, row.uid, row.version) == ("A day", "d" * 36, 1)
+    assert plans.request_of(row).rods == 2
+    assert plans.change(session, row.id, {"stops": [STOP], "rods": 3}) is row
+    assert (row.name, plans.body_of(row)["rods"]) == ("A day", 3)
+    plans.change(session, row.id, {"stops": []}, "Another")
+    assert (row.name, plans.fetch(session, row.id)) == ("Another", row)
+    with pytest.raises(BadInput):
+        plans.change(session, row.id, {}, "")
+    assert plans.delete(session, row.id) is row
+    assert (plans.fetch(session, row.id), plans.change(session, row.id, {})) == (None, None)
+    assert plans.undelete(session, row.id) is row
+    assert [p.id for p in plans.listed(session)] == [row.id]
+
+
+def test_trips_are_named_apart_and_the_newest_under_way_counts(session: Session) -> None:
+    body = TripBody.model_validate({"date": "2027-09-25", "stops": [STOP]})
+    assert trips.current(session) is None
+    names = [trips.begin(session, "  A  day ", body).name for _ in range(3)]
+    assert names == ["A day", "A day (2)", "A day (3)"]
+    assert trips.begin(session, " ", body).name == "A day (4)"
+    last = trips.begin(session, "y" * 200, body, "e" * 36)
+    assert (len(last.name), last.uid) == (120, "e" * 36)
+    found = trips.current(session)
+    assert found is not None
+    assert found[0] is last
+    trips.write(last, body.model_copy(update={"ended": True}))
+    found = trips.current(session)
+    assert found is not None
+    assert found[0].name == "A day (4)"
+    last.body = {"date": "never"}
+    assert trips.current(session) is not None
+    assert [t.name for t in trips.listed(session)][:2] == names[:2]
+
+
+HEAD: dict[str, Any] = {"family": "swim-jig", "weight_oz": 0.375, "colour": "black", "quantity": 4}
+
+
+CRAW: dict[str, Any] = {
+    "shape": "craw",
+    "length_in": 4.0,
+    "mass_g": 9.8,
+    "width_in": 0.9,
+}
+
+
+def test_a_trailer_left_joined_has_a_shape_of_its_own() -> None:
+    def owned(**more: Any) -> OwnedTrailer:
+        return trailer_of(items.TrailerItem.model_validate({**CRAW, **more}))
+
+    assert owned() == OwnedTrailer("craw", 4.0, 9.8, 0.9, "neutral", "soft", False)
+    assert owned(split=False) == OwnedTrailer("craw", 4.0, 9.8, 0.9, "neutral", "soft", True)
+    assert owned(shape="creature", split=False).shape == "creature-fused"
+    assert owned(shape="creature", split=False).fused is False
+    assert owned(shape="creature").shape == "creature"
+
+
+def test_the_box_is_what_is_owned_now(session: Session) -> None:
+    assert own_of(session).tackle.heads == ()
+    items.add(session, "head", {**HEAD, "mass_g": 11.0, "skirt": "thin"})
+    items.add(session, "head", {**HEAD, "weight_oz": 0.5, "quantity": 0})
+    items.add(session, "trailer", CRAW)
+    items.add(session, "rod", {"length_ft": 7})
+    settings.keep(session, settings.SCHOOLS, {"weight-lean": "lighter", "gone": "x", "tip-on-bottom": "y"})
+    own = own_of(session)
+    assert [(h.family, h.weight_oz, h.material, h.mass_g, h.skirt) for h in own.tackle.heads] == [
+        ("swim-jig", 0.375, "lead", 11.0, "thin")
+    ]
+    assert [t.shape for t in own.tackle.trailers] == ["craw"]
+    assert own.schools == (("weight-lean", "lighter"),)
+
+
+def test_phones_are_named_by_what_they_are(database: Database) -> None:
+    for name, agent, called in (
+        ("  My\tphone \x00", "", "Myphone"),
+        ("", "Mozilla (iPhone; …)", "iPhone"),
+        ("", "Mozilla (Linux; Android 14) Mobile", "Android phone"),
+        ("", "Mozilla (Something Mobile)", "phone"),
+        ("", "Mozilla (iPad)", "iPad"),
+        ("", "", "computer"),
+        ("z" * 60, "", "z" * 40),
+    ):
+        uid = devices.pair(database, name, agent)
+        with database.session() as session:
+            row = devices.listed(session)[-1]
+            assert (row.uid, row.name) == (uid, called)
+    assert devices.seen(database, uid)
+    assert not devices.seen(database, "nobody")
+    with database.session() as session:
+        row = devices.listed(session)[-1]
+        assert devices.send_off(session, row.id) is not None
+        assert devices.send_off(session, 99) is None
+    assert not devices.seen(database, uid)
+
+
+@pytest.mark.parametrize(
+    ("minutes", "said"),
+    [
+        (0, "just now"),
+        (1.9, "just now"),
+        (2.1, "2 minutes ago"),
+        (119, "119 minutes ago"),
+        (121, "2 hours ago"),
+        (2879, "47 hours ago"),
+        (2881, "2 days ago"),
+    ],
+)
+def test_how_long_ago(minutes: float, said: str) -> None:
+    assert devices.ago(now() - timedelta(minutes=minutes)) == said
+
+
+def test_each_kind_or_its_refusal() -> None:
+    given = [
+        ("head", HEAD),
+        ("trailer", CRAW),
+        ("line", {"material": "braid", "test_lb": 30}),
+        ("reel", {"inches_per_turn": 29}),
+        ("rod", {"length_ft": 7.5}),
+        ("spoon", {}),
+        ("head", {**HEAD, "family": "toad"}),
+        ("head", {**HEAD, "weight_oz": 5}),
+        ("head", {**HEAD, "mass_g": 0.1}),
+        ("head", {**HEAD, "skirt": "kilt"}),
+        ("head", {**HEAD, "length_in": 3}),
+        ("head", {**HEAD, "colour": "x" * 81}),
+        ("head", {**HEAD, "quantity": 1000}),
+        ("head", {"weight_oz": 1}),
+        ("trailer", {**CRAW, "shape": "none"}),
+        ("trailer", {**CRAW, "length_in": 11}),
+        ("trailer", {**CRAW, "width_in": 5}),
+        ("trailer", {**CRAW, "plastic": "wood"}),
+        ("trailer", {**CRAW, "appendages": 13}),
+        ("line", {"material": "hemp", "test_lb": 30}),
+        ("line", {"material": "braid", "test_lb": 1}),
+        ("reel", {"inches_per_turn": 9}),
+        ("rod", {"length_ft": 3}),
+    ]
+    holds_to("store.items", all_said(lambda g: items.checked(g[0], g[1], "row 3, "), given))
+
+
+def test_kept_edited_copied_and_deleted(session: Session) -> None:
+    row = items.add(session, "head", HEAD, "b" * 36)
+    assert (row.uid, row.kind, row.version) == ("b" * 36, "head", 1)
+    copy = items.duplicate(session, row.id)
+    assert copy is not None
+    assert (items.body_of(copy), copy.uid != row.uid) == (items.body_of(row), True)
+    edited = items.edit(session, copy.id, {"colour": "", "weight_oz": 0.5})
+    assert edited is copy
+    assert items.body_of(copy) == {"name": "", "colour": "", "quantity": 4, "family": "swim-jig"} | {
+        "weight_oz": 0.5,
+        "material": "lead",
+    }
+    with pytest.raises(BadInput, match="weight_oz was 9"):
+        items.edit(session, row.id, {"weight_oz": 9})
+    assert items.delete(session, row.id) is row
+    assert (items.duplicate(session, row.id), items.edit(session, row.id, {})) == (None, None)
+    assert [i.id for i in items.listed(session)] == [copy.id]
+    session.flush()
+    assert [(k.id, k.kind) for k in items.kept(session)] == [(copy.id, "head")]
+    assert items.undelete(session, row.id) is row
+    assert items.light(row).body == items.checked("head", HEAD)
+
+
+def test_kinds_of_tackle_and_the_words_for_their_limits() -> None:
+    for kind in items.KINDS.values():
+        for name in kind.model_fields:
+            assert name in items.ALLOWED or name in ("name", "colour"), name
+    assert set(csvfile.TACKLE_COLUMNS) == {"kind", "id"} | {
+        f for k in items.KINDS.values() for f in k.model_fields
+    }

@@ -1,14 +1,20 @@
-"""Strangers, proxies, clocks and floods at the door; fields and files that would hold the program up."""
+"""Strangers, floods and silent connections at the door; what the application answers in words."""
 
 from __future__ import annotations
 
 import asyncio
 import json
+import socket
+import sqlite3
+import threading
 import time
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
+import uvicorn
 from fastapi import FastAPI, HTTPException
 from fastapi.testclient import TestClient
 from itsdangerous import TimestampSigner
@@ -20,10 +26,14 @@ from heathdrop.feeds.nmea import checksummed, figures_of
 from heathdrop.reading import LONGEST_TYPED, parts_of, read, span_of
 from heathdrop.store import devices, trips
 from heathdrop.store.files.jsonfile import read_plans, read_trips
-from heathdrop.web.app import create_app
+from heathdrop.web.app import AT_ONCE, create_app
+from heathdrop.web.serving import Prompt
 from heathdrop.web.shell.pairing import COOKIE, KEPT_S, Pairing, is_here
+from tests.web.shown import HX
 
 HERE, FAR = "http://192.0.2.1:8640", ("192.0.2.7", 50000)
+
+
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6, "cover": {"kind": "open"}}
 
 
@@ -240,3 +250,216 @@ def test_heavy_work_waits_in_a_queue_with_an_end() -> None:
         return found
 
     assert sorted(asyncio.run(flood())) == ["503"] * 4 + ["done"] * 5
+
+
+@pytest.mark.parametrize(
+    ("way", "path", "status", "sentence"),
+    [
+        ("GET", "/nowhere", 404, "There is no such page."),
+        ("PUT", "/box", 405, "This address does not take that."),
+        ("GET", "/box/notanumber/undelete", 405, "This address does not take that."),
+    ],
+)
+def test_pages_that_are_none_are_said_in_words(
+    visitor: TestClient, way: str, path: str, status: int, sentence: str
+) -> None:
+    answer = visitor.request(way, path)
+    assert answer.status_code == status
+    assert sentence in answer.text
+
+
+@pytest.mark.slow
+def test_programs_get_json(client: TestClient) -> None:
+    assert client.get("/api/v1/nowhere").json() == {"detail": "Not Found"}
+    refused = client.post("/api/v1/size", content=b"{", headers={"content-type": "application/json"})
+    assert refused.json() == {
+        "detail": "the request was “not JSON”; it must be a JSON object.",
+        "field": "the request",
+    }
+    assert client.get("/docs").status_code == 404
+    assert client.get("/redoc").status_code == 404
+    assert client.get("/api/v1/openapi.json").json()["info"]["title"] == "Heathdrop"
+
+
+def test_a_file_that_cannot_be_written_is_said_and_the_banner_goes_up(
+    client: TestClient, token: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from heathdrop.store import items
+
+    def full(*_: object, **__: object) -> None:
+        fault = sqlite3.OperationalError("database or disk is full")
+        fault.sqlite_errorcode = sqlite3.SQLITE_FULL
+        raise fault
+
+    monkeypatch.setattr(items, "add", full)
+    answer = client.post("/box", data={"token": token, "entry": "3/8 swim jig"}, headers=HX)
+    assert answer.status_code == 503
+    assert "nothing was lost or kept" in answer.text
+    assert client.app.state.database.read_only  # type: ignore[attr-defined]
+    assert "cannot be written" in client.get("/").text
+
+
+def test_other_faults_are_not_called_a_full_disk(
+    client: TestClient, token: str, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    from heathdrop.store import items
+
+    def odd(*_: object, **__: object) -> None:
+        raise sqlite3.OperationalError("no such table: item")
+
+    monkeypatch.setattr(items, "add", odd)
+    with pytest.raises(sqlite3.OperationalError):
+        client.post("/box", data={"token": token, "entry": "3/8 swim jig"}, headers=HX)
+
+
+def test_hosts_that_were_named_are_answered(tmp_path: Path) -> None:
+    app = create_app(tmp_path / "a.sqlite", hosts=["boat.test", "0.0.0.0"])
+    with TestClient(app, base_url="http://boat.test") as named:
+        assert named.get("/api/v1/schools").status_code == 200
+        assert named.get("/api/v1/schools", headers={"host": "other.test"}).status_code == 400
+    anyone = create_app(tmp_path / "b.sqlite", hosts=["*"])
+    with TestClient(anyone, base_url="http://other.test") as other:
+        assert other.get("/api/v1/schools").status_code == 200
+    for one in (app, anyone):
+        one.state.database.close()
+
+
+def test_instruments_that_are_no_address_are_refused_at_once(tmp_path: Path) -> None:
+    with pytest.raises(BadInput, match="nmea was “udp://x”"):
+        create_app(tmp_path / "a.sqlite", nmea="udp://x")
+
+
+def test_answers_wait_in_one_line_for_a_few_places(tmp_path: Path) -> None:
+    """Of twenty asked at once no more than so many are at work, and all are answered."""
+    at_work, most, count = [], [0], 20
+    app = create_app(tmp_path / "line.sqlite")
+
+    def slow() -> str:
+        at_work.append(1)
+        most[0] = max(most[0], len(at_work))
+        time.sleep(0.02)
+        at_work.pop()
+        return "done"
+
+    app.add_api_route("/slow", slow)
+    with TestClient(app, base_url="http://127.0.0.1") as client, ThreadPoolExecutor(count) as crowd:
+        answers = list(crowd.map(lambda _: client.get("/slow").json(), range(count)))
+    assert answers == ["done"] * count
+    assert most[0] <= AT_ONCE
+
+
+@pytest.fixture
+def port(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Iterator[int]:
+    monkeypatch.setattr(Prompt, "whole_s", 0.6)
+    app = create_app(tmp_path / "d.sqlite")
+    config = uvicorn.Config(app, port=0, log_level="critical", http=Prompt, timeout_keep_alive=30)
+    server = uvicorn.Server(config)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    while not server.started:
+        time.sleep(0.02)
+    yield server.servers[0].sockets[0].getsockname()[1]
+    server.should_exit = True
+    thread.join(10)
+
+
+def closed_within(line: socket.socket, seconds: float) -> bool:
+    """Whether the other end closes within so long; what it still says is read."""
+    until = time.monotonic() + seconds
+    while time.monotonic() < until:
+        line.settimeout(max(0.01, until - time.monotonic()))
+        try:
+            if not line.recv(4096):
+                return True
+        except TimeoutError:
+            return False
+        except ConnectionResetError:
+            return True
+    return False
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize(
+    "said",
+    [
+        b"",
+        b"GET /box HT",
+        b"GET /box HTTP/1.1\r\nHost: 127.0.0.1\r\nX-A: ",
+        b"POST /box HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 90\r\n"
+        b"Content-Type: application/x-www-form-urlencoded\r\n\r\ntoken=",
+    ],
+)
+def test_half_a_request_is_let_go(port: int, said: bytes) -> None:
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        line.sendall(said)
+        assert closed_within(line, 5.0)
+
+
+def drip(line: socket.socket, said: bytes) -> None:
+    for letter in said:
+        line.sendall(bytes([letter]))
+        time.sleep(0.05)
+
+
+@pytest.mark.slow
+def test_bytes_that_drip_do_not_buy_time(port: int) -> None:
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        begun = time.monotonic()
+        with pytest.raises(OSError, match=r"pipe|reset"):
+            drip(line, b"GET /box HTTP/1.1\r\nX-Long: " + b"a" * 200)
+        assert time.monotonic() - begun > 0.5
+
+
+@pytest.mark.slow
+def test_whole_requests_keep_their_line(port: int) -> None:
+    """Also one after another, further apart than half a request may be."""
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        for _ in range(2):
+            line.sendall(b"GET /api/v1/schools HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n")
+            line.settimeout(5.0)
+            assert line.recv(15) == b"HTTP/1.1 200 OK"
+            time.sleep(0.2)
+            line.setblocking(False)
+            try:
+                while line.recv(65536):
+                    pass
+            except BlockingIOError:
+                pass
+            time.sleep(1.0)
+            line.setblocking(True)
+
+
+def held_by(port: int, own: str, most: int) -> list[socket.socket]:
+    """So many connections from an address of one's own; those that the server lets stand."""
+    lines = [socket.create_connection(("127.0.0.1", port), source_address=(own, 0)) for _ in range(most)]
+    answered(port)  # the server takes connections in turn: by now it has taken or closed each of these
+    closed = [line for line in lines if closed_within(line, 0.1)]
+    for line in closed:
+        line.close()
+    return [line for line in lines if line not in closed]
+
+
+def answered(port: int) -> None:
+    with socket.create_connection(("127.0.0.1", port)) as line:
+        line.sendall(b"GET /api/v1/schools HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n")
+        line.settimeout(10.0)
+        assert line.recv(15) == b"HTTP/1.1 200 OK"
+
+
+@pytest.mark.slow
+def test_a_stranger_holds_no_more_than_a_share(port: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Each address its own, all together theirs; the laptop is answered meanwhile, and places come back."""
+    monkeypatch.setattr(Prompt, "whole_s", 20.0)
+    monkeypatch.setattr(Prompt, "most_of_one", 5)
+    monkeypatch.setattr(Prompt, "most_of_others", 8)
+    first = held_by(port, "127.0.3.1", 12)
+    second = held_by(port, "127.0.3.2", 12)
+    assert (len(first), len(second)) == (5, 3)
+    answered(port)
+    for line in (*first, *second):
+        line.close()
+    time.sleep(0.3)
+    again = held_by(port, "127.0.3.2", 12)
+    assert len(again) == 5
+    for line in again:
+        line.close()

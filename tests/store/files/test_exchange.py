@@ -1,4 +1,4 @@
-"""The export as one zip: what is in it to the letter, and every file that is refused, with its sentence."""
+"""Files out and in: to the letter, every fault refused with its place, settings over nothing."""
 
 from __future__ import annotations
 
@@ -13,11 +13,27 @@ from typing import Any
 import pytest
 from sqlalchemy.orm import Session
 
-from heathdrop.store import settings
+from heathdrop.catalog import Catalog
+from heathdrop.errors import BadInput
+from heathdrop.store import drills, fish, settings
 from heathdrop.store.database import Database
-from heathdrop.store.files import exchange
+from heathdrop.store.files import exchange, jsonfile
+from heathdrop.store.files.csvfile import (
+    MOST_CELL,
+    MOST_COLUMNS,
+    MOST_ROWS,
+    TACKLE_COLUMNS,
+    cast_cells,
+    read_casts,
+    read_drops,
+    read_tackle,
+    written,
+)
+from heathdrop.store.files.registry import REGISTRY, counted
+from heathdrop.store.files.settings_in import keep, not_set_yet, take_back
 from tests.golden_file import holds_to
-from tests.said import said_of
+from tests.said import all_said, said_of
+from tests.store.test_casts import made
 
 
 def zipped(files: dict[str, Any], manifest: Any = None) -> bytes:
@@ -127,3 +143,264 @@ def test_the_published_schemas() -> None:
     assert all(s["$defs"]["Body"]["type"] == "object" and len(s["$defs"]) > 2 for s in found.values())
     with pytest.raises(KeyError):
         exchange.file_schema("casts")
+
+
+TACKLE = (
+    "kind,family,weight_oz,mass_g\nhead,swim-jig,3/8,10\nhead,swim-jig,heavy,10\nhead,toad,1/2,\ntrailer,,,\n",
+    "Kind;Family;Weight oz;Mass g;Colour;Shelf\r\nhead;swim-jig;3/8;10,9 g;black;left\r\n"
+    ";bladed-jig;1/2 oz;;;\r\n",
+    "shape\tlength_in\tsplit\tquantity\tappendages\ncraw\t10 cm\tno\t3\t2\n"
+    "chunk\t3\tYes\t2.5\t\nnone\t2\t\t\t\n",
+    "shape,length_in,split\ncraw,4,perhaps\ncraw,4,N\ncraw,4,1\ncraw,1/0,\n",
+    "test_lb,material,diameter_mm\n15,nylon,0.4 mm\n15,hemp,\n1,braid,\n",
+    "inches_per_turn,name\n29,'=quick\n74 cm,\n5,\n",
+    "length_ft,colour\n7.5,\n2 m,blue\n,\n",
+    "kind,family,weight_oz\nspoon,swim-jig,1\n\n,,\n",
+    "kind,family,weight_oz,id\nhead,swim-jig,1,00000000-0000-0000-0000-000000000001\nhead,swim-jig,1,mine\n",
+    "a,b\n1,2\n",
+    "",
+    'kind,family\n"head,swim-jig\n',
+    "kind\n" + "x" * (MOST_CELL + 1),
+    "kind\n" + "," * MOST_COLUMNS,
+)
+
+
+DROPS = (
+    "family,head_oz,trailer,trailer_length_in,depth_ft,times_s,off_reel\n"
+    "swim-jig,3/8,craw,4,10,4.9 5.1;5,yes\nswim-jig,3/8,craw,4,3 m,5,no\nswim-jig,3/8,craw,4,10,,\n"
+    "swim-jig,3/8,craw,4,10,0.1,\nswim-jig,3/8,craw,4,10,fast,\nswim-jig,3/8,toad,4,10,5,\n",
+    "family,head_oz,trailer,trailer_length_in,depth_ft,times_s,water_temp_f,id\n"
+    "swim-jig,10 g,craw,4,10,5,15 C,00000000-0000-0000-0000-000000000002\nswim-jig,1,craw,4,99,5,60,x\n",
+)
+
+
+def test_tackle_and_drops(cat: Catalog) -> None:
+    holds_to(
+        "store.csvfile",
+        {
+            "tackle": all_said(lambda text: read_tackle(text.encode()), TACKLE),
+            "drops": all_said(lambda text: read_drops(cat, text.encode()), DROPS),
+        },
+    )
+
+
+@pytest.mark.slow
+def test_too_many_rows_are_refused() -> None:
+    with pytest.raises(BadInput, match=rf"the file was “{MOST_ROWS + 2} lines long”; it must be at most"):
+        read_tackle(("kind\n" + "head\n" * (MOST_ROWS + 1)).encode())
+    assert len(read_tackle(("kind\n" + "head\n" * MOST_ROWS).encode()).faults) == MOST_ROWS
+
+
+@pytest.mark.parametrize("encoding", ["utf-8", "utf-8-sig", "cp1252", "utf-16"])
+def test_as_other_programs_save_it(encoding: str) -> None:
+    raw = "kind,family,weight_oz,colour\nhead,swim-jig,1/2,rosé\n".encode(encoding)
+    assert read_tackle(raw).rows[0]["colour"] == "rosé"
+
+
+def test_bytes_that_are_no_text_are_refused() -> None:
+    with pytest.raises(BadInput) as refusal:
+        read_tackle(b"kind\n\x81\x8d\x8f\n")
+    assert str(refusal.value) == "the file was “not text”; it must be a CSV file in UTF-8."
+
+
+def test_what_is_written_comes_back() -> None:
+    rows: list[dict[str, Any]] = [
+        {"kind": "head", "family": "swim-jig", "weight_oz": 0.375, "material": "lead", "colour": "=black"},
+        {
+            "kind": "trailer",
+            "shape": "craw",
+            "length_in": 4.0,
+            "split": False,
+            "name": "'mine",
+            "quantity": 2,
+        },
+    ]
+    text = written(TACKLE_COLUMNS, rows)
+    assert text.splitlines()[1] == "head,swim-jig,0.375,,,,lead,,,,,,,,,,,,,,,'=black,,,"
+    assert text.splitlines()[2] == "trailer,,,craw,4.0,,,,,,,,no,,,,,,,,,,''mine,2,"
+    back = read_tackle(text.encode()).rows
+    assert [{k: b[k] for k in r} for b, r in zip(back, rows, strict=True)] == rows
+
+
+def test_casts_come_back_and_faults_are_named() -> None:
+    from heathdrop.store.files.csvfile import CAST_COLUMNS
+
+    one = {k: v for k, v in made(3, head_g=11.2, fused=True).items() if v is not None}
+    text = written(CAST_COLUMNS, [cast_cells(one)])
+    back = read_casts(text.encode())
+    assert back.faults == []
+    assert {k: back.rows[0][k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")} == {
+        k: one[k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")
+    }
+    bad = written(
+        CAST_COLUMNS, [cast_cells({**one, "line": "{no", "id": ""}), cast_cells({**one, "outcome": "ate"})]
+    )
+    holds_to("store.csvfile.casts", read_casts(bad.encode()).faults)
+
+
+UID = "00000000-0000-0000-0000-00000000000"
+
+
+WATER = {
+    "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6},
+    "families": ["swim-jig"],
+}
+
+
+DEEP = {"conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 12}}
+
+
+RIG = {"family": "swim-jig", "head_oz": 0.375, "trailer": "craw", "trailer_length_in": 4}
+
+
+STOP = {"name": "Bay", "conditions": WATER["conditions"]}
+
+
+DAY = {"stops": [STOP], "rods": 2}
+
+
+FILES: dict[str, tuple[Any, list[Any]]] = {
+    "checks": (
+        jsonfile.read_checks,
+        [
+            {"kind": "mat", **RIG, "thickness_in": 4, "through": True, "id": UID + "1"},
+            {"kind": "depth", **RIG, "pace_ft_s": 2, "count_s": 3, "depth_ft": 4},
+            {"kind": "depth", **RIG, "pace_ft_s": 20, "count_s": 3, "depth_ft": 4},
+            {"kind": "mat", **RIG, "through": True},
+            {"kind": "mat", **RIG, "thickness_in": 4, "through": True, "trailer": "toad"},
+            {"kind": "splash"},
+            {"kind": "mat", **RIG, "thickness_in": 4, "through": True, "id": "mine"},
+            7,
+        ],
+    ),
+    "scenarios": (
+        jsonfile.read_scenarios,
+        [
+            {"name": "Bay", "body": WATER, "pick": "swim-jig:0.375:craw", "id": UID + "2"},
+            {"name": "Bay", "body": DEEP},
+            {"name": "", "body": WATER},
+            {"name": "Bay", "body": WATER, "pick": "a jig"},
+            {"name": "Bay", "body": WATER, "colour": "red"},
+            {"name": "Bay", "body": {"conditions": {}}},
+            {"name": "Bay", "body": WATER, "id": 3},
+            "Bay",
+        ],
+    ),
+    "plans": (
+        jsonfile.read_plans,
+        [
+            {"name": "Day", "body": DAY, "id": UID + "3"},
+            {"name": "Day", "body": {**DAY, "stops": []}},
+            {"name": "Day", "body": {**DAY, "rods": 0}},
+            {"name": "Day", "body": {**DAY, "stops": [{**STOP, "conditions": DEEP["conditions"]}]}},
+            {"name": "x" * 81, "body": DAY},
+            {"body": DAY},
+            [],
+        ],
+    ),
+    "trips": (
+        jsonfile.read_trips,
+        [
+            {"name": "Trip", "body": {"date": "2027-09-25", "stops": [STOP]}, "id": UID + "4"},
+            {"name": "Trip", "body": {"date": "yesterday", "stops": [STOP]}},
+            {"name": "x" * 121, "body": {}},
+            None,
+        ],
+    ),
+}
+
+
+def test_every_row_or_its_fault() -> None:
+    found = {}
+    for key, (read, rows) in FILES.items():
+        files = [json.dumps({key: [row]}) for row in rows] + [json.dumps({key: rows}), json.dumps({key: 1})]
+        found[key] = all_said(lambda text, read=read: read(text.encode()), files)
+    holds_to("store.jsonfile", found)
+
+
+def test_records_settings_and_files_that_are_none() -> None:
+    records = [{"casts": [made(1)]}, {"casts": [made(1), made(2, trailer="toad")]}, {"casts": [{}]}, {}]
+    settings = [
+        {"schools": {"weight-lean": "lighter"}, "measures": "metric"},
+        {"schools": {"weight-lean": "much"}},
+        {"schools": {"colour": "red"}},
+        {"schools": [1]},
+        {"schools": {"weight-lean": 2}},
+        {"measures": "furlongs"},
+        {},
+    ]
+    texts = ["[]", "{", "", '{"casts": {}}', '{"casts": ' + json.dumps([0] * 5001) + "}"]
+    said = all_said(lambda t: jsonfile.read_record(t.encode(), "record.json"), map(json.dumps, records))
+    said += [
+        [text[:20], *row[1:]]
+        for text, row in zip(
+            texts, all_said(lambda t: jsonfile.read_record(t.encode(), "r.json"), texts), strict=True
+        )
+    ]
+    said += all_said(lambda t: jsonfile.read_settings(t.encode()), map(json.dumps, settings))
+    holds_to("store.jsonfile.others", said)
+
+
+def test_what_is_written_is_sorted_and_ends_its_line() -> None:
+    assert jsonfile.written({"b": "é", "a": 1}) == '{\n "a": 1,\n "b": "é"\n}\n'
+    assert jsonfile.without({"a": 1, "b": 2, "c": 3}, "a", "c") == {"b": 2}
+
+
+def test_every_file_to_the_letter(whole: Session) -> None:
+    files = {e.name: exchange.written(whole, e.name) for e in REGISTRY}
+    holds_to("store.exchange", files)
+    with zipfile.ZipFile(io.BytesIO(exchange.packed(whole))) as archive:
+        assert sorted(archive.namelist()) == sorted([*files, exchange.MANIFEST])
+        assert {n: archive.read(n).decode() for n in files} == {n: text for n, (text, _) in files.items()}
+        assert json.loads(archive.read(exchange.MANIFEST)) == {
+            "format": "heathdrop-export",
+            "version": 1,
+            "files": sorted(files),
+        }
+    assert exchange.packed(whole) == exchange.packed(whole)
+    with pytest.raises(KeyError):
+        exchange.written(whole, "fish.csv")
+
+
+def test_counts_are_said_in_words() -> None:
+    assert [counted(n, "cast", "casts") for n in (0, 1, 2)] == ["0 casts", "1 cast", "2 casts"]
+
+
+FILE = {
+    "schools": {"weight-lean": "lighter", "cold-water-weight": "heavy-dragged"},
+    "measures": "metric",
+    "hand": True,
+    fish.FISH: {"head weight": {"value": 1.1, "casts": 90}},
+}
+
+
+def test_what_is_set_stays_and_the_rest_comes_in(session: Session) -> None:
+    settings.keep(session, settings.SCHOOLS, {"weight-lean": "heavier"})
+    settings.keep(session, settings.MEASURES, "imperial")
+    new = not_set_yet(session, [FILE])
+    assert new == [
+        {"schools": {"cold-water-weight": "heavy-dragged"}, fish.FISH: FILE[fish.FISH], "hand": True}
+    ]
+    came = keep(session, [FILE])
+    assert came == ["schools.cold-water-weight", "fish.head weight", "hand"]
+    assert settings.schools(session) == {"weight-lean": "heavier", "cold-water-weight": "heavy-dragged"}
+    assert settings.measures(session) == "imperial"
+    assert drills.in_use(session)
+    assert not_set_yet(session, [FILE]) == keep(session, [FILE]) == []
+    assert take_back(session, came) == 3
+    assert settings.schools(session) == {"weight-lean": "heavier"}
+    assert fish.shifts(session) == {}
+    assert settings.read(session, drills.HAND_IN_USE) is None
+
+
+def test_an_import_of_settings_is_said_and_can_be_taken_back(session: Session) -> None:
+    """Counted before it is brought in, nothing where all is set, gone after the undo."""
+    parcel = exchange.Parcel({"settings.json": [FILE]})
+    assert exchange.sifted(session, parcel).said() == "settings"
+    assert len(exchange.keep(session, parcel)["settings.json"]) == 5
+    assert settings.measures(session) == "metric"
+    assert exchange.sifted(session, parcel).said() == "nothing new"
+    assert not any(exchange.keep(session, parcel).values())  # brought in twice, taken back once
+    assert exchange.undo(session) == 5
+    assert (settings.measures(session), settings.schools(session)) == ("imperial", {})
+    assert exchange.undo(session) == 0

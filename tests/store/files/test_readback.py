@@ -1,15 +1,18 @@
-"""What is typed is read as far as it goes: right, or asked back with the right row; never wrong in silence."""
+"""What is typed is read as far as it goes, a day in one line included."""
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
 import pytest
 
+from heathdrop.answers.lessons import UNCOUNTED
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
+from heathdrop.store.files.dayline import TYPED, line_of, typed_day, typed_parts
 from heathdrop.store.files.readback import Read, read_lines
+from heathdrop.store.files.readday import read_day
 
 TODAY = date(2026, 12, 1)  # a Tuesday
 
@@ -56,6 +59,8 @@ reel 7.3:1 30 in per turn | reel inches_per_turn=30.0 | ~7.3:1
 medium heavy rod | rod name=medium_heavy | -length_ft
 banana | | ?Not
 """
+
+
 RODS = """
 C: 12 fluoro | rod name=C material=fluorocarbon test_lb=12.0 inches_per_turn=29.0
 B 50 braid 31 in a turn | rod name=B material=braid test_lb=50.0 inches_per_turn=31.0
@@ -63,7 +68,11 @@ B 50 braid 31 in a turn | rod name=B material=braid test_lb=50.0 inches_per_turn
 spin: 10 lb braid 6'10" M spinning 1/8-1/2 | rod name=spin material=braid test_lb=10.0 inches_per_turn=29.0 style=spinning power=medium low_oz=0.125 high_oz=0.5
 heavy rod | rod name=A | -material -test_lb
 """
+
+
 RIG = "family=swim-jig weight_oz=0.375 shape=craw trailer_length_in=4.0"
+
+
 DAYS = f"""
 11/22, 3 fish, swim jig 3/8 craw, Mill_bay, morning, 61F | fish quantity=3 date=2026-11-22 time=08:00 stop=Mill_bay {RIG} water_temp_f=61.0
 22 November, 3 fish on 3/8 swim jig craw | fish quantity=3 date=2026-11-22 time=12:00 {RIG}
@@ -121,3 +130,159 @@ def test_line_by_line_and_no_more_than_are_read(cat: Catalog) -> None:
     for what, text in (("tackle", " \n "), ("tackle", "craw\n" * 201), ("boats", "one")):
         with pytest.raises(BadInput):
             read_lines(cat, what, text)
+
+
+@pytest.mark.parametrize(
+    ("said", "on"),
+    [
+        ("2026-11-22", date(2026, 11, 22)),
+        ("22 Nov", date(2026, 11, 22)),
+        ("Dec 3rd", date(2025, 12, 3)),
+        ("3 December 2024", date(2024, 12, 3)),
+        ("11/22/25", date(2025, 11, 22)),
+        ("22.11.2026", date(2026, 11, 22)),
+        ("today", TODAY),
+        ("Tuesday", date(2026, 11, 24)),
+        ("last sun", date(2026, 11, 29)),
+        ("Sat", date(2026, 11, 28)),
+        ("in the sun", None),
+        ("12 marsh", None),
+        ("30 February", None),
+    ],
+)
+def test_the_day_that_is_named(cat: Catalog, said: str, on: date | None) -> None:
+    found = read_day(cat, f"{said}, 2 fish, 3/8 swim jig craw", TODAY)
+    assert found.on == on
+    assert bool(found.unsure) == (said == "30 February")
+    assert found.rig is not None
+    assert dict(found.counts) == {"fish": 2}
+
+
+def test_lengths_are_of_fish_and_not_of_trailers(cat: Catalog) -> None:
+    found = read_day(cat, '17", 16.5 in, 4 lb 8 oz, 3/8 swim jig with craw 4 in', TODAY)
+    assert (found.lengths_in, found.weights_lb, found.counts["fish"]) == ((17.0, 16.5), (4.5,), 2)
+    assert found.rig is not None
+    assert found.rig.trailer_length_in == 4.0
+
+
+ON = date(2026, 4, 11)
+
+
+@pytest.mark.parametrize(
+    ("line", "came", "casts", "rig", "stop", "hour", "degrees", "note"),
+    [
+        (
+            "three fish, swim jig 3/8 craw, Mill bay, morning, 61F",
+            ("fish",) * 3,
+            None,
+            ("swim-jig", 0.375, "craw"),
+            "Mill bay",
+            "08:00",
+            61.0,
+            "",
+        ),
+        (
+            "2 fish and a short strike in 25 casts, 1/2 oz football jig with a chunk, Quarry wall, 7:30, "
+            "12C, wind",
+            ("fish", "fish", "short"),
+            25,
+            ("football-jig", 0.5, "chunk"),
+            "Quarry wall",
+            "07:30",
+            53.6,
+            "wind",
+        ),
+        (
+            "no fish in 40 casts, 3/8 spinnerbait, paddle tail 4 in, North drain",
+            (),
+            40,
+            ("spinnerbait", 0.375, "paddle-tail"),
+            "North drain",
+            "12:00",
+            None,
+            "",
+        ),
+        ("one bass on a 3/8 bladed jig with craw, dusk", ("fish",), None, ("bladed-jig", 0.375, "craw"), "",
+         "20:00", None, ""),
+        ("five fish, 1/4 micro jig, the 2 fish pond", ("fish",) * 5, None, ("micro-jig", 0.25, "none"),
+         "the 2 fish pond", "12:00", None, ""),
+        ("4 bites, spinnerbait 1/2, Point", ("bump",) * 4, None, ("spinnerbait", 0.5, "none"), "Point",
+         "12:00", None, ""),
+    ],
+)  # fmt: skip
+def test_what_is_taken(
+    cat: Catalog,
+    line: str,
+    came: tuple[str, ...],
+    casts: int | None,
+    rig: tuple[str, float, str],
+    stop: str,
+    hour: str,
+    degrees: float | None,
+    note: str,
+) -> None:
+    day = typed_day(cat, line, ON)
+    assert (day.came, day.casts, day.stop, day.note) == (came, casts, stop, note)
+    assert (day.rig.family.id, day.rig.head_oz, day.rig.trailer.id) == rig
+    assert (f"{day.begun:%H:%M}", day.water_temp_f) == (hour, degrees)
+    assert day.begun.date() == ON
+
+
+@pytest.mark.parametrize(
+    ("line", "on", "said"),
+    [
+        ("", ON, "from 1 to 200 characters"),
+        ("x" * 201, ON, "from 1 to 200 characters"),
+        ("fish all day", ON, "the words of a rig"),
+        ("three fish, Mill bay", ON, "the words of a rig"),
+        ("swim jig 3/8 craw, Mill bay", ON, "how many"),
+        ("3 fish in 2 casts, swim jig 3/8 craw", ON, "at least the 3"),
+        ("no fish in 0 casts, swim jig 3/8 craw", ON, "at least 1"),
+        ("90 fish, swim jig 3/8 craw", ON, "at most 50 fish"),
+        ("1 fish in 400 casts, swim jig 3/8 craw", ON, "at most 50 fish and 300 casts"),
+        ("1 fish, swim jig 3/8 craw, 180F", ON, "from 32 to 100"),
+        ("1 fish, swim jig 3/8 craw", date.today() + timedelta(days=1), "today or before"),
+    ],
+)
+def test_what_is_refused(cat: Catalog, line: str, on: date, said: str) -> None:
+    with pytest.raises(BadInput, match=said):
+        typed_day(cat, line, on)
+
+
+def test_the_casts_that_are_kept(cat: Catalog) -> None:
+    line = "2 fish in 5 casts, swim jig 3/8 craw, Mill bay, morning, 61F, after rain"
+    made = typed_day(cat, line, ON).made(line)
+    assert [c.outcome for c in made] == ["fish", "fish", "nothing", "nothing", "nothing"]
+    assert made[0].trip == f"{TYPED} 2026-04-11"
+    assert [c.note for c in made[:2]] == ["after rain", ""]
+    assert made[0].conditions == {"water_temp_f": 61.0}
+    assert [c.id for c in made] == [c.id for c in typed_day(cat, line, ON).made(line)]
+    assert {c.id for c in made}.isdisjoint(c.id for c in typed_day(cat, line, ON - timedelta(1)).made(line))
+    alone = "2 fish, swim jig 3/8 craw"
+    assert {c.trip for c in typed_day(cat, alone, ON).made(alone)} == {UNCOUNTED}
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "three fish, swim jig 3/8 craw, Mill bay, morning, 61F",
+        "2 fish and a short strike in 25 casts, 1/2 oz football jig with a chunk, Quarry wall, 7:30, wind",
+        "no fish in 40 casts, 3/8 spinnerbait, paddle tail 4 in, North drain",
+        "one bass on a 3/8 bladed jig with craw, dusk",
+        "five fish, 1/4 micro jig, the 2 fish pond",
+        "2 fish in 9 casts, 3/4 tungsten football jig, beaver, Dam, windy",
+        "1 bump, 5/16 weighted soft plastic creature, Bay, 12C",
+    ],
+)
+def test_a_line_said_again_means_the_same(cat: Catalog, line: str) -> None:
+    """From its casts alone, as the form offers it to be said otherwise."""
+    day = typed_day(cat, line, ON)
+    (part,) = typed_parts(day.made(line))
+    assert typed_day(cat, line_of(cat, part), ON) == day
+
+
+def test_lines_of_a_day_are_told_apart_by_stop_and_rig_and_other_casts_are_none(cat: Catalog) -> None:
+    lines = ["2 fish, 3/8 swim jig craw, Bay", "1 fish, 3/8 swim jig craw, Dam", "3 fish, 1/4 micro jig, Bay"]
+    made = [c for line in lines for c in typed_day(cat, line, ON).made(line)]
+    assert [len(part) for part in typed_parts(made)] == [2, 1, 3]
+    assert typed_parts([c.model_copy(update={"trip": "2026-04-11 Plan"}) for c in made]) == []

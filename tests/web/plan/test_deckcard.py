@@ -1,4 +1,4 @@
-"""The cards to carry: they place what the plan says, whole, without a network, and nothing breaks out."""
+"""The plan's answer as columns, rows and cards, in the words of each lure's work."""
 
 from __future__ import annotations
 
@@ -9,15 +9,22 @@ from typing import Any
 
 import pytest
 
+from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import rig_said as words_of
+from heathdrop.answers.stop import Stop
 from heathdrop.answers.thrown import rig_of
-from heathdrop.api.planning import plan_answer, rig_written
+from heathdrop.api.planning import WithAnswer, plan_answer, rig_written
 from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
 from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card
-from heathdrop.web.plan.worked import hands_of, order_said, rig_said
-from tests.web.small_plan import answer
+from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of, stop_section
+from heathdrop.web.plan.worked import beside_said, hands_of, order_said, rig_said, runs_of
+from heathdrop.web.shell.frame import LOW, NARROW
+from tests.waters import GRASS, WINTER_ROCK
+from tests.web.small_plan import BODY, answer
 
 
 def data() -> dict[str, Any]:
@@ -124,3 +131,146 @@ def test_a_rig_in_words() -> None:
         ("punch-rig:1.125:beaver:material=tungsten", "1 1/8 oz tungsten punch rig, beaver-style 4 in"),
     ):
         assert rig_said(rig.model_copy(update={"name": name})) == said
+
+
+BAY = Stop("Bay", Scenario(GRASS))
+
+
+def address(body: dict[str, Any], k: int, *more: object) -> str:
+    return f"/{body['stops'][k]['name']}/{len(more)}"
+
+
+def test_crossings_are_the_plans_own_figures() -> None:
+    plan = answer()
+    shown = planned_of(plan, BODY, address)
+    assert [r.name for r in shown.rods] == ["A", "B"]
+    for column, rod in zip(shown.rods, plan.rods, strict=True):
+        assert column.rig == rig_said(rod.rig)
+        assert column.line == line_said(rod.line)
+        assert column.adds == f"{100 * rod.adds / plan.total:.0f} %"
+    for row, stop in zip(shown.stops, plan.stops, strict=True):
+        assert sum(c.chosen for c in row.cells) == 1
+        each = {w.rod: w for w in (stop.with_, *stop.also)}
+        for cell, rod in zip(row.cells, plan.rods, strict=True):
+            served = each[rod.name]
+            assert cell.score == round(100 * served.fit)
+            assert cell.shade == sum(served.fit >= edge for edge in SHADES)
+            assert cell.count == f"{served.countdown_s:.1f} s"
+            assert cell.line == f"{rod.line['material']}:{rod.line['test_lb']:g}"
+            assert cell.said.startswith(f"Rod {rod.name} at {stop.name}: {cell.score} of 100, ")
+        changed = {"none": "", "trailer": " (change the trailer)", "retie": " (retie)"}[stop.with_.change]
+        rig = rig_said(stop.with_.rig)
+        assert row.fished == f"Rod {stop.with_.rod}{changed}: {rig}, {hands_of(stop.with_).said}."
+        assert bool(row.doubt) is not stop.served
+        assert row.beside == tuple(beside_said(stop))
+        assert len(row.order) == len([*runs_of(stop.search)])
+        assert all(": " in said for said in row.ifs)
+    assert (shown.spare != "") is (min(100 * r.adds / plan.total for r in plan.rods) < HARDLY)
+    spared = plan.model_copy(update={"rods": [plan.rods[0], plan.rods[1].model_copy(update={"adds": 0.01})]})
+    said = planned_of(spared, BODY, address).spare
+    assert said == "One rod would do: without B the day is 1 % less."
+    assert shown.total == f"{100 * plan.total:.0f}"
+    assert float(shown.total) <= float(shown.bound)
+
+
+def test_a_stops_section_is_on_its_rods_line() -> None:
+    thin, thick = (
+        stop_section(BAY, "swim-jig:0.5:craw", line, STRANGER) for line in ("braid:10", "nylon:25")
+    )
+    assert [(s.width, s.height) for s in thin] == [(LOW.width, LOW.height), (NARROW.width, NARROW.height)]
+    assert thin[0].path != thick[0].path
+    assert stop_section(BAY, "swim-jig:0.5:craw", "", STRANGER)[0].path not in (thin[0].path, thick[0].path)
+    worked = stop_section(Stop("Rock", Scenario(WINTER_ROCK)), "football-jig:0.5:craw", "", STRANGER)
+    assert worked[0].spread == ""
+
+
+@pytest.mark.parametrize(
+    ("rig", "line"),
+    [("toad:0.5:craw", ""), ("swim-jig:0.5:toad", ""), ("nonsense", ""), ("swim-jig:0.5:craw", "steel:20")],
+)
+def test_a_section_that_cannot_be(rig: str, line: str) -> None:
+    with pytest.raises(BadInput):
+        stop_section(BAY, rig, line, STRANGER)
+
+
+def served(family: str, **more: object) -> WithAnswer:
+    one = answer().stops[0].with_
+    rig = one.rig.model_copy(update={"family": family})
+    figures = {"countdown_s": 6.4, "pace_ft_s": 0.5, "turns_per_s": 0.94, "runs_ft": 18.0, "cadence": ""}
+    return one.model_copy(update={"rig": rig, **figures, **more})
+
+
+@pytest.mark.parametrize(
+    ("one", "labels", "said"),
+    [
+        (
+            served("swim-jig"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, runs at 18.0 ft",
+        ),
+        (
+            served("underspin", cadence="yo-yo"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, yo-yo, runs at 18.0 ft",
+        ),
+        (
+            served("flipping-jig", cadence="hang"),
+            ("Count, s", "Then", "Works at"),
+            "count 6.4, stop it over a limb and shake it, works at 18.0 ft",
+        ),
+        (
+            served("flipping-jig", cadence="swim-out"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, stop it and swim it out, runs at 18.0 ft",
+        ),
+        (
+            served("football-jig"),
+            ("Lands in, s", "Sweep at", "Works at"),
+            "lands in 6.4 s, sweep a foot in about 2 s, works at 18.0 ft",
+        ),
+        (
+            served("punch-rig"),
+            ("Lands in, s", "Then", "Works at"),
+            "lands in 6.4 s, hop it where it lands, works at 18.0 ft",
+        ),
+    ],
+)
+def test_each_work_has_its_words(one: WithAnswer, labels: tuple[str, ...], said: str) -> None:
+    hands = hands_of(one)
+    assert (hands.count_label, hands.hand_label, hands.runs_label) == labels
+    assert hands.said == said
+
+
+def test_an_order_is_said_by_its_settings() -> None:
+    first = answer().stops[0].search[0].model_copy(update={"countdown_s": 2.48})
+    deeper = first.model_copy(update={"countdown_s": 4.0})
+    order = [first, first, first, deeper]
+    assert [n for _, n in runs_of(order)] == [3, 1]
+    assert order_said(order) == "count 2.5 in 3 directions, then count 4"
+    assert order_said([]) == ""
+    other = deeper.model_copy(update={"name": "finesse-jig:0.375:chunk", "rod": "C"})
+    assert order_said([first, other, first]) == (
+        f"count 2.5, then rod C, count 4, then rod {first.rod}, count 2.5"
+    )
+
+
+def test_a_rod_for_other_fish_is_said_with_its_fish() -> None:
+    """Only rods that are the better ones for some of a stop's fish, those that add most first."""
+    stop = answer().stops[0]
+    assert beside_said(stop) == []
+    low = served("football-jig", rod="C", change="retie", adds=0.2, for_ft=(17.9, 20.0))
+    top = served("swim-jig", rod="B", change="none", adds=0.05, for_ft=(0.0, 4.0))
+    also = [served("punch-rig", rod="D", adds=0.0), top, low]
+    assert beside_said(stop.model_copy(update={"also": also})) == [
+        f"Fish at 18 to 20 ft: rod C (retie), {rig_said(low.rig)}, {hands_of(low).said}.",
+        f"Fish at 0 to 4 ft: rod B, {rig_said(top.rig)}, {hands_of(top).said}.",
+    ]
+
+
+def test_the_order_opens_as_the_stop_is_served() -> None:
+    for stop in answer().stops:
+        opening, own = stop.search[0], stop.with_
+        assert (opening.rod, opening.name) == (own.rod, own.rig.name)
+        assert opening.countdown_s == pytest.approx(own.countdown_s, abs=0.005)
+        assert opening.pace_ft_s == pytest.approx(own.pace_ft_s, abs=0.001)
+        assert (opening.way, opening.cadence) == (own.way, own.cadence)

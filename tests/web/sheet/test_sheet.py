@@ -1,0 +1,371 @@
+"""The sheet's page: its address, the chosen rig in every part of it, what is assumed and printed."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+from datetime import date
+from urllib.parse import parse_qsl
+
+import pytest
+from fastapi.testclient import TestClient
+
+from heathdrop.advice.change import likely
+from heathdrop.answers.own import STRANGER
+from heathdrop.answers.water import call_of
+from heathdrop.catalog import Catalog
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.gear import Gear
+from heathdrop.conditions.outcome import WENT
+from heathdrop.conditions.scenario import Scenario
+from heathdrop.errors import BadInput
+from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.sizing.size import Sizing, equals_of, size
+from heathdrop.web.sheet.page import address, choices_from
+from heathdrop.web.sheet.shown.calling import SHOWN, calling_of, sides_of
+from heathdrop.web.sheet.shown.casting import Choices
+from heathdrop.web.sheet.shown.printed import card_of, said_of
+from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS, present
+from heathdrop.web.sheet.state import address as address_state
+from heathdrop.web.sheet.state import faults_of, scenario_from, schools_for
+from heathdrop.web.shell.fields import DEFAULTS, values_from
+from tests.advice.cases import rated
+from tests.waters import WOOD
+from tests.web.shown import DAY, shown, token
+
+
+def test_the_address_holds_only_what_differs_and_comes_back(client: TestClient) -> None:
+    assert address(dict(DEFAULTS)) == "/"
+    state = DEFAULTS | {
+        "cover": "wood",
+        "wood": "brush",
+        "view": "rig",
+        "wrong": "hung-up",
+        "s_tip-on-bottom": "high",
+        "given": "cover wood",
+    }
+    at = address(state)
+    assert "season" not in at
+    assert values_from(dict(parse_qsl(at[2:]))) == state
+    page = client.get(at).text
+    assert "It hung up" in page
+    for wrong in (
+        "view=sideways",
+        "wrong=sank",
+        "way=fly",
+        "lift_in=900",
+        "s_tip-on-bottom=sideways",
+        "box=attic",
+    ):
+        refused = client.get(f"/?view=rig&{wrong}" if not wrong.startswith("view") else f"/?{wrong}")
+        assert refused.status_code == 422, wrong
+        assert "it must be" in refused.text
+
+
+def test_a_refusal_names_each_control_and_keeps_the_answer_before(client: TestClient) -> None:
+    wrong = {"water_temp_f": "200", "bottom_depth_ft": "8", "fish_depth_ft": "9", "cover": "open"}
+    alone = client.get("/", params=wrong)
+    assert alone.status_code == 422
+    for said in ("Water 200 °F cannot be; it must be from 32 to 100 °F.", "Fish at 9 ft is deeper than the"):
+        assert said in alone.text
+    halted = re.sub(r"\s+", " ", re.sub("<[^>]+>", "", alone.text[alone.text.index('id="halt"') - 3 :]))
+    assert "Water and Fish at need other values." in halted
+    assert 'class="strip"' not in alone.text  # nothing was answered before
+    good = client.get("/", params={"water_temp_f": "57", "bottom_depth_ft": "8", "fish_depth_ft": "3"})
+    figures = good.text[good.text.index('class="figures"') : good.text.index("</dl>")]
+    again = client.get("/", params=wrong).text
+    assert "Below is the answer to the water before." in again
+    assert figures in again
+
+
+def test_choices_need_numbers_in_range() -> None:
+    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices("", 6 * 0.0254, 2.5, ())
+    with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
+        choices_from(values_from({"hold_s": "soon"}))
+
+
+def test_save_reopen_delete_undo(client: TestClient) -> None:
+    hx = {"hx-request": "true"}
+    form = DEFAULTS | {
+        "token": token(client),
+        "name": "Orchard wall <b>",
+        "fish_depth_ft": "4",
+        "family": "swim-jig",
+    }
+    saved = client.post("/scenarios", data=form, headers=hx).text
+    assert "Orchard wall &lt;b&gt;" in saved
+    address = re.findall(r'href="(/[^"]*)"', saved)[-1].replace("&amp;", "&")
+    assert 'value="4"' in client.get(address).text
+    id_ = re.findall(r"/scenarios/(\d+)/delete", saved)[-1]
+    gone = client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, headers=hx).text
+    assert f"/scenarios/{id_}/undelete" in gone
+    assert (
+        client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, headers=hx).status_code == 404
+    )
+    back = client.post(f"/scenarios/{id_}/undelete", data={"token": form["token"]}, headers=hx).text
+    assert f"/scenarios/{id_}/delete" in back
+    assert client.post("/scenarios", data=form | {"name": "  "}, headers=hx).status_code == 422
+    # Without scripts a change leads back to the water that was looked at.
+    plain = client.post(f"/scenarios/{id_}/delete", data={"token": form["token"]}, follow_redirects=False)
+    assert plain.status_code == 303
+    assert plain.headers["location"].startswith("/?")
+    assert "fish_depth_ft=4" in plain.headers["location"]
+
+
+@pytest.mark.slow
+def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -> None:
+    state = "fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=45&cover=open"
+    assert 'href="/order?' in client.get("/?view=search&" + state).text
+    page = client.get("/order?" + state)
+    assert page.status_code == 200
+    assert page.text.count('class="pencil"') == 8
+    assert "12 ft" in page.text
+    assert "Cold water" in page.text
+    refused = client.get("/order?bottom_depth_ft=-3")
+    assert refused.status_code == 422
+
+
+@pytest.mark.slow
+@pytest.mark.parametrize(
+    ("fields", "said"),
+    [
+        ({"name": "\u202eekal"}, "made of characters that can be shown"),
+        ({"name": "Lake", "pick": "1e400"}, "a rig&#39;s name, such as"),
+        ({"name": " "}, "1 to 80 characters"),
+    ],
+)
+def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[str, str], said: str) -> None:
+    before = client.get("/export/scenarios.json").text
+    refused = client.post(
+        "/scenarios", data={"token": token(client), **fields}, headers={"HX-Request": "true"}
+    )
+    assert refused.status_code == 422
+    assert said in refused.text
+    assert client.get("/export/scenarios.json").text == before
+
+
+ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
+
+
+HELD = replace(STRANGER, schools=(("cold", "heavier"),))
+
+
+def test_an_address_holds_what_was_answered_and_leads_back() -> None:
+    values = values_from(ASKED)
+    assert address_state(values) == "/?water_temp_f=60&bottom_depth_ft=9&fish_depth_ft=6"
+    assert values_from(ASKED | {"view": "cast"}) == values | {"view": "cast"}
+    assert address_state(values | {"view": "cast"}).endswith("&view=cast")
+
+
+def test_a_school_of_the_state_stands_before_the_one_held_to() -> None:
+    assert schools_for(values_from(ASKED), HELD) == {"cold": "heavier"}
+    assert schools_for(values_from(ASKED | {"s_cold": "lighter"}), HELD) == {"cold": "lighter"}
+
+
+def test_a_family_left_to_us_is_called() -> None:
+    scenario = scenario_from(values_from(ASKED), STRANGER)
+    assert len(scenario.families) == 1
+    assert scenario_from(values_from(ASKED | {"family": "swim-jig"}), STRANGER).families == ("swim-jig",)
+    with pytest.raises(BadInput) as refusal:
+        scenario_from(values_from(ASKED | {"water_temp_f": "200"}), STRANGER)
+    assert refusal.value.field.endswith("water_temp_f")
+
+
+def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:
+    shallow = values_from({"bottom_depth_ft": "4"})
+    assert (shallow["fish_depth_ft"], shallow["top_depth_ft"]) == ("4", "4")
+    assert shallow["given"] == "bottom_depth_ft"
+    assert address_state(shallow) == "/?bottom_depth_ft=4"  # what is assumed is no part of the address
+    assert values_from(shallow) == shallow
+    said = values_from({"bottom_depth_ft": "4", "fish_depth_ft": "6"})
+    assert said["fish_depth_ft"] == "6"
+
+
+def test_everything_at_fault_is_named_at_once() -> None:
+    wrong = {
+        "water_temp_f": "200",
+        "bottom_depth_ft": "4",
+        "fish_depth_ft": "6",
+        "wind_mph": "90",
+        "cover": "open",
+    }
+    fields = [f.field.removeprefix("conditions.") for f in faults_of(values_from(wrong), STRANGER)]
+    assert fields == ["water_temp_f", "wind_mph", "fish_depth_ft"]
+    unread = {"water_temp_f": "warm", "wind_mph": "some", "bottom_depth_ft": "9"}
+    assert len(faults_of(values_from(unread), STRANGER)) == 2
+    assert not faults_of(values_from(ASKED), STRANGER)
+
+
+def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None:
+    best = sizing.rigs[0]
+    sheet = shown(cat, sizing)
+    assert (sheet.key, sheet.is_best, sheet.kept) == (best.key, True, False)
+    assert sheet.score == round(100 * best.fits.score)
+    other = sizing.rigs[5]
+    picked = shown(cat, sizing, pick=other.key)
+    assert (picked.key, picked.is_best) == (other.key, False)
+    assert picked.aloud != sheet.aloud
+    held = shown(cat, sizing, pick=other.key, count_s="3", pace_ft_s="2")
+    assert held.kept
+    assert "count 3, then 2.0 ft a second" in held.aloud
+    assert dict(parse_qsl(held.to_best)).get("pick") is None
+
+
+def test_what_was_not_answered_is_asked(cat: Catalog, sizing: Sizing) -> None:
+    assert shown(cat, sizing).asked == ("water_temp_f", "bottom_depth_ft", "fish_depth_ft", "cover")
+    assert shown(cat, sizing, given="cover water_temp_f").asked == ("bottom_depth_ft", "fish_depth_ft")
+
+
+@pytest.mark.slow
+def test_each_view_has_its_own_parts(cat: Catalog, sizing: Sizing) -> None:
+    parts = ("board", "casting", "calling", "rigging", "searching")
+    has = {
+        v: [p for p in parts if getattr(shown(cat, sizing, view=v), p)]
+        for v in ("size", "cast", "rig", "water")
+    }
+    assert has == {"size": ["board"], "cast": ["casting"], "rig": ["rigging"], "water": []}
+    low = {v: shown(cat, sizing, view=v).sections[0].height for v in ("size", "rig")}
+    assert low["rig"] < low["size"]
+    assert all(shown(cat, sizing, view=v).mat is None for v in ("size", "cast"))
+
+
+def test_as_good_is_named_and_no_more_than_a_few(cat: Catalog) -> None:
+    wood = size(cat, Scenario(WOOD, families=("casting-jig",)))
+    for rig in wood.rigs[:6]:
+        same = equals_of(cat, wood, rig)
+        said = [
+            w for w in shown(cat, wood, pick=rig.key, family="casting-jig").why if w.startswith("As good: ")
+        ]
+        assert len(said) == (1 if same else 0)
+        if len(same) > MOST_EQUALS:
+            assert said[0].endswith(f" and {len(same) - MOST_EQUALS} more.")
+        elif same:
+            assert said[0].count(";") == len(same) - 1
+
+
+def test_owned_or_not_once_there_is_a_box(cat: Catalog, sizing: Sizing) -> None:
+    best = sizing.rigs[0].rig
+    mine = tackle_of(
+        [OwnedHead("swim-jig", best.head_oz)], [OwnedTrailer(best.trailer.id, best.trailer_length_in)]
+    )
+    values = values_from({})
+
+    def owned(tackle, pick: str = "") -> str:  # type: ignore[no-untyped-def]
+        state = {**values, "pick": pick}
+        sheet = present(cat, sizing, tackle, state, choices_from(state), lambda **c: address({**values, **c}))
+        return sheet.owned
+
+    assert owned(EMPTY) == ""
+    assert owned(tackle_of([OwnedHead("swim-jig", best.head_oz)], [])) == "not in your box"
+    assert owned(mine) == "in your box"
+    assert owned(mine, "swim-jig:1:chunk") == "not in your box"
+
+
+def test_what_a_timed_drop_starts_from(cat: Catalog, sizing: Sizing) -> None:
+    sheet = shown(cat, sizing, pick="swim-jig:0.375:craw")
+    asked = dict(parse_qsl(sheet.timing.removeprefix("/drops?")))
+    assert asked == {
+        "family": "swim-jig",
+        "head_oz": "3/8",
+        "trailer": "craw",
+        "trailer_length_in": "4",
+        "line_material": "fluorocarbon",
+        "test_lb": "15",
+        "water_temp_f": "58",
+        "depth_ft": "9",
+    }
+    known, then = (float(part.split("±")[1].split(" %")[0]) for part in sheet.timing_worth.split(", then"))
+    assert then < known
+    assert len(sheet.advice) <= MOST_CITED
+    assert sheet.mood_why.endswith(".")
+    assert sheet.mood_why[0] == sheet.mood_why[0].upper()
+
+
+def test_both_sides_say_the_difference_in_numbers(cat: Catalog) -> None:
+    scenario = Scenario(replace(DAY, fish_depth_ft=2, water_temp_f=66), Gear(), ("bladed-jig",))
+    sides = sides_of(cat, size(cat, scenario), "bladed-ladder", lambda s: size(cat, s))
+    assert [s.name for s in sides] == [s.name for s in cat.topics["bladed-ladder"].schools.values()]
+    assert sides[0].difference == ""
+    heads = {s.name: s.rig.split(" oz")[0] for s in sides}
+    assert heads["one size"] == "1/2"
+    assert re.search(r"Against the first: .*(lighter|slower|faster|heavier)", sides[2].difference)
+    metal = sides_of(cat, size(cat, scenario), "blade-metal", lambda s: size(cat, s))
+    assert "only changes the finish" in metal[1].difference
+    with pytest.raises(BadInput, match="topic was “tides”"):
+        sides_of(cat, size(cat, scenario), "tides", lambda s: size(cat, s))
+
+
+def test_families_are_ranked_by_their_standing_against_the_first(cat: Catalog) -> None:
+    """Ranks from one, standing in hundredths of the first family's, fit in its own; the mood that was judged
+    is pressed, and every link names what it chooses."""
+    water = Scenario(replace(DAY, water_temp_f=66))
+    call = call_of(water, places=SHOWN)
+    sizing = call.standings[1].sizing
+    shown = calling_of(cat, call, sizing, lambda **more: repr(sorted(more.items())))
+    assert [r.rank for r in shown.rows] == list(range(1, SHOWN + 1))
+    first = call.standings[0].standing
+    for row, s in zip(shown.rows, call.standings, strict=True):
+        assert (row.standing, row.fit) == (round(100 * s.standing / first), round(100 * s.fit))
+        assert (row.id, row.name, row.model) == (s.family.id, s.family.name, s.model)
+        assert row.address == repr([("family", s.family.id), ("pick", ""), ("view", "size")])
+        assert row.chosen == (s is call.standings[1])
+        assert row.fors == tuple(r.name for r in s.fors[:2])
+    assert [m.name for m in shown.moods if m.chosen] == [cat.mood.names[round(sizing.targets.activity.value)]]
+    assert shown.moods[3].address == repr([("activity", "3")])
+    assert [a.why for a in shown.aside] == [why.lower() for _, why in call.aside]
+
+
+DAY_PRINTED = date(2027, 4, 3)
+
+
+PLAIN = Choices("", None, None, ())
+
+
+def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
+    card = card_of(cat, sizing, "", PLAIN, "Mill bay", DAY_PRINTED)
+    best = sizing.rigs[0]
+    assert (card.name, card.day) == ("Mill bay", "3 April 2027")
+    assert card.score == round(100 * best.fits.score)
+    assert [f.label for f in card.figures] == ["Count", "Pace", "Runs at", "Falls", "In the fish"]
+    assert [trouble for trouble, _ in card.changes] == [
+        WENT[c] for c in likely(best.rig.family.work, sizing.scenario.conditions.cover.kind)
+    ]
+    assert len({trouble for trouble, _ in card.changes}) == len(card.changes)
+    assert all(": " in change for _, change in card.changes)
+    assert card.cautions
+    assert card.why
+    assert dict(card.water)["Fish at"] == "6 ft"
+    assert dict(card.gear)["Cast"] == "80 ft"
+
+
+def test_a_card_of_another_rig_at_a_count_of_ones_own(cat: Catalog, sizing: Sizing) -> None:
+    pick = "swim-jig:0.25:chunk"
+    card = card_of(cat, sizing, pick, Choices("", None, None, (), 3.0, 2.0), "", DAY_PRINTED)
+    assert card.rig == "1/4 oz swim jig, chunk 4 in"
+    assert card.figures[0].value == "3"
+    assert card.figures[1].value == "2.0"
+    other = card_of(cat, sizing, pick, Choices("yo-yo", None, None, ()), "", DAY_PRINTED)
+    assert [f.label for f in other.figures] == ["Count", "Works at", "Falls"]
+
+
+def test_conditions_are_said_with_their_units_and_words(cat: Catalog) -> None:
+    sizing, _ = rated("winter rock")
+    said = dict(said_of(sizing.scenario, "conditions"))
+    assert said["Water"] == "41 °F"
+    assert said["Kind"] == "bluff"
+    assert "Tops at" not in said
+    assert all(value and value != "None" for value in said.values())
+    assert dict(said_of(sizing.scenario, "gear"))["Rod tip"] == "2 ft up"
+    conditions = sizing.scenario.conditions
+    for edge, words in ((True, "along it"), (False, "no")):
+        grass = Cover(kind="submerged-grass", edge=edge)
+        at_edge = replace(sizing.scenario, conditions=replace(conditions, cover=grass))
+        assert dict(said_of(at_edge, "conditions"))["Edge"] == words
+
+
+def test_a_depth_that_is_not_known_is_said_so(cat: Catalog) -> None:
+    sizing, _ = rated("winter rock")
+    c = sizing.scenario.conditions
+    for span, words in (((0.0, c.bottom_depth_ft), "not known"), ((4.0, 10.5), "4 to 10.5 ft")):
+        water = replace(sizing.scenario, conditions=replace(c, fish_span_ft=span))
+        assert dict(said_of(water, "conditions"))["Fish at"] == words

@@ -1,0 +1,172 @@
+"""The trainer's pages: a question, its marking, the hand agreed to."""
+
+from __future__ import annotations
+
+import re
+import uuid
+from dataclasses import replace
+from datetime import UTC, datetime, timedelta
+
+import pytest
+from fastapi.testclient import TestClient
+
+from heathdrop.answers.drill import Named, mark_of, question_of
+from heathdrop.api.drilling import HandAnswer
+from heathdrop.conditions.cover import OPEN, Cover
+from heathdrop.conditions.drilled import Drilled
+from heathdrop.errors import BadInput
+from heathdrop.training.spacing import Due
+from heathdrop.web.train.shown import board_rows, choices, eye_of, hand_said, kind_rows, refused, water_rows
+from tests.waters import GRASS
+
+
+def token(client: TestClient) -> str:
+    found = re.search(r'name="token"\s+value="([^"]+)"', client.get("/train/call?topic=wood&seed=1").text)
+    assert found is not None
+    return found.group(1)
+
+
+@pytest.mark.slow
+def test_every_kind_asks_and_the_front_page_lists_them(visitor: TestClient) -> None:
+    front = visitor.get("/train").text
+    for kind in ("count", "pace", "eye", "call", "repair"):
+        assert f'href="/train/{kind}"' in front
+        assert visitor.get(f"/train/{kind}").status_code == 200
+    assert "ten rounds tell how fast you count" in front
+    assert visitor.get("/train/ear").status_code == 404
+    assert visitor.get("/train/eye?n=11", follow_redirects=False).headers["location"] == "/train"
+
+
+@pytest.mark.slow
+def test_a_call_on_the_page_says_what_the_door_says(client: TestClient) -> None:
+    given = {"way": "into", "family": "flipping-jig", "head_oz": "0.5", "trailer": "craw"}
+    form = {"token": token(client), "id": "call.wood.1", "n": "3", "units": "imperial", **given}
+    shown = client.post("/train/answer", data=form).text
+    door = client.post(
+        "/api/v1/drill/answer", json={"id": "call.wood.1", "answer": {**given, "head_oz": 0.5}}
+    ).json()
+    assert f"{100 * door['mark']:.0f} of 100. {door['said']}" in shown
+    assert 'href="/train/call?n=4"' in shown
+    assert shown.count("<tr") == 1 + len(door["board"])
+
+
+def test_a_wrong_answer_is_asked_again_and_keeps_what_was_typed(client: TestClient) -> None:
+    form = {"token": token(client), "id": "eye.nylon.4", "n": "1", "units": "imperial", "depth_ft": "deep"}
+    answer = client.post("/train/answer", data=form)
+    assert answer.status_code == 422
+    assert "The depth (deep) must be a number." in answer.text
+    assert 'value="deep"' in answer.text
+    late = {k: v for k, v in form.items() if k != "depth_ft"} | {"id": "count.long.1", "tapped_s": "1"}
+    slipped = client.post("/train/answer", data=late)
+    assert "The time between the taps (1) must be" in slipped.text
+    assert client.post("/train/answer", data={**form, "token": "no"}).status_code in (403, 422)
+
+
+def test_a_depth_in_metres_is_the_same_depth(client: TestClient) -> None:
+    form = {"token": token(client), "id": "eye.nylon.4", "n": "1", "units": "metric", "depth_ft": "1.524"}
+    shown = client.post("/train/answer", data=form).text
+    door = client.post("/api/v1/drill/answer", json={"id": "eye.nylon.4", "answer": {"depth_ft": 5.0}}).json()
+    assert f"{100 * door['mark']:.0f} of 100" in shown
+
+
+@pytest.mark.slow
+def test_the_hand_is_used_when_agreed_and_withdrawn(client: TestClient) -> None:
+    for k in range(12):
+        q = client.get(f"/api/v1/drill?kind=count&topic=middle&seed={k}").json()["question"]
+        client.post("/api/v1/drill/answer", json={"id": q["id"], "answer": {"tapped_s": 1.05 * q["seconds"]}})
+    assert "You count 5 % slow" in client.get("/train").text
+    agreed = {"token": token(client), "use": "yes"}
+    assert "The bands of counts and depths use it." in client.post("/train/hand", data=agreed).text
+    water = {
+        "conditions": {"water_temp_f": 60, "bottom_depth_ft": 9, "fish_depth_ft": 6},
+        "families": ["swim-jig"],
+    }
+    why = client.post("/api/v1/size", json=water).json()["rigs"][0]["why"]
+    assert any(line.startswith("Its bands rest on your own count, uneven by") for line in why)
+    client.post("/train/hand", data={**agreed, "use": "no"})
+    assert "your own count" not in str(client.post("/api/v1/size", json=water).json()["rigs"][0]["why"])
+
+
+NOW = datetime(2026, 11, 29, tzinfo=UTC)
+
+
+def eye(k: int, mark: float, weeks_ago: float) -> Drilled:
+    return Drilled(
+        id=uuid.UUID(int=k + 1), question="eye.nylon.1", time=NOW - timedelta(weeks=weeks_ago), mark=mark
+    )
+
+
+def test_marks_by_the_week() -> None:
+    due = [
+        Due("eye.nylon", NOW - timedelta(days=1), 3, 0.5),
+        Due("eye.braid", NOW + timedelta(days=1), 3, 0.9),
+        Due("call.wood", None, 0, None),
+    ]
+    rows = {r.id: r for r in kind_rows(due, [eye(0, 0.25, 2), eye(1, 0.5, 0), eye(2, 1.0, 0)], NOW)}
+    assert (rows["eye"].due, rows["eye"].answered, rows["eye"].lately) == (1, 3, 58)
+    assert rows["eye"].points == "180.0,30.0 220.0,10.0"
+    assert rows["eye"].weeks == "25, 75"
+    assert (rows["call"].due, rows["call"].lately, rows["call"].points) == (1, None, "")
+
+
+def test_the_hand_in_sentences() -> None:
+    hand = HandAnswer(
+        bias=-0.05,
+        low=-0.07,
+        high=-0.03,
+        scatter=0.08,
+        rounds=34,
+        enough=True,
+        in_use=False,
+        stale=True,
+        by_length={},
+    )
+    assert hand_said(hand) == [
+        "You count 5 % fast (eight of ten: -7 to -3 %), each count uneven by 8 %; 34 rounds.",
+        "Your ten is 9.5 s: where it says 10, count 10.5.",
+        "The last round is a season old: ten taps bring it up to date.",
+    ]
+    assert hand_said(None) == ["No count was tapped yet: ten rounds tell how fast you count."]
+
+
+def test_the_eyes_water_shows_the_cast_only_after_the_answer() -> None:
+    q = question_of(Named("eye", "nylon", 4))
+    before = eye_of(q)
+    for topic, seed, words in (("nylon", 4, range(0, 15, 2)), ("nylon", 8, range(0, 25, 5))):
+        drawn = eye_of(question_of(Named("eye", topic, seed)))[0]
+        assert [said for _, said in drawn.marks] == [f"{d} ft" for d in words]
+        drawn_at = [drawn.surface + d * drawn.per_ft for d in words]
+        assert [y for y, _ in drawn.marks] == pytest.approx(drawn_at, abs=0.21)
+    assert [d.frame.name for d in before] == ["wide", "narrow"]
+    assert all(d.path == "" and d.there is None for d in before)
+    after = eye_of(q, mark_of(q.named, {"depth_ft": 5.0}), 5.0)
+    assert all(len(d.path.split()) > 50 for d in after)
+    assert after[0].guess == pytest.approx(after[0].surface + 5.0 * after[0].per_ft, abs=0.1)
+
+
+def test_boards_waters_choices_and_refusals() -> None:
+    given = {"way": "into", "family": "flipping-jig", "head_oz": 0.5, "trailer": "craw"}
+    q = question_of(Named("call", "wood", 1))
+    rows = board_rows(mark_of(q.named, given))
+    assert rows[0][2:] == ("called", rows[0][3], 100)
+    assert rows[-1][:3] == ("1/2 oz flipping jig, craw", "into", "yours")
+    assert q.scenario is not None
+    water = dict(water_rows(q.scenario.conditions))
+    assert water["Cover"].startswith("wood")
+    assert water["Bottom"].endswith(" ft")
+    made = {value: families.split() for value, _, families in choices()["head_oz"]}
+    assert "swim-jig" in made["0.375"]
+    assert made["0.0625"] == ["micro-jig"]
+    assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
+    assert refused(BadInput("not_named_here", "x", "a word")) == "Not named here (x) must be a word."
+
+
+def test_a_water_in_words() -> None:
+    """Each line with its unit; what is known of the cover, and nothing of what it has not."""
+    mat = Cover(kind="matted-grass", texture="hydrilla", thickness_in=4.0, density=None)
+    rows = dict(water_rows(replace(GRASS, cover=mat)))
+    assert rows["Cover"] == "matted grass, hydrilla, 4 in thick"
+    assert rows["Water"] == f"{GRASS.water_temp_f:g} °F, {GRASS.trend}"
+    assert rows["Visibility"] == f"{GRASS.clarity_ft:g} ft"
+    assert dict(water_rows(GRASS))["Cover"] == "submerged grass, moderate, tops at 7 ft"
+    assert dict(water_rows(replace(GRASS, cover=OPEN)))["Cover"] == "open"
