@@ -121,44 +121,45 @@ def room_of(file: Path) -> str:
     return "/".join(parts[:2]) if parts[0] == "web" and len(parts) > 2 else parts[0].removesuffix(".py")
 
 
-def offered(module: str) -> list[str]:
-    """What a module names in ``__all__``; one without it offers its own room alone."""
-    for node in parsed()[modules()[module]]:
-        if isinstance(node, ast.Assign) and [ast.unparse(t) for t in node.targets] == ["__all__"]:
-            return list(ast.literal_eval(node.value))
-    return []
-
-
 def taken(nodes: list[ast.AST]) -> set[tuple[str, str]]:
     """What a module takes of others: of which module, which name (``module.name`` reads too)."""
     names: set[tuple[str, str]] = set()
-    known: dict[str, str] = {}
+    aliases: dict[str, str] = {}
     for node in nodes:
         if isinstance(node, ast.ImportFrom) and (node.module or "").startswith("heathdrop"):
             for alias in node.names:
                 whole = f"{node.module}.{alias.name}"
                 if whole in modules():
-                    known[alias.asname or alias.name] = whole
+                    aliases[alias.asname or alias.name] = whole
                 else:
                     names.add((str(node.module), alias.name))
     for node in nodes:
-        if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in known:
-            names.add((known[node.value.id], node.attr))
+        if isinstance(node, ast.Attribute) and isinstance(node.value, ast.Name) and node.value.id in aliases:
+            names.add((aliases[node.value.id], node.attr))
     return {(m, n) for m, n in names if not n.startswith("__")}
 
 
-def test_a_room_takes_only_what_another_offers() -> None:
-    """``__all__`` says what other rooms may use, and each name there is used by one."""
-    across = {
-        (module, name)
+def test_a_name_with_an_underscore_stays_in_its_module() -> None:
+    """What a module keeps to itself begins with an underscore; nobody else takes it."""
+    across = {(module, name, file.name) for file, nodes in parsed().items() for module, name in taken(nodes)}
+    assert len(across) > 1000
+    assert [one for one in sorted(across) if one[1].startswith("_")] == []
+
+
+#: Floors whose modules phrase and place: nothing that simulates is called there, only its records are read.
+SIMULATES = ("size", "rate", "play", "rated_at", "rated_one", "simulate", "cast_bands", "bands_for", "hunt")
+
+
+def test_shown_phrases_and_simulates_nothing() -> None:
+    """Answers compute, ``shown`` phrases, templates place."""
+    calls = [
+        (file.name, node.func.id)
         for file, nodes in parsed().items()
-        for module, name in taken(nodes)
-        if room_of(modules()[module]) != room_of(file)
-    }
-    said = {(module, name) for module in modules() for name in offered(module)}
-    assert len(across) > 500
-    assert sorted(across - said) == []
-    assert sorted(said - across) == []
+        if "shown" in file.parts or file.name == "shown.py"
+        for node in nodes
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id in SIMULATES
+    ]
+    assert calls == []
 
 
 def test_no_id_of_the_catalogue_stands_in_code() -> None:

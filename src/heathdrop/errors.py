@@ -4,8 +4,6 @@ from __future__ import annotations
 
 import math
 
-__all__ = ["BadInput", "named", "plain_text", "require_between"]
-
 
 class BadInput(ValueError):
     """Input the product will not compute with.

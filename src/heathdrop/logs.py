@@ -5,8 +5,6 @@ from __future__ import annotations
 import logging
 import time
 
-__all__ = ["configure", "logger"]
-
 ROOT = "heathdrop"
 
 

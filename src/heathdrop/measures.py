@@ -16,24 +16,6 @@ from dataclasses import dataclass
 from heathdrop.reading import number_of, parts_of, read
 from heathdrop.units import CM_PER_IN, G_PER_OZ, KG_PER_LB, M_PER_FT, M_S_PER_MPH
 
-__all__ = [
-    "IMPERIAL",
-    "METRIC",
-    "SYSTEMS",
-    "TURNS",
-    "bare",
-    "field_said",
-    "is_metric",
-    "marks",
-    "meant",
-    "said_in",
-    "sentence",
-    "step_said",
-    "system",
-    "turn_of",
-    "unit_said",
-]
-
 #: The two systems, by id, and how they are said.
 IMPERIAL, METRIC = "imperial", "metric"
 SYSTEMS = ((IMPERIAL, "ft, oz, °F"), (METRIC, "m, g, °C"))

@@ -11,8 +11,6 @@ from collections.abc import Callable
 
 from heathdrop.units import KG_PER_LB, KG_PER_OZ, M_PER_FT, M_PER_IN, M_S_PER_MPH
 
-__all__ = ["SIGNS", "number_of", "parts_of", "read", "row_number", "span_of", "unit_of"]
-
 #: A whole number with or without a fraction, or a plain number.
 WRITTEN = re.compile(
     r"(?:(\d{1,4})\s*[\s-]\s*)?(\d{1,4})/(\d{1,4})|([+-]?(?:\d{1,9}(?:[.,]\d{0,9})?|[.,]\d{1,9}))", re.ASCII

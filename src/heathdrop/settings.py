@@ -9,8 +9,6 @@ from typing import Literal
 from pydantic import Field
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
-__all__ = ["Settings"]
-
 
 def users_data() -> Path:
     """Where a user's own data lives unless told otherwise."""

@@ -8,31 +8,6 @@ from __future__ import annotations
 
 from fractions import Fraction
 
-__all__ = [
-    "AT_ONCE_S",
-    "CM_PER_IN",
-    "GRAVITY_M_S2",
-    "G_PER_OZ",
-    "KG_PER_LB",
-    "KG_PER_OZ",
-    "M_PER_FT",
-    "M_PER_IN",
-    "M_S_PER_MPH",
-    "TURNS_IN_S",
-    "celsius",
-    "count_said",
-    "counted",
-    "feet",
-    "feet_said",
-    "inches_said",
-    "kilograms",
-    "many",
-    "metres",
-    "ounces_as_written",
-    "square_metres",
-    "turns_said",
-]
-
 M_PER_FT = 0.3048
 M_PER_IN = 0.0254
 CM_PER_IN = 2.54

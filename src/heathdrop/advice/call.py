@@ -20,8 +20,6 @@ from heathdrop.sizing.schools import Leaning, leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, Sizing
 
-__all__ = ["CALLED", "Call", "Standing", "call", "points_of"]
-
 #: Families shown when the caller left them to us.
 CALLED = 4
 #: What yields stands so far behind what it yields to, as a factor.

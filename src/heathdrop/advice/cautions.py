@@ -9,8 +9,6 @@ from heathdrop.conditions.cover import ROOFS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.size import Rated
 
-__all__ = ["Caution", "cautions_for"]
-
 #: Cold water with less sight than this (ft) is blown out; colder than this (°F) it may carry ice.
 BLOWN_OUT_FT, ICE_F = 1.0, 38.0
 #: From this warm (°F) on heat builds storms; heads from this heavy (oz) on are lobbed with care.

@@ -13,8 +13,6 @@ from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import ounces_as_written
 
-__all__ = ["Cited", "advice_for"]
-
 #: Rules cited at most, so that the strong ones are read.
 MOST = 9
 #: What a school without an effect holds.

@@ -12,8 +12,6 @@ from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet_said
 
-__all__ = ["doubt_of"]
-
 #: A dropped rig that the cover lets in less often than this does not get to the fish.
 GETS_IN = 0.5
 #: What would have to change, by the part that costs most.

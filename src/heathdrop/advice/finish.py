@@ -17,8 +17,6 @@ from heathdrop.sizing.schools import applying, chosen
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, inches_said, turns_said
 
-__all__ = ["Settled", "finish_of"]
-
 #: What is true of every rig dressed so, where no rule has spoken.
 DRESS_SAYS = {
     "vertical": "On edge it lifts less, and runs deeper at the same pace.",

@@ -9,8 +9,6 @@ from heathdrop.sizing.hits import hits_of, missed_by
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written
 
-__all__ = ["gives_said"]
-
 #: What each target is called.
 NAMED = {"depth": "the depth", "fall": "the fall", "passes": "the cover", "pace": "the pace"}
 

@@ -15,8 +15,6 @@ from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.tackle import holding_of
 from heathdrop.units import feet
 
-__all__ = ["offered"]
-
 #: Pound tests as spools are sold.
 SPOOLS_LB = (4, 6, 8, 10, 12, 15, 17, 20, 25, 30, 40, 50, 65, 80)
 #: What a hand feels of another line: so many feet of depth, so many more landings and ticks of a hundred.

@@ -14,8 +14,6 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.size import size
 from heathdrop.units import ounces_as_written
 
-__all__ = ["Missing", "missing"]
-
 #: Families tried for each scenario, scenarios looked at, purchases suggested.
 FAMILIES, MOST_SCENARIOS, PURCHASES = 2, 8, 2
 #: A purchase must raise the sum of the fits by at least this to be worth saying; a rig this near the best is

@@ -8,8 +8,6 @@ from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet
 
-__all__ = ["narrows"]
-
 #: A band narrower than this (ft, half of it) is narrow enough.
 NARROW_FT = 0.4
 #: What is left of a handle's and of a count's scatter once drilled, and of a lift's spread once it is

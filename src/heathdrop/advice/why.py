@@ -12,8 +12,6 @@ from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written, turns_said
 
-__all__ = ["TRADE", "limit_sentence", "reasons", "runs"]
-
 #: What holds a rig back that runs in the band on average, but not all of the way.
 IN_PART = "It is in the band on average; part of its path, or of what is not known of it, lies outside."
 #: What the sentence about the nearest trade begins with.

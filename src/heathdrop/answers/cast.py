@@ -20,8 +20,6 @@ from heathdrop.sizing.tune import BOARD
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
 
-__all__ = ["Worked", "count_window", "countdown", "difference", "glide_reach_ft", "met_by", "worked_of"]
-
 #: Counts tried for a window, the least of them (s); how near (ft) its best a rig outside its band may run.
 TRIED, LEAST_COUNT_S, NEAR_FT = 12, 0.1, 0.5
 #: How often the gap between the last count that is good and the first that is not is halved.

@@ -12,10 +12,6 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.size import size
 
-__all__ = [
-    "after_cast",
-]
-
 
 def after_cast(
     scenario: Scenario,

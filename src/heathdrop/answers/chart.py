@@ -13,8 +13,6 @@ from heathdrop.sizing.tune import BOARD
 from heathdrop.sizing.ways import programme
 from heathdrop.units import TURNS_IN_S, feet, metres
 
-__all__ = ["At", "chart_of"]
-
 #: Rows and columns at most; turns between columns, and how many stand before the sized one.
 MOST_COUNTS, COLUMNS, APART, BEFORE = 10, 7, 2, 3
 #: The fewest turns in 20 s of a chart.

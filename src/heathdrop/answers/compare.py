@@ -16,8 +16,6 @@ from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, size
 
-__all__ = ["MOST_COMPARED", "OTHER_LINE", "OTHER_LURE", "Compared", "compared_with"]
-
 #: What names another family's best rig, and another line, to compare with; how many at once.
 OTHER_LURE, OTHER_LINE, MOST_COMPARED = "lure:", "line:", 2
 

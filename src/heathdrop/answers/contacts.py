@@ -22,8 +22,6 @@ from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.sizing.cast import line_of
 from heathdrop.units import metres
 
-__all__ = ["contacts_of"]
-
 #: A tap comes so late (s) at most; from so long after the count on the lure was under way.
 TAP_S, UNDER_WAY_S = 1.5, 2.5
 #: No fall shorter than this (s) teaches: the thumb is a larger part of it than the lure.

@@ -24,8 +24,6 @@ from heathdrop.answers.water import call_of, sizing_of
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import name_of
 
-__all__ = ["Tell"]
-
 #: Rigs taken of each family at a stop; families, and rigs of each, at its parts where it has several.
 RIGS, PART_FAMILIES, PART_RIGS = 3, 2, 1
 #: From so many rigs on rods on, a rig that is worth less than this share of the best at a stop, on the

@@ -23,8 +23,6 @@ from heathdrop.physics.rig_name import name_of
 from heathdrop.search.hunt import Elsewhere
 from heathdrop.sizing.size import Sizing, size
 
-__all__ = ["NextUp", "OnRod", "next_up"]
-
 #: Questions of a deck that are remembered: a day of stops, each after its last casts (an LRU cache).
 REMEMBERED = 64
 

@@ -9,13 +9,14 @@ from heathdrop import catalog as catalogue
 from heathdrop.learning.checks import ran_at_m
 from heathdrop.learning.learned import NINETY, NOTHING, Learned
 from heathdrop.learning.observations import DepthCheck, DropTest
+from heathdrop.learning.worth import Worth, another_worth
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.rig import lure_of, spread_of
 from heathdrop.physics.water import water_at
 from heathdrop.sizing.known import Knowledge
+from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, metres
-
-__all__ = ["expected_depth_ft", "expected_drop_s", "falls_to"]
 
 
 def expected_drop_s(test: DropTest, learned: Knowledge) -> float:
@@ -24,6 +25,25 @@ def expected_drop_s(test: DropTest, learned: Knowledge) -> float:
     lure = lure_of(catalog, learned.applied(test.rig), water.density_kg_m3, test.temperature_f)
     line = learned.line(test.line, test.line_material)
     return time_to_depth_s(lure, test.depth_m, line, water, test.surface_line_m)
+
+
+#: What one more timed drop of a rig that was never timed would be worth, remembered.
+TIMED: Memory[Worth] = Memory(256)
+
+
+def another_drop_worth(sizing: Sizing, rated: Rated, depth_m: float) -> Worth:
+    """What a first timed drop of a rig, on its line in its water, would make of its fall."""
+    line, temp_f = sizing.scenario.gear.line, sizing.scenario.conditions.water_temp_f
+    like = DropTest(
+        rig=rated.rig,
+        line=sizing.line,
+        line_material=line.material,
+        depth_m=depth_m,
+        times_s=(),
+        temperature_f=temp_f,
+    )
+    key = rated.key, rated.rig.measured, sizing.line, line.material, depth_m, temp_f
+    return TIMED.all_of([key], lambda _: [another_worth(catalogue.load(), (), like, (1.0,))])[0]
 
 
 @dataclass(frozen=True)

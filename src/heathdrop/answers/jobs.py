@@ -12,8 +12,6 @@ from typing import Generic, TypeVar
 
 from heathdrop.errors import BadInput
 
-__all__ = ["Job", "Jobs"]
-
 LOG = logging.getLogger(__name__)
 V = TypeVar("V")
 Tell = Callable[[float, str], None]

@@ -16,8 +16,6 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import counted, ounces_as_written
 
-__all__ = ["DAYS", "LIKE", "Day", "apart", "days_like", "thrown_said"]
-
 #: How far apart (one unit of distance) two waters are: °F, log of visibility, mph, ft.
 APART = {
     "water_temp_f": 6.0,

@@ -16,8 +16,6 @@ from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Rated, Sizing, rated_at
 from heathdrop.units import feet
 
-__all__ = ["FIT", "LENS", "Lens", "Sight", "lenses_for", "sights", "wanted_through"]
-
 
 @dataclass(frozen=True)
 class Lens:

@@ -19,8 +19,6 @@ from heathdrop.learning.rates import Effort, Rate, clumped, rates_of
 from heathdrop.reading import number_of
 from heathdrop.units import ounces_as_written
 
-__all__ = ["UNCOUNTED", "Lessons", "lessons_of"]
-
 #: A cast and what lies between it and the next take no longer than this (min) where the clock says more, and
 #: this where nothing follows.
 LONGEST_MIN, USUAL_MIN = 3.0, 1.0

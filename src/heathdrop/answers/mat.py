@@ -8,8 +8,6 @@ from heathdrop import catalog as catalogue
 from heathdrop.physics.cover import counting_oz, halfway_oz, mat_odds
 from heathdrop.sizing.size import Rated, Sizing, setting_of
 
-__all__ = ["MOST_OZ", "mat_curve"]
-
 #: The curve's heaviest head (oz) and its points.
 MOST_OZ, POINTS = 2.0, 60
 

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from heathdrop.sizing.box import EMPTY, Tackle
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 
-__all__ = ["STRANGER", "Own"]
-
 
 @dataclass(frozen=True)
 class Own:

@@ -26,8 +26,6 @@ from heathdrop.search.choose import adds, bound, choose
 from heathdrop.sizing.size import Rated, size
 from heathdrop.units import inches_said, ounces_as_written
 
-__all__ = ["Plan", "Served", "StopPlan", "plan_day", "rig_said"]
-
 #: Casts of a stop's search order.
 CASTS = 6
 #: A rod that adds so much at a stop beside the one that opens it is named there.

@@ -35,8 +35,6 @@ from heathdrop.sizing.tune import COVERING
 from heathdrop.sizing.ways import PLAYED
 from heathdrop.units import feet, metres
 
-__all__ = ["Told"]
-
 #: Seconds between two samples of a cast that is looked at.
 SAMPLE_S = 0.25
 #: Casts remembered, some kilobytes each.

@@ -30,8 +30,6 @@ from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
 from heathdrop.units import counted, feet, ounces_as_written
 
-__all__ = ["MOST_CASTS", "Search", "Step", "best_few", "search_water", "water_of"]
-
 #: The water that a cast is for: the slices that hold this share of what it adds.
 FOR_SHARE = 0.6
 #: Casts given and answers told at most.

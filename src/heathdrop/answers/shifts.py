@@ -25,8 +25,6 @@ from heathdrop.search.belief import bite_per_s
 from heathdrop.sizing.known import COLD_F, TRAIT, WARM_F, Trait
 from heathdrop.sizing.setting import mood_paces
 
-__all__ = ["Shift", "tabled"]
-
 Vector = NDArray[np.float64]
 
 #: A liking's shift (log): how wide fish's taste may be, each as likely as the next (the last: they do not

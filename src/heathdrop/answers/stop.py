@@ -25,8 +25,6 @@ from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, rate_each
 
-__all__ = ["Rod", "Stop"]
-
 Values = NDArray[np.float64]
 #: Families asked at each stop.
 FAMILIES = 4

@@ -27,8 +27,6 @@ from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Rated, rated_at
 from heathdrop.units import feet
 
-__all__ = ["bitten", "rig_of", "run_of"]
-
 #: Parts of a fit that say what fish make of a rig: depth and pace are the cast's, cover is in the odds.
 SUITS = ("fall", "action", "profile", "weight", "touch", "tackle")
 #: No part of a fit counts for less: what is out of all bounds is bitten once in a while.

@@ -21,8 +21,6 @@ from heathdrop.errors import BadInput
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 
-__all__ = ["Trial"]
-
 Vector = NDArray[np.float64]
 
 #: A liking is no bite rate, and fish may not mind at all: it counts to a power that nobody knows, each of

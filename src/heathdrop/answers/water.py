@@ -22,17 +22,6 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
-__all__ = [
-    "at_setting",
-    "call_of",
-    "family_called",
-    "gives_of",
-    "placed",
-    "size_water",
-    "sizing_of",
-    "with_rig",
-]
-
 #: Answers remembered, so that looking again asks nothing new; each holds about two megabytes.
 REMEMBERED = 48
 
@@ -60,6 +49,11 @@ def first_belief(scenario: Scenario, own: Own = STRANGER) -> Belief:
 def sizing_of(scenario: Scenario, own: Own = STRANGER) -> Sizing:
     """The sizing of a scenario whose families are named. Raises BadInput."""
     return size(catalogue.load(), placed(scenario), known=own.learned, tackle=own.tackle)
+
+
+def sized_alone(scenario: Scenario, name: RigName, own: Own = STRANGER) -> Sizing:
+    """One rig alone in a scenario of its family. Raises BadInput."""
+    return size(catalogue.load(), scenario, [name.rig(catalogue.load())], own.learned)
 
 
 @lru_cache(maxsize=REMEMBERED)

@@ -20,8 +20,6 @@ from heathdrop.conditions.validation import water_of
 from heathdrop.errors import BadInput
 from heathdrop.units import ounces_as_written
 
-__all__ = ["CASTS_A_TRAILER", "FISH_A_TRAILER", "Missed", "Piece", "Year", "missed_of", "year_of"]
-
 #: What notes call each forage; the first word is the forage's own.
 PREY: dict[str, tuple[str, ...]] = {
     "crawfish": ("crawfish", "crayfish", "crawdad", "craws?"),

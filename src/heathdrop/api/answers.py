@@ -31,8 +31,6 @@ from heathdrop.sizing.scatter import STILL
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import feet
 
-__all__ = ["simulate_answer", "size_answer"]
-
 
 def _r(value: float, digits: int = 3) -> float:
     return round(float(value), digits)

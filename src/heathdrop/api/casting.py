@@ -19,8 +19,6 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.sizing.cadence import work_in
 from heathdrop.units import count_said, turns_said
 
-__all__ = ["NextAnswer", "next_casts"]
-
 
 class KeptAnswer(BaseModel):
     """Every id that was sent, in order: each is kept, whether now or before."""

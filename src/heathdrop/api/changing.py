@@ -17,8 +17,6 @@ from heathdrop.conditions.request import Body, Id, SizeRequest
 from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName
 
-__all__ = ["ChangesRequest", "changes_answer"]
-
 
 class FishedBody(Body):
     """How the cast was fished; what is left out or null is as it was sized."""

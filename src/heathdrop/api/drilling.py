@@ -17,8 +17,6 @@ from heathdrop.day.drills import mark_and_keep, next_question
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import drills
 
-__all__ = ["HandAnswer", "hand_answer"]
-
 
 class DrillRequest(Body):
     """An answer: the question's ``id``, and what its kind asks for. ``uid`` is the client's own: sent twice

@@ -12,8 +12,6 @@ from heathdrop.answers.lessons import Lessons
 from heathdrop.day.log import lessons_at
 from heathdrop.store import fish
 
-__all__ = ["lessons_of_log"]
-
 
 class LikeAnswer(BaseModel):
     """A day at a stop that was like this one."""

@@ -21,16 +21,6 @@ from heathdrop.physics.rig_name import RigName, given_of, name_of
 from heathdrop.sizing.hits import hits_of
 from heathdrop.units import feet
 
-__all__ = [
-    "PlanAnswer",
-    "PlannedStop",
-    "RigOnRod",
-    "TiedAnswer",
-    "WithAnswer",
-    "as_tied",
-    "written",
-]
-
 
 class RigFields(BaseModel):
     """A rig field by field, all of them said, as a cast's record carries it."""

@@ -33,8 +33,6 @@ from heathdrop.measures import said_in
 from heathdrop.store.files.exchange import file_schema
 from heathdrop.store.own import own_of
 
-__all__ = ["router"]
-
 router = APIRouter(prefix="/api/v1", tags=["heathdrop"])
 REFUSED: dict[int | str, dict[str, Any]] = {
     413: {"model": Refusal, "description": "The body is too large"},

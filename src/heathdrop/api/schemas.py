@@ -19,8 +19,6 @@ from heathdrop.physics.rig_name import rig_given
 from heathdrop.physics.water import Water, water_at
 from heathdrop.units import GRAVITY_M_S2, M_PER_FT, M_PER_IN, metres, square_metres
 
-__all__ = ["SimulateRequest"]
-
 
 class LeaderBody(Body):
     material: Id

@@ -19,8 +19,6 @@ from heathdrop.physics.rig import Rig
 from heathdrop.physics.rig_name import RigName, rig_given
 from heathdrop.search.belief import PACES
 
-__all__ = ["CastAnswer", "SearchRequest", "search_answer"]
-
 
 def rig_in(body: RigGiven, at: str) -> Rig:
     """The rig of a body that holds one; BadInput names the field under ``at``."""

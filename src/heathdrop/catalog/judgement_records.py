@@ -7,8 +7,6 @@ from typing import Literal
 
 from heathdrop.catalog.records import STRICT, Pair, Work
 
-__all__ = ["Mood", "TackleNumbers", "TouchNumbers", "Usual"]
-
 
 @dataclass(frozen=True)
 class Mood:

@@ -11,8 +11,6 @@ from typing import Literal
 
 from pydantic import ConfigDict
 
-__all__ = ["DressPart"]
-
 STRICT = ConfigDict(extra="forbid", arbitrary_types_allowed=True)
 Pair = tuple[float, float]
 Work = Literal["swim", "bottom", "drop"]

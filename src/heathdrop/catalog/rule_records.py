@@ -8,8 +8,6 @@ from typing import Literal
 from heathdrop.catalog.records import STRICT, DressPart, Pair
 from heathdrop.conditions.facts import When
 
-__all__ = ["Cadence"]
-
 
 @dataclass(frozen=True)
 class Rule:

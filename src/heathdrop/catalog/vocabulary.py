@@ -12,8 +12,6 @@ from typing import Any
 
 from heathdrop.conditions.facts import FACTS, Clause, When
 
-__all__ = ["ANY", "PRICES", "SLOTS"]
-
 #: Slots of the finish, in the order of tying it on, with their labels.
 SLOTS = {
     "trailer": "Trailer",

@@ -7,8 +7,6 @@ from typing import Annotated
 
 from heathdrop.conditions.quantity import STRICT, Quantity, same
 
-__all__ = ["KIND", "KINDS", "ROOFS", "SNAGS", "WITH_TOP", "Cover", "Kind"]
-
 
 @dataclass(frozen=True)
 class Kind:

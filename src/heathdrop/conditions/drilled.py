@@ -11,8 +11,6 @@ from pydantic import AfterValidator, Field
 from heathdrop.conditions.request import Body
 from heathdrop.errors import plain_text
 
-__all__ = ["LONGEST_NAME", "Drilled"]
-
 #: The longest name of a question.
 LONGEST_NAME = 80
 

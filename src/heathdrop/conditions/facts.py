@@ -9,8 +9,6 @@ from typing import Any
 
 from heathdrop.conditions.scenario import ROWS, Scenario
 
-__all__ = ["FACTS", "OF_GEAR", "PRESENTATIONS", "Clause", "Facts", "When", "degree", "facts_of", "holds"]
-
 Facts = dict[str, Any]
 
 

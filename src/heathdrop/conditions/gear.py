@@ -9,8 +9,6 @@ from heathdrop.conditions.cover import KIND
 from heathdrop.conditions.quantity import STRICT, Quantity, same
 from heathdrop.units import ounces_as_written
 
-__all__ = ["Gear", "Leader", "Line", "Reel", "Rod"]
-
 LINES = same("fluorocarbon", "nylon", "braid")
 LEADERS = same("fluorocarbon", "nylon")
 RODS = same("casting", "spinning")

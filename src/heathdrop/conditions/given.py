@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from heathdrop.conditions.request import Body, Id, Number
 
-__all__ = ["RIG_FIELDS", "RigGiven"]
-
 
 class RigGiven(Body):
     """A rig field by field; what is left out is the family's usual, and not weighed. ``head_g`` and

@@ -15,8 +15,6 @@ from heathdrop.conditions.outcome import OUTCOMES
 from heathdrop.conditions.request import Body, Id, Number
 from heathdrop.errors import BadInput, plain_text
 
-__all__ = ["MadeCast", "MadeCasts"]
-
 #: The most text of a cast's conditions, characters of JSON.
 MOST_CONDITIONS = 1500
 Words = Annotated[str, Field(max_length=200), AfterValidator(plain_text)]

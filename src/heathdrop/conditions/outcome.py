@@ -8,8 +8,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-__all__ = ["OLD_NAMES", "OUTCOME", "OUTCOMES", "ROWS", "WENT"]
-
 
 @dataclass(frozen=True)
 class Outcome:

@@ -11,8 +11,6 @@ from heathdrop.conditions.gear import Line, Rod
 from heathdrop.conditions.request import Body, Id, Number, TargetsBody
 from heathdrop.errors import BadInput, plain_text
 
-__all__ = ["MOST_RODS", "MOST_STOPS", "PlanRequest", "RodBody", "StopBody", "stop_water"]
-
 #: Rods and stops of a day at most.
 MOST_RODS, MOST_STOPS = 12, 24
 

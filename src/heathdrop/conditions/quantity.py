@@ -16,8 +16,6 @@ from pydantic import ConfigDict
 
 from heathdrop.errors import BadInput
 
-__all__ = ["Place", "Word", "value_at"]
-
 #: Records of conditions refuse unknown fields and numbers that are none.
 STRICT = ConfigDict(extra="forbid", allow_inf_nan=False)
 #: A word and how it is said to people.

@@ -12,8 +12,6 @@ from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
 from heathdrop.errors import BadInput
 
-__all__ = ["Body", "Id", "Number", "SizeRequest"]
-
 Number = Annotated[float, Field(allow_inf_nan=False)]
 Id = Annotated[str, Field(max_length=40)]
 

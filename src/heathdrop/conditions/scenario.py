@@ -16,19 +16,6 @@ from heathdrop.conditions.quantity import STRICT, Quantity, faults_in, places, s
 from heathdrop.conditions.wanted import JUDGED, Wanted
 from heathdrop.errors import BadInput, require_between
 
-__all__ = [
-    "BOXES",
-    "BY_FIELD",
-    "EXACT",
-    "OFF_BOTTOM_FT",
-    "ROWS",
-    "Conditions",
-    "Scenario",
-    "check",
-    "fading",
-    "faults",
-]
-
 #: What is sized: the standard set, the angler's own box, or both.
 BOXES = same("standard", "mine", "both")
 

@@ -11,8 +11,6 @@ from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PositionBody, RodBo
 from heathdrop.conditions.request import Body, Id, Number, TargetsBody
 from heathdrop.errors import plain_text
 
-__all__ = ["TiedRod", "TripBody", "TripStop"]
-
 RigText = Annotated[str, Field(min_length=5, max_length=200)]
 
 

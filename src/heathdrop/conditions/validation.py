@@ -14,17 +14,6 @@ from heathdrop.conditions.scenario import BY_FIELD, Scenario, check
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.errors import BadInput, require_between
 
-__all__ = [
-    "MOST_BYTES",
-    "bad_input",
-    "bad_inputs",
-    "read_json",
-    "rods_checked",
-    "stop_scenario",
-    "stops_of",
-    "water_of",
-]
-
 #: Largest request body or input file, bytes.
 MOST_BYTES = 256 * 1024
 

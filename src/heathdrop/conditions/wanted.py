@@ -7,8 +7,6 @@ from dataclasses import dataclass, fields
 
 from heathdrop.errors import BadInput, require_between
 
-__all__ = ["Wanted"]
-
 Band = tuple[float, float]
 #: The quickest fall and pace that may be asked for, ft/s.
 FASTEST_FALL_FT_S, FASTEST_PACE_FT_S = 20.0, 15.0

@@ -35,8 +35,6 @@ from heathdrop.search.hunt import Elsewhere
 from heathdrop.store import casts, plans, trips
 from heathdrop.store.models import SavedPlan
 
-__all__ = ["Here", "next_at", "trip_of_plan", "trip_of_water"]
-
 #: Rods tied on where there was no plan; seconds that a plan is waited for when it is taken along.
 RODS, WAIT_S = 4, 40.0
 #: Feet in a mile.

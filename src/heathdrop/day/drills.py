@@ -16,8 +16,6 @@ from heathdrop.training.hand import LEAST_ROUNDS
 from heathdrop.training.spacing import Due, due_of
 from heathdrop.training.waters import missing_of, traits_of
 
-__all__ = ["SEASONED", "due_for", "mark_and_keep", "missed", "next_question", "use_hand"]
-
 
 def due_for(session: Session, kind: str = "") -> list[Due]:
     """Every topic (of a kind) by its whole name ``kind.topic``, most overdue first. Raises BadInput for a

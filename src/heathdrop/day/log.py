@@ -14,8 +14,6 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
 from heathdrop.store import casts, fish, items
 
-__all__ = ["agree", "last_time", "lessons_at", "year_at"]
-
 
 def lessons_at(session: Session, stop: str = "") -> Lessons:
     """The lessons of everything that was kept, with the days most like a stop. Raises BadInput for a stop

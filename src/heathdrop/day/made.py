@@ -12,8 +12,6 @@ from heathdrop.errors import BadInput
 from heathdrop.store import casts, settings, trips
 from heathdrop.store.files.dayline import typed_parts
 
-__all__ = ["bring_back", "keep_casts", "keep_typed", "last_away", "mend_cast", "take_back", "take_day_back"]
-
 
 def keep_casts(session: Session, made: MadeCasts) -> list[str]:
     """Keep what was sent and give every id in order; sent twice it is kept once. Raises BadInput."""

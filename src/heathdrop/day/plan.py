@@ -17,8 +17,6 @@ from heathdrop.conditions.validation import stops_of
 from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.cast import line_of
 
-__all__ = ["call_off", "job_of", "planned", "the_stops"]
-
 #: Plans being worked out, or worked out lately.
 JOBS: Jobs[Plan] = Jobs()
 

@@ -13,8 +13,6 @@ from heathdrop.store import casts, items, observations, plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.entry import parsed
 
-__all__ = ["fill", "worked"]
-
 #: Two drop tests off the mill's dock, one try of them odd.
 DROPS: tuple[dict[str, Any], ...] = (
     {

@@ -15,8 +15,6 @@ from scipy.ndimage import median_filter, uniform_filter1d
 from heathdrop.errors import BadInput
 from heathdrop.units import M_PER_FT
 
-__all__ = ["Sounding", "Track", "apart_ft", "driven_of", "from_gpx", "to_gpx"]
-
 Floats = NDArray[np.float64]
 #: A position counts as moved from so far on, ft: a receiver at rest wanders less.
 MOVED_FT = 2.0

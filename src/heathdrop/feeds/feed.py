@@ -12,8 +12,6 @@ from typing import Any
 from heathdrop.feeds.driven import Track
 from heathdrop.feeds.nmea import Figures, figures_of
 
-__all__ = ["NAMES", "Feed"]
-
 #: Seconds to which a figure is live, and after which it is lost. Pressure and wind come seldom.
 LIVE_S = {"depth_ft": 3.0, "position": 5.0, "speed_mph": 5.0, "water_temp_f": 20.0}
 LOST_S = {"depth_ft": 15.0, "position": 30.0, "speed_mph": 30.0, "water_temp_f": 120.0}

@@ -12,8 +12,6 @@ from heathdrop.errors import BadInput
 from heathdrop.feeds.feed import Feed
 from heathdrop.logs import logger
 
-__all__ = ["Reader"]
-
 LOG = logger("feeds")
 #: Seconds before a cut line is tried again: doubled from the first to the last.
 FIRST_S, LAST_S = 0.5, 30.0

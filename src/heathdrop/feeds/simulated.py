@@ -13,8 +13,6 @@ from dataclasses import dataclass
 from heathdrop.feeds.nmea import checksummed
 from heathdrop.units import M_PER_FT, M_S_PER_MPH
 
-__all__ = ["Boat", "Sounder"]
-
 #: The lake's bottom along the boat's line: distance (ft) and depth (ft), mill bay to the dam and back.
 BOTTOM_FT = (
     (0.0, 6.0),

@@ -20,8 +20,6 @@ from heathdrop.physics.water import water_at
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.tune import BOARD
 
-__all__ = ["OneFactor", "ran_at_m"]
-
 #: Where the log of a factor is looked for, in prior sigmas of the lift and in logs of the mat's weight.
 GRID = np.linspace(-1.5, 1.5, 41)
 MAT_GRID = np.linspace(-1.6, 1.6, 161)

@@ -30,8 +30,6 @@ from heathdrop.physics.rig import Measured, areas_of, lure_of
 from heathdrop.physics.water import water_at
 from heathdrop.units import M_PER_FT, square_metres
 
-__all__ = ["predicted_s", "suspicion"]
-
 STEPS = 12
 #: The name of the hand's constant lateness (s) among the unknowns.
 LATE = "late"

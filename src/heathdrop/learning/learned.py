@@ -14,8 +14,6 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import UNMEASURED, Rig, areas_of, spread_of
 from heathdrop.sizing.known import AS_TABLED, Handle, OwnFish
 
-__all__ = ["NINETY", "NOTHING", "Learned", "before_after", "learn"]
-
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
 #: Rigs that are remembered with what was learned of them.

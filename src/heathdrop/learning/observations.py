@@ -7,8 +7,6 @@ from dataclasses import dataclass
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Rig
 
-__all__ = ["DepthCheck", "DropTest", "MatCheck"]
-
 
 @dataclass(frozen=True)
 class DropTest:

@@ -14,8 +14,6 @@ from dataclasses import dataclass
 
 from scipy.special import gammainc, gammaincinv
 
-__all__ = ["Effort", "Rate", "clumped", "rates_of"]
-
 #: The interval told, the chance of a false claim in a whole log, and how wide an interval may be that still
 #: says something (high over low).
 INTERVAL, FALSE_CLAIM, WIDE = 0.8, 0.05, 4.0

@@ -16,8 +16,6 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import gammaln, logsumexp
 
-__all__ = ["Likely", "Visit", "bites_told"]
-
 Vector = NDArray[np.float64]
 
 #: The grid: bite rate (log of a factor), steps of the mood, and the variance of a visit's own rate. Nobody

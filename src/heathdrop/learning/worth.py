@@ -26,8 +26,6 @@ from heathdrop.learning.drops import (
 from heathdrop.learning.observations import DepthCheck, DropTest, body_key, lift_key, trailer_key
 from heathdrop.physics.rig import UNMEASURED, Rig, spread_of
 
-__all__ = ["Odd", "Worth", "another_worth", "half_band", "odd_depths", "odd_drops"]
-
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
 #: Tests of one rig compared with one another at most: the latest.

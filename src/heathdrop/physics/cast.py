@@ -35,18 +35,6 @@ from heathdrop.physics.program import LIFT_M_S, LONGEST_CAST_S, TAKING_UP, Phase
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-__all__ = [
-    "DISPLAY",
-    "LIMB_M",
-    "Cast",
-    "CastResult",
-    "Fidelity",
-    "fly",
-    "line_params",
-    "lure_params",
-    "surface_line_m",
-]
-
 #: Tension is told over so many seconds either way.
 FELT_S = 0.3
 

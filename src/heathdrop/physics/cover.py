@@ -15,8 +15,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import KIND, SNAGS, Kind
 from heathdrop.physics.rig import Rig
 
-__all__ = ["CoverOdds", "Stand", "counting_oz", "cover_odds", "halfway_oz", "mat_odds", "top_ft"]
-
 #: Weights below these count as these, so that nothing divides by nothing.
 LEAST_WEIGHT_N, LEAST_WEIGHT_OZ = 0.01, 1e-3
 

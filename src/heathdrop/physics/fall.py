@@ -20,8 +20,6 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 
-__all__ = ["depth_after_s", "fall_speed_m_s", "fall_time_s", "glide_factor", "time_to_depth_s"]
-
 
 def glide_factor(glide_ratio: ArrayLike) -> NDArray[np.float64]:
     """How much slower a gliding body sinks than one that drops straight, 0 to 1.

@@ -16,17 +16,6 @@ from heathdrop.physics.kernels.flight import distance_flown
 from heathdrop.physics.line import Line
 from heathdrop.units import KG_PER_OZ, M_S_PER_MPH, metres
 
-__all__ = [
-    "Launch",
-    "Thrown",
-    "air_drag_kg_m",
-    "flown_m",
-    "launch_of",
-    "line_kg_m",
-    "usual_cast",
-    "wind_along_m_s",
-]
-
 #: Launch speeds between which the usual cast lies, m/s, and line factors that two casts may teach.
 SPEEDS_M_S, LINE_FACTORS = (4.0, 90.0), (0.0, 12.0)
 

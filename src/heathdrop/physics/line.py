@@ -12,8 +12,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.units import GRAVITY_M_S2
 
-__all__ = ["Line", "line_by_size", "line_by_test"]
-
 #: Stiffness (Pa) of a line of which only diameter and density are known.
 MODULUS_PA = 2.6e9
 

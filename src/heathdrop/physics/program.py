@@ -22,8 +22,6 @@ from heathdrop.physics.kernels.records import (
     Leg,
 )
 
-__all__ = ["Phase"]
-
 LONGEST_CAST_S = 600.0
 MOST_LEGS = 2000
 AT_THE_ROD_M = 1.5

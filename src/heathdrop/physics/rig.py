@@ -26,21 +26,6 @@ from heathdrop.catalog import (
 from heathdrop.errors import BadInput, require_between
 from heathdrop.units import GRAVITY_M_S2, kilograms, square_metres
 
-__all__ = [
-    "UNMEASURED",
-    "Areas",
-    "Lure",
-    "Measured",
-    "Rig",
-    "Spread",
-    "areas_of",
-    "as_seen",
-    "liveliness",
-    "lure_of",
-    "rig_by_name",
-    "spread_of",
-]
-
 
 @dataclass(frozen=True)
 class Lure:

@@ -14,8 +14,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
 
-__all__ = ["USUAL", "RigName", "given_of", "name_of", "rig_given"]
-
 #: The usual choice where a name says nothing.
 USUAL = {"head_material": "lead", "plastic": "neutral", "softness": "soft", "orientation": "flat"}
 LONGEST = 200

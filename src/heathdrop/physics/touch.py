@@ -20,8 +20,6 @@ from heathdrop.physics.line import Line, normal_drag_coefficient
 from heathdrop.physics.water import Water
 from heathdrop.units import M_S_PER_MPH
 
-__all__ = ["Touch", "touch_of"]
-
 
 def line_pull_n(
     catalog: Catalog, line: Line, water: Water, depth_m: float, distance_m: float, wind_mph: float

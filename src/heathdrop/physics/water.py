@@ -13,8 +13,6 @@ from numpy.typing import ArrayLike, NDArray
 from heathdrop.errors import require_between
 from heathdrop.units import celsius
 
-__all__ = ["Water", "water_at"]
-
 LOWEST_F, HIGHEST_F = 32.0, 100.0
 
 

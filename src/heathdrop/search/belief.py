@@ -18,8 +18,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Conditions
 
-__all__ = ["PACES", "Belief", "bite_per_s", "pace_of", "start_of"]
-
 Cells: TypeAlias = NDArray[np.float64]
 #: The paces of a cell, slow first.
 PACES = ("slow", "middle", "quick")

@@ -12,8 +12,6 @@ from collections.abc import Sequence
 import numpy as np
 from numpy.typing import NDArray
 
-__all__ = ["adds", "bound", "choose"]
-
 Values = NDArray[np.float64]
 Groups = NDArray[np.intp]
 #: An exchange that gains less than this is no gain.

@@ -13,8 +13,6 @@ from heathdrop.search.belief import PACES, Cells, pace_counts
 from heathdrop.sizing.fit import near_floor
 from heathdrop.units import feet
 
-__all__ = ["Candidate", "floor_seconds", "passed_s", "seconds_within"]
-
 #: The cast is fished until the lure is this share of it away.
 FISHED_TO = 0.1
 

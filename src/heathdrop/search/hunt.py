@@ -23,8 +23,6 @@ from heathdrop.search.belief import Belief, pace_counts
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.order import NO_OPENING, ONE_LANE, Next, Opening, Place, change_between, minutes_of
 
-__all__ = ["Elsewhere", "Hunt", "Throw"]
-
 Floats = NDArray[np.float64]
 #: What no cast reaches still counts for this much when a bite is placed.
 LEAST_CHANCE = 1e-9

@@ -17,8 +17,6 @@ from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.search.belief import Belief, Cells
 from heathdrop.search.coverage import Candidate
 
-__all__ = ["Answered", "Next", "Opening", "Place", "nobody_after", "tried"]
-
 
 @dataclass(frozen=True)
 class Answered:

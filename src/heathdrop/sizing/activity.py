@@ -11,8 +11,6 @@ from heathdrop.catalog.judgement_records import Mood
 from heathdrop.conditions.scenario import Conditions, fading
 from heathdrop.sizing.known import AS_TABLED, OwnFish
 
-__all__ = ["WORTH_SAYING", "judge"]
-
 #: Warming helps below this (°F); a shift smaller than this is not worth a word.
 WARMING_BELOW_F, WORTH_SAYING = 60.0, 0.05
 

@@ -30,8 +30,6 @@ from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.tune import REMEMBERED, SEARCH, Replay, replayed, scene_key, scene_of
 from heathdrop.units import metres
 
-__all__ = ["Bands", "bands_for", "cast_bands"]
-
 #: Mean depths replayed before.
 MEANS: Memory[float] = Memory(REMEMBERED)
 #: Normal quantile of a two-sided 80 % band.

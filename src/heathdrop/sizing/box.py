@@ -11,8 +11,6 @@ from heathdrop.physics.rig import UNMEASURED, Rig, rig_by_name
 from heathdrop.sizing.candidates import quick_worths
 from heathdrop.sizing.setting import Setting
 
-__all__ = ["EMPTY", "OwnedHead", "OwnedTrailer", "Tackle", "pair", "tackle_of"]
-
 #: Pairs of a family that are simulated at most; the rest are left out by their closed-form figures.
 MOST_PAIRS = 200
 #: Lengths this near (in) are the same trailer to the eye.

@@ -25,8 +25,6 @@ from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import programme
 from heathdrop.units import feet, metres
 
-__all__ = ["Cadenced", "work_in"]
-
 #: A lure that sinks at least so fast (m/s) is falling.
 FALLING_M_S = 0.08
 #: No mean depth is reckoned less, m.

@@ -21,8 +21,6 @@ from heathdrop.sizing.rated import closed_of
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
-__all__ = ["promise", "standard_trailers"]
-
 #: No rig sinks slower than this, ft/s.
 SLOWEST_FALL_FT_S = 0.3
 #: The skirt alone.

@@ -21,8 +21,6 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.tackle import LURE_OVER_HEAD
 from heathdrop.units import KG_PER_OZ, metres
 
-__all__ = ["line_of"]
-
 
 def launched(
     catalog: Catalog, scenario: Scenario, line: Line, pitched: bool

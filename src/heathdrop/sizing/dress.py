@@ -15,8 +15,6 @@ from heathdrop.conditions.facts import Facts, holds
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.schools import Leaning
 
-__all__ = ["TURNED_FROM", "worn_by"]
-
 #: Fewer appendages than this cannot be turned on edge.
 TURNED_FROM = 2
 

@@ -11,8 +11,6 @@ from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.targets import Targets
 
-__all__ = ["ebbing", "near_floor"]
-
 #: A trailer of no bulk counts as this much, cm², so that its log exists.
 LEAST_BULK_CM2 = 0.1
 #: A part at or above this holds nothing back.

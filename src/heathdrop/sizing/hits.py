@@ -8,8 +8,6 @@ from heathdrop.conditions.wanted import Wanted
 from heathdrop.sizing.rated import Rated
 from heathdrop.units import feet
 
-__all__ = ["hits_of", "missed_by"]
-
 #: What still is a hit: feet beside the band, shares of a rate, chances.
 DEPTH_FT, RATE, PASSES = 0.05, 0.05, 0.03
 #: No rate is reckoned smaller when it is held against a band, ft/s.

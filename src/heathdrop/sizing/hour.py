@@ -9,8 +9,6 @@ from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.sizing.targets import Targets
 from heathdrop.units import feet, metres
 
-__all__ = ["among_s", "cast_s", "per_hour"]
-
 SECONDS = 3600.0
 
 

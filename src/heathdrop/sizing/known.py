@@ -9,9 +9,6 @@ from heathdrop.conditions.scenario import fading
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Rig
 
-__all__ = ["AS_TABLED", "COLD_F", "TRAIT", "UNTAUGHT", "WARM_F", "Handle", "Knowledge", "OwnFish", "Trait"]
-
-
 #: Cold water up to the first, warm from the second on (°F), a ramp between.
 COLD_F, WARM_F = 52.0, 58.0
 

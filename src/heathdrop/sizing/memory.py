@@ -11,8 +11,6 @@ from collections.abc import Callable, Hashable, Sequence
 from threading import Lock
 from typing import Generic, TypeVar
 
-__all__ = ["Memory"]
-
 V = TypeVar("V")
 
 

@@ -6,8 +6,6 @@ from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, holds
 from heathdrop.sizing.rated import Rated
 
-__all__ = ["presented"]
-
 #: The way of working (``sizing.program``) that a presentation is played by.
 WAY_OF = {
     "drag": "drag",

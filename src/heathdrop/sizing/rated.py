@@ -28,8 +28,6 @@ from heathdrop.sizing.setting import Setting, keep
 from heathdrop.sizing.tackle import TackleFit
 from heathdrop.units import feet
 
-__all__ = ["WAYS_TO_COVER", "Rated"]
-
 #: Time (s) beyond everything: never sinks.
 NEVER_S = 1e6
 

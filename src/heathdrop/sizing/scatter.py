@@ -13,8 +13,6 @@ from heathdrop.conditions.scenario import EXACT, Scenario
 from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.units import M_S_PER_MPH, metres
 
-__all__ = ["STILL", "scatter_of"]
-
 
 @dataclass(frozen=True)
 class Scatter:

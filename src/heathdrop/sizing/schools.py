@@ -14,8 +14,6 @@ from heathdrop.catalog.vocabulary import ANY
 from heathdrop.conditions.facts import Facts, holds
 from heathdrop.errors import BadInput
 
-__all__ = ["Leaning", "applying", "chosen", "leaning_of"]
-
 
 @dataclass(frozen=True)
 class Leaning:

@@ -43,8 +43,6 @@ from heathdrop.units import feet, metres
 if TYPE_CHECKING:
     from heathdrop.sizing.rated import Closed, Tail
 
-__all__ = ["Setting", "limits_for", "mood_paces", "setting_of"]
-
 V = TypeVar("V")
 #: No band of paces is narrower than this, ft/s.
 NARROWEST_FT_S = 0.05

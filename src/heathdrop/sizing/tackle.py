@@ -17,8 +17,6 @@ from heathdrop.conditions.scenario import Conditions, fading
 from heathdrop.sizing.fit import ebbing
 from heathdrop.units import KG_PER_OZ
 
-__all__ = ["BRAID", "TackleFit", "holding_of"]
-
 USUAL = "moderate"
 BRAID = "braid"
 

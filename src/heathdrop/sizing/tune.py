@@ -27,9 +27,6 @@ from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import Water
 from heathdrop.sizing.memory import Memory
 
-__all__ = ["BOARD", "COVERING"]
-
-
 #: The search's and the board's fidelity; docs/model.md gives their measured errors.
 SEARCH = Fidelity(segments=6, grading=0.2, step_m=0.13, longest_step_s=0.22, relax=0.3, relax_most=0.5)
 BOARD = Fidelity(segments=12, grading=0.2, step_m=0.09, longest_step_s=0.16, relax=0.5, relax_most=0.5)

@@ -12,8 +12,6 @@ from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import play
 from heathdrop.sizing.size import size
 
-__all__ = ["settle", "warm_up"]
-
 
 def warm_up() -> float:
     """Run one small question through every compiled path; seconds it took."""

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 
 from heathdrop.physics.program import Phase
 
-__all__ = ["PLAYED", "WAY", "programme"]
-
 
 @dataclass(frozen=True)
 class Way:

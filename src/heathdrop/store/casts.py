@@ -20,22 +20,6 @@ from heathdrop.store import rows
 from heathdrop.store.models import CastMade, now
 from heathdrop.store.versions import CURRENT, upgraded
 
-__all__ = [
-    "DayCount",
-    "away",
-    "back",
-    "contacts",
-    "days",
-    "find",
-    "first_of_stops",
-    "keep",
-    "listed",
-    "mend",
-    "of_days",
-    "read",
-    "withdraw",
-]
-
 
 def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[str]:
     """Keep casts that are not there yet; the ids of the new ones. Raises BadInput when a rig cannot be: then

@@ -23,8 +23,6 @@ from sqlalchemy.orm import Session, sessionmaker
 from heathdrop.errors import BadInput
 from heathdrop.logs import logger
 
-__all__ = ["Database", "Replaced", "backup", "install_secret", "restore", "unwritable"]
-
 #: Backups kept beside the data file; older ones make room.
 MOST_BACKUPS = 20
 #: A backup's stamp (UTC), as written and as it is recognised after the data file's own name.

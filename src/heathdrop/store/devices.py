@@ -14,8 +14,6 @@ from heathdrop.store import rows
 from heathdrop.store.database import Database
 from heathdrop.store.models import Device, now
 
-__all__ = ["ago", "listed", "pair", "seen", "send_off"]
-
 LONGEST_NAME = 40
 #: A phone's last sight is written at most this often, s.
 APART_S = 60.0

@@ -15,8 +15,6 @@ from heathdrop.store.versions import CURRENT, upgraded
 from heathdrop.training.hand import STALE_DAYS, HandError, hand_of, tapped
 from heathdrop.training.spacing import Marked
 
-__all__ = ["hand", "hand_used", "in_use", "keep", "listed", "marked", "stale", "use", "utc"]
-
 #: The setting that says whether one's own hand is in use.
 HAND_IN_USE = "hand"
 #: Rounds that a hand is told from: the latest.

@@ -13,8 +13,6 @@ from heathdrop.answers.trials import Trial
 from heathdrop.sizing.known import TRAIT, OwnFish
 from heathdrop.store import settings
 
-__all__ = ["AgreedShift", "agree", "hold", "shifts", "withdraw"]
-
 Kept = TypeVar("Kept", bound=BaseModel)
 
 #: The settings that hold them, by what a shift is of and by topic.

@@ -19,27 +19,6 @@ from heathdrop.store.database import at_once
 from heathdrop.store.models import Item, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
-__all__ = [
-    "ALLOWED",
-    "KINDS",
-    "HeadItem",
-    "ItemBody",
-    "Kept",
-    "LineItem",
-    "ReelItem",
-    "RodItem",
-    "TrailerItem",
-    "add",
-    "body_of",
-    "checked",
-    "delete",
-    "duplicate",
-    "edit",
-    "kept",
-    "light",
-    "undelete",
-]
-
 Text = Annotated[str, Field(max_length=80), AfterValidator(plain_text)]
 Grams = Annotated[float, Field(ge=0.2, le=200.0)]
 #: What each field may hold, in words, for refusals.

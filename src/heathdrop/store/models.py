@@ -13,8 +13,6 @@ from typing import Any
 from sqlalchemy import JSON, DateTime, MetaData, String
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
-__all__ = ["Observation", "SavedPlan"]
-
 NAMING = {
     "ix": "ix_%(column_0_label)s",
     "uq": "uq_%(table_name)s_%(column_0_name)s",

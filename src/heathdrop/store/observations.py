@@ -23,20 +23,6 @@ from heathdrop.store.models import Observation, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 from heathdrop.units import metres
 
-__all__ = [
-    "ALLOWED",
-    "KINDS",
-    "DepthRecord",
-    "DropRecord",
-    "MatRecord",
-    "Record",
-    "add",
-    "checked",
-    "listed",
-    "record_of",
-    "withdraw",
-]
-
 #: What each field may hold, in words.
 ALLOWED = {
     "head_oz": "from 1/32 to 4 oz",

@@ -19,8 +19,6 @@ from heathdrop.sizing.known import Handle, OwnFish
 from heathdrop.store import casts, drills, fish, items, observations, settings
 from heathdrop.store.versions import upgraded
 
-__all__ = ["learned_of", "own_of", "trailer_of"]
-
 LOG = logger("learning")
 #: What one observation row says: kind, version, body as JSON.
 Row = tuple[str, int, str]

@@ -13,8 +13,6 @@ from heathdrop.store import rows
 from heathdrop.store.models import SavedPlan, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
-__all__ = ["LONGEST_NAME", "body_of", "change", "delete", "fetch", "keep", "listed", "request_of"]
-
 LONGEST_NAME = 80
 
 

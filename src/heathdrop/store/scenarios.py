@@ -13,8 +13,6 @@ from heathdrop.store import rows
 from heathdrop.store.models import SavedScenario, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
-__all__ = ["body_of", "delete", "listed", "named", "save", "undelete"]
-
 LONGEST_NAME = 80
 
 

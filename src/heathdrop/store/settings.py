@@ -9,8 +9,6 @@ from sqlalchemy.orm import Session
 from heathdrop.measures import IMPERIAL, SYSTEMS
 from heathdrop.store.models import Setting
 
-__all__ = ["MEASURES", "SCHOOLS", "keep", "measures", "read", "schools"]
-
 SCHOOLS, MEASURES = "schools", "measures"
 
 

@@ -13,8 +13,6 @@ from heathdrop.store import rows
 from heathdrop.store.models import Trip, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 
-__all__ = ["begin", "current", "listed", "write"]
-
 LONGEST_NAME = 120
 
 

@@ -18,17 +18,6 @@ import numpy as np
 from heathdrop.errors import BadInput, require_between
 from heathdrop.sizing.known import Handle
 
-__all__ = [
-    "CLASSES",
-    "LEAST_ROUNDS",
-    "LONGEST_S",
-    "SHORTEST_S",
-    "STALE_DAYS",
-    "HandError",
-    "hand_of",
-    "tapped",
-]
-
 #: Shortest and longest count asked for (s), and the ends of short and of middle ones.
 SHORTEST_S, LONGEST_S = 2.0, 20.0
 CLASSES: tuple[tuple[str, float], ...] = (("short", 5.0), ("middle", 10.0), ("long", LONGEST_S))

@@ -12,8 +12,6 @@ from datetime import UTC, datetime
 
 from fsrs import Card, Rating, Scheduler
 
-__all__ = ["Due", "Marked", "due_of"]
-
 #: Marks (0 to 1) from which an answer was good and easy; under the first it was hard, under the least wrong.
 WRONG, GOOD, EASY = 0.5, 0.75, 0.95
 #: Any two topics together take at most this share of a day's questions, where there are so many topics.

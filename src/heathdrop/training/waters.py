@@ -6,8 +6,6 @@ import random
 from collections.abc import Sequence
 from typing import Any
 
-__all__ = ["missing_of", "random_water", "traits_of"]
-
 #: Rounds that say as much as a trait's own beforehand.
 SELDOM = 2.0
 #: What a water may be, by a condition and where it begins: what somebody who misreads waters may misread.

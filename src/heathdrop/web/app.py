@@ -42,8 +42,6 @@ from heathdrop.web.shell.security import Guard, KnownHost
 from heathdrop.web.tackle import box, drops, files
 from heathdrop.web.train import page as train
 
-__all__ = ["create_app"]
-
 LOG = logger("web")
 
 

@@ -10,8 +10,6 @@ from typing import ClassVar
 import h11
 from uvicorn.protocols.http.h11_impl import H11Protocol
 
-__all__ = ["Prompt"]
-
 #: Addresses of the laptop itself.
 LAPTOP = ("127.0.0.1", "::1", "")
 

@@ -79,7 +79,9 @@ def test_a_refusal_names_each_control_and_keeps_the_answer_before(client: TestCl
 
 
 def test_choices_need_numbers_in_range() -> None:
-    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices("", 6 * 0.0254, 2.5, ())
+    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices(
+        lift_m=6 * 0.0254, hold_s=2.5
+    )
     with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
         choices_from(values_from({"hold_s": "soon"}))
 
@@ -318,7 +320,7 @@ def test_families_are_ranked_by_their_standing_against_the_first(cat: Catalog) -
 DAY_PRINTED = date(2027, 4, 3)
 
 
-PLAIN = Choices("", None, None, ())
+PLAIN = Choices()
 
 
 def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
@@ -340,11 +342,11 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
 
 def test_a_card_of_another_rig_at_a_count_of_ones_own(cat: Catalog, sizing: Sizing) -> None:
     pick = "swim-jig:0.25:chunk"
-    card = card_of(cat, sizing, pick, Choices("", None, None, (), 3.0, 2.0), "", DAY_PRINTED)
+    card = card_of(cat, sizing, pick, Choices(count_s=3.0, pace_ft_s=2.0), "", DAY_PRINTED)
     assert card.rig == "1/4 oz swim jig, chunk 4 in"
     assert card.figures[0].value == "3"
     assert card.figures[1].value == "2.0"
-    other = card_of(cat, sizing, pick, Choices("yo-yo", None, None, ()), "", DAY_PRINTED)
+    other = card_of(cat, sizing, pick, Choices("yo-yo"), "", DAY_PRINTED)
     assert [f.label for f in other.figures] == ["Count", "Works at", "Falls"]
 
 

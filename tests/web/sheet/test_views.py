@@ -173,7 +173,7 @@ ASKED = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass
 
 
 def test_rig_gear_band_and_board(cat: Catalog, sizing: Sizing) -> None:
-    page = chart_page(cat, sizing, "", date(2027, 4, 3))
+    page = chart_page(sizing, "", date(2027, 4, 3))
     assert (page.day, page.wanted) == ("3 April 2027", "4 to 6 ft")
     assert "15 lb fluorocarbon, 29 in a turn" in page.gear
     assert page.bands.startswith("Eight casts of ten run within ")

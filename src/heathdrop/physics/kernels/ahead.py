@@ -21,8 +21,6 @@ from heathdrop.physics.kernels import chain, ground, search
 from heathdrop.physics.kernels.records import Band, Limits, LineParams, LureParams, Scene, samples_room
 from heathdrop.physics.kernels.state import ROWS
 
-__all__ = ["start"]
-
 
 def calls() -> Iterator[tuple[Any, tuple[Any, ...]]]:
     """Kernels, the last called first, each with arguments of the kinds it is called with."""

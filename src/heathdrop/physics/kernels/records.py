@@ -13,21 +13,6 @@ from numpy.typing import NDArray
 
 from heathdrop.physics.kernels import compiled, written_in
 
-__all__ = [
-    "FAR",
-    "USEFUL_FAR",
-    "USEFUL_NEAR",
-    "Band",
-    "Floats",
-    "Limits",
-    "LineParams",
-    "LureParams",
-    "Samples",
-    "Scene",
-    "Tuned",
-    "rows_of",
-]
-
 Floats: TypeAlias = NDArray[np.float64]
 #: Stands for "no such end": finite, because the compiled code assumes finite numbers.
 FAR = 1e9

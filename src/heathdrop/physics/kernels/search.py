@@ -39,8 +39,6 @@ from heathdrop.physics.kernels.records import (
     tuned_from,
 )
 
-__all__ = ["TRIAL_SAMPLE_S", "comfort", "eased", "measure", "search"]
-
 ROOT_2 = math.sqrt(2.0)
 FALL_BACK_WEIGHT = 1e-3
 #: Between two settings that are worth the same the pace nearer the middle of the liked ones is taken: its

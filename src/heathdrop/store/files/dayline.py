@@ -18,8 +18,6 @@ from heathdrop.physics.rig import Rig
 from heathdrop.store.files.readday import read_day
 from heathdrop.units import ounces_as_written
 
-__all__ = ["TYPED", "TypedDay", "line_of", "typed_day", "typed_parts"]
-
 #: The longest line that is read; the most fish and casts of one line.
 LONGEST, MOST_FISH, MOST_CASTS = 200, 50, 300
 #: Trips of days typed in, with their casts counted, and without.

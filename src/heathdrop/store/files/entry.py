@@ -21,8 +21,6 @@ from heathdrop.reading import SIGNS, number_of, read
 from heathdrop.store.files.spelling import PACKS_ALONE, UNCOUNTED, UNITS, nearest, tidied
 from heathdrop.units import inches_said, ounces_as_written
 
-__all__ = ["parsed", "suggested", "typed_rig"]
-
 #: The longest line that is read.
 LONGEST_LINE = 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"

@@ -27,8 +27,6 @@ from heathdrop.store.files.registry import BY_NAME, REGISTRY, new_of
 from heathdrop.store.models import now
 from heathdrop.store.rows import forget_gone
 
-__all__ = ["Parcel", "file_schema", "keep", "looked_at", "packed", "sifted", "undo", "written"]
-
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"
 #: Largest file inside an export, bytes; faults said at most.
 MOST_BYTES, MOST_FAULTS = 64_000_000, 5

@@ -37,8 +37,6 @@ from heathdrop.store.files.readday import read_day
 from heathdrop.store.files.rodline import rod_of
 from heathdrop.store.files.spelling import nearest, tidied
 
-__all__ = ["Read", "read_lines"]
-
 #: Lines that are read at once; patterns are tried on no line longer than ``LONGEST_LINE``.
 MOST_READ = 200
 #: What stands on a bag and is neither weight nor length nor count: hooks, wire, the reel's gears.

@@ -15,8 +15,6 @@ from heathdrop.store.files.entry import FEET, NUMBER, line_words, rod_fields, ta
 from heathdrop.store.files.spelling import tidied
 from heathdrop.units import ounces_as_written
 
-__all__ = ["rod_line", "rods_in"]
-
 LEADER = re.compile(
     rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader", re.I
 )

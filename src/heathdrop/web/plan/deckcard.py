@@ -18,8 +18,6 @@ from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, order_said
 from heathdrop.web.shell.assets import bundled, static_file
 from heathdrop.web.shell.rendering import templates
 
-__all__ = ["deck_card", "printed_card"]
-
 
 def _static(name: str) -> str:
     return static_file(name).read_text("utf-8")

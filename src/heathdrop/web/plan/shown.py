@@ -8,13 +8,11 @@ from typing import Any
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import Own
+from heathdrop.answers.picked import picked
 from heathdrop.answers.stop import Stop
-from heathdrop.answers.water import placed
+from heathdrop.answers.water import placed, sized_alone
 from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer
 from heathdrop.physics.rig_name import RigName
-from heathdrop.sizing.bands import bands_for
-from heathdrop.sizing.program import play, usual_way
-from heathdrop.sizing.size import size
 from heathdrop.web.plan.deckcard import line_said
 from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, rig_said, runs_of
 from heathdrop.web.sheet.shown.section import Section, section_of
@@ -179,9 +177,8 @@ def stop_section(stop: Stop, rig: str, line: str, own: Own) -> tuple[Section, ..
         gear = replace(gear, line=replace(gear.line, material=material, test_lb=float(test)))
     scenario = replace(placed(stop.scenario), gear=gear, families=(name.family,))
     catalog.pick(catalog.families, "rig", name.family)
-    sizing = size(catalog, scenario, [name.rig(catalog)], own.learned)
-    rated = sizing.rigs[0]
-    way = usual_way(catalog, sizing, rated)
-    cast = play(sizing, rated, way)
-    bands = bands_for(catalog, sizing, [rated])[0]
-    return tuple(section_of(sizing, rated, cast, bands, f, spread=way == "steady") for f in (LOW, NARROW))
+    one = picked(sized_alone(scenario, name, own), closely=False)
+    return tuple(
+        section_of(one.sizing, one.rated, one.cast, one.bands, f, spread=one.way == "steady")
+        for f in (LOW, NARROW)
+    )

@@ -328,7 +328,7 @@ def chart(request: Request, database: Db, own: Mine) -> Response:
     opened = _opened(_saved(database), values)
     try:
         sizing = sizing_of(scenario_from(values, own), own)
-        shown = chart_page(catalogue.load(), sizing, values["pick"], datetime.now().date())
+        shown = chart_page(sizing, values["pick"], datetime.now().date())
     except BadInput as refusal:
         return problem(request, in_words(refusal, values))
     context = {"chart": shown, "name": opened["name"] if opened else "", "back": address(values)}

@@ -16,8 +16,6 @@ from heathdrop.conditions.validation import bad_input, bad_inputs
 from heathdrop.errors import BadInput
 from heathdrop.web.shell.fields import CALLED, GIVEN, SCHOOL, assumed, body_from, given_in, schools_in
 
-__all__ = ["address", "scenario_from"]
-
 
 def address(values: dict[str, str]) -> str:
     """The shareable address of a state: what was answered, and what else differs from the defaults."""

@@ -14,8 +14,6 @@ from markupsafe import Markup
 from heathdrop.measures import TURNS, is_metric
 from heathdrop.reading import number_of
 
-__all__ = ["STATIC", "asset", "bundled", "static_file"]
-
 WEB = Path(__file__).parents[1]
 #: Each wing that has templates, and each that has scripts and styles: its name, its folder.
 TEMPLATES = {f.parent.name: f for f in sorted(WEB.glob("*/templates"))}

@@ -17,8 +17,6 @@ from heathdrop.store.database import Database
 from heathdrop.store.own import own_of
 from heathdrop.web.shell.security import token_matches
 
-__all__ = ["Db", "Form", "Mine", "NotOurs", "OwnForm", "is_htmx", "writing"]
-
 #: Said to a form whose token is not this installation's.
 STALE = "This form is from an older page: reload and try again."
 

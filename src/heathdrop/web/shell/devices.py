@@ -15,8 +15,6 @@ from heathdrop.web.shell.deps import Db, writing
 from heathdrop.web.shell.pairing import Pairing, said_code
 from heathdrop.web.shell.rendering import page, problem
 
-__all__ = ["pair_address"]
-
 router = APIRouter(include_in_schema=False)
 writes = writing()
 ELSEWHERE = "Phones are let in and sent off on the laptop's own screen."

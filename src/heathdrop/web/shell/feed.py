@@ -10,8 +10,6 @@ from fastapi.responses import Response
 from heathdrop.feeds.feed import Feed
 from heathdrop.web.shell.rendering import page
 
-__all__ = ["router"]
-
 router = APIRouter(include_in_schema=False)
 #: Figures that the head shows: name, its control on the sheet, unit, decimals.
 SHOWN = (

@@ -17,26 +17,6 @@ from heathdrop.measures import METRIC, meant, turn_of
 from heathdrop.reading import parts_of, read, span_of, unit_of
 from heathdrop.web.shell.views import FIRST
 
-__all__ = [
-    "ANSWERS",
-    "BY_NAME",
-    "CALLED",
-    "CONTROLS",
-    "DRIVEN",
-    "GIVEN",
-    "SCHOOL",
-    "VIEW",
-    "assumed",
-    "body_from",
-    "control_for",
-    "given_in",
-    "number_or_none",
-    "profile_text",
-    "schools_in",
-    "values_from",
-    "values_of",
-]
-
 #: Controls whose empty choice leaves a whole part of the gear out.
 OPTIONAL_PARTS = ("leader", "rod")
 #: What a row's control is called in the address where the row's own name would not do.

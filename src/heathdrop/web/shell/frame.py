@@ -9,8 +9,6 @@ from numpy.typing import NDArray
 
 from heathdrop.units import feet
 
-__all__ = ["LEFT", "LOW", "NARROW", "NARROW_LOW", "RIGHT", "WIDE", "Frame", "Scale"]
-
 LEFT, RIGHT, HEADROOM, FLOOR = 46.0, 14.0, 16.0, 34.0
 LEAST_SKY = 30.0
 

@@ -23,8 +23,6 @@ from heathdrop.store import devices
 from heathdrop.store.database import Database
 from heathdrop.web.shell.rendering import templates
 
-__all__ = ["Pairing", "Reach", "own_address", "said_code"]
-
 #: Seconds that a code lasts, wrong tries that it stands, its digits.
 LASTS_S, TRIES, DIGITS = 300.0, 5, 6
 #: Where a paired phone keeps its name, and for how long (s).

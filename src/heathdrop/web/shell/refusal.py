@@ -9,8 +9,6 @@ from heathdrop.errors import BadInput
 from heathdrop.reading import unit_of
 from heathdrop.web.shell.fields import DEFAULTS, FISH, Control, control_at
 
-__all__ = ["in_words", "plain_words"]
-
 #: How a refusal that compares says it: its words, and what stands in their place.
 COMPARED = {
     "no deeper than ": "is deeper than ",

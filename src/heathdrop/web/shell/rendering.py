@@ -20,8 +20,6 @@ from heathdrop.web.shell.refusal import plain_words
 from heathdrop.web.shell.security import form_token
 from heathdrop.web.shell.views import VIEWS
 
-__all__ = ["KEPT_S", "KEPT_WATER", "page", "problem", "templates"]
-
 #: The pages of the head: address, id, label.
 PAGES = (
     ("/", "sheet", "Sheet"),

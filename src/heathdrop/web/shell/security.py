@@ -16,8 +16,6 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from heathdrop.conditions.validation import MOST_BYTES
 
-__all__ = ["Guard", "KnownHost"]
-
 POLICY = (
     "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; "
     "connect-src 'self'; manifest-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"

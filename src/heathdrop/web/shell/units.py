@@ -15,8 +15,6 @@ from heathdrop.store import settings
 from heathdrop.store.database import Database
 from heathdrop.web.shell.deps import Db, OwnForm, writing
 
-__all__ = ["Measured", "writes"]
-
 writes = writing()
 
 

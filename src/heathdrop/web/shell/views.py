@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-__all__ = ["VIEW_IDS"]
-
 #: Id and label, in order; the keys 1, 2, 3 … choose them.
 VIEWS = (("water", "Water"), ("size", "Size"), ("rig", "Rig"), ("cast", "Cast"), ("search", "Search"))
 VIEW_IDS = tuple(id_ for id_, _ in VIEWS)

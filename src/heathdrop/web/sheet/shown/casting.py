@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.answers.cast import Worked, count_window, countdown, glide_reach_ft
+from heathdrop.answers.picked import Hand, Picked
 from heathdrop.measures import TURNS, is_metric, marks, unit_said
 from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
@@ -35,19 +36,11 @@ ROW_STEPS, MOST_ROWS = {False: (1.0, 2.0, 5.0, 10.0), True: (0.5, 1.0, 2.0, 5.0)
 
 
 @dataclass(frozen=True)
-class Choices:
-    """What the angler chose for the Cast view, and a count (s) and pace (ft/s) to hold to, and the
-    factor on drag and lift that a cast showed. Empty means the
-    usual."""
+class Choices(Hand):
+    """What the angler chose in an address: the hand, the rigs compared with, feet that a cast missed by."""
 
-    way: str
-    lift_m: float | None
-    hold_s: float | None
-    against: tuple[str, ...]
-    count_s: float | None = None
-    pace_ft_s: float | None = None
+    against: tuple[str, ...] = ()
     missed_ft: float | None = None
-    seen: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -129,22 +122,15 @@ def _seconds_said(count_s: float) -> str:
     return said if count_s < AT_ONCE_S else f"{said} s"
 
 
-def casting_of(
-    sizing: Sizing,
-    rated: Rated,
-    bands: Bands,
-    choices: Choices,
-    own: CastResult,
-    others: tuple[CastResult, ...],
-    worked: Worked,
-) -> Casting:
-    """The Cast panel for a chosen rig."""
-    way = WAY[choices.way]
+def casting_of(one: Picked, hand: Hand, others: tuple[CastResult, ...]) -> Casting:
+    """The Cast panel for a picked rig."""
+    sizing, rated, own, worked = one.sizing, one.rated, one.cast, one.worked
+    way = WAY[one.way]
     per_turn = sizing.scenario.gear.reel.inches_per_turn
     pace = feet(rated.tuned.pace_m_s)
     turns = sizing.scenario.gear.turns_per_s(pace)
-    lift = way.lift_m if choices.lift_m is None else choices.lift_m
-    hold = way.hold_s if choices.hold_s is None else choices.hold_s
+    lift = way.lift_m if hand.lift_m is None else hand.lift_m
+    hold = way.hold_s if hand.hold_s is None else hand.hold_s
     reach = glide_reach_ft(rated, own)
     return Casting(
         ways=WAYS,
@@ -155,7 +141,7 @@ def casting_of(
         window=window_said(sizing, rated, worked),
         slack_said=_taken_up(own),
         at_count="Down" if worked.to_bottom else "Stop" if rated.work == "hang" else "Reel",
-        feet=feet_rows(sizing, rated, bands),
+        feet=feet_rows(sizing, rated, one.bands),
         paced=way.id in REELED,
         turns_per_s=f"{turns:.4f}",
         turns_said=f"{turns_said(turns)} turns in 20 s, {pace:.1f} ft/s on a {per_turn:g} in reel",

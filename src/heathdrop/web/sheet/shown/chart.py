@@ -6,10 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from heathdrop.answers.chart import At, chart_of
-from heathdrop.answers.water import with_rig
-from heathdrop.catalog import Catalog
-from heathdrop.physics.rig_name import RigName
-from heathdrop.sizing.bands import bands_for
+from heathdrop.answers.picked import picked
 from heathdrop.sizing.size import Sizing
 from heathdrop.units import counted, feet, feet_said, turns_said
 from heathdrop.web.sheet.shown.board import Board, board_of
@@ -51,13 +48,11 @@ class ChartPage:
     board: Board | None
 
 
-def chart_page(catalog: Catalog, sizing: Sizing, pick: str, day: date) -> ChartPage:
+def chart_page(sizing: Sizing, pick: str, day: date) -> ChartPage:
     """The chart of the best rig or the one picked, with its family's board. Raises BadInput."""
-    chosen = sizing.rigs[0]
-    if pick:
-        sizing, chosen = with_rig(sizing, RigName.parse(pick))
+    one = picked(sizing, pick, closely=False)
+    sizing, chosen, bands = one.sizing, one.rated, one.bands
     chart, gear = chart_of(sizing, chosen), sizing.scenario.gear
-    bands = bands_for(catalog, sizing, [chosen])[0]
     off = 0.5 * feet(bands.mean_high_m - bands.mean_low_m)
     top, low = sizing.targets.depth_ft
     swum = bool(chart.turns)

@@ -3,21 +3,17 @@ the cautions."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 
 from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import likely, mended
 from heathdrop.advice.finish import Settled, finish_of
 from heathdrop.advice.why import reasons
-from heathdrop.answers.cast import worked_of
-from heathdrop.answers.water import at_setting, with_rig
+from heathdrop.answers.picked import picked
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import ROWS, Scenario
-from heathdrop.physics.rig_name import RigName
-from heathdrop.sizing.bands import bands_for
-from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Sizing
 from heathdrop.web.sheet.shown.casting import Choices, Foot, feet_rows, window_said
 from heathdrop.web.sheet.shown.section import Section, section_of
@@ -46,19 +42,9 @@ class Card:
 
 def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name: str, day: date) -> Card:
     """The card of a sized water, for the best rig or the one picked. Raises BadInput."""
-    chosen = sizing.rigs[0]
-    if pick:
-        sizing, chosen = with_rig(sizing, RigName.parse(pick))
-    if choices.count_s is not None or choices.pace_ft_s is not None or choices.seen != 1.0:
-        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s, choices.seen)
-    way = choices.way or usual_way(catalog, sizing, chosen)
-    choices = replace(choices, way=way)
-    bands = bands_for(catalog, sizing, [chosen])[0]
-    cast = play(sizing, chosen, way, choices.lift_m, choices.hold_s)
-    worked = worked_of(
-        sizing, chosen, bands=bands, cast=cast, way=way, lift_m=choices.lift_m, hold_s=choices.hold_s
-    )
-    figures = figures_of(sizing, chosen, bands, worked, way == usual_way(catalog, sizing, chosen))
+    one = picked(sizing, pick, choices)
+    sizing, chosen, bands, worked = one.sizing, one.rated, one.bands, one.worked
+    figures = figures_of(sizing, chosen, bands, worked, one.as_usual)
     changes = []
     for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
         found = mended(catalog, sizing, chosen, trouble).changes
@@ -72,7 +58,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
         water=said_of(sizing.scenario, "conditions"),
         gear=said_of(sizing.scenario, "gear"),
         figures=wanted_of(sizing, chosen, figures, worked.mean_ft),
-        section=section_of(sizing, chosen, cast, bands, spread=way == "steady"),
+        section=section_of(sizing, chosen, one.cast, bands, spread=one.way == "steady"),
         rows=feet_rows(sizing, chosen, bands),
         window=window_said(sizing, chosen, worked),
         settled=finish_of(catalog, sizing, chosen),

@@ -18,8 +18,6 @@ from heathdrop.units import M_PER_FT, feet, feet_said, metres
 from heathdrop.web.sheet.shown.coverdraw import cover_things
 from heathdrop.web.shell.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
-__all__ = ["Section", "section_of"]
-
 SECONDS_APART = 5
 #: Marks of the clock nearer to one another than this would be written over each other.
 LEAST_APART, LINE_HEIGHT = 30.0, 15.0

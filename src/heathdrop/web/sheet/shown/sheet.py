@@ -11,17 +11,14 @@ from heathdrop.advice.cited import Cited, advice_for
 from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.narrow import narrows
 from heathdrop.advice.why import TRADE, reasons
-from heathdrop.answers.cast import met_by, worked_of
+from heathdrop.answers.cast import met_by
 from heathdrop.answers.compare import compared_with
-from heathdrop.answers.water import at_setting, with_rig
+from heathdrop.answers.drops import another_drop_worth
+from heathdrop.answers.picked import picked
 from heathdrop.catalog import Catalog
-from heathdrop.learning.observations import DropTest
-from heathdrop.learning.worth import Worth, another_worth, half_band
-from heathdrop.physics.rig_name import RigName
-from heathdrop.sizing.bands import Bands, bands_for
+from heathdrop.learning.worth import half_band
+from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.box import Tackle
-from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.size import Rated, Sizing, equals_of
 from heathdrop.units import inches_said, metres, ounces_as_written
 from heathdrop.web.sheet.shown.board import Board, board_of
@@ -37,8 +34,6 @@ from heathdrop.web.shell.frame import LOW, NARROW, NARROW_LOW, WIDE
 
 #: Depth (ft) of the timed drop that the sheet offers.
 TIMED_FT = 15.0
-#: What such a drop is worth, remembered.
-TIMED: Memory[tuple[Catalog, Worth]] = Memory(256)
 #: Rigs as good that are named, at most.
 MOST_EQUALS = 3
 #: Parts of the fit whose names say too little by themselves.
@@ -108,37 +103,28 @@ def present(
     wanted can be had.
     """
     view, best = values["view"], sizing.rigs[0]
-    chosen = best
-    if values["pick"]:
-        sizing, chosen = with_rig(sizing, RigName.parse(values["pick"]))
-    kept = choices.count_s is not None or choices.pace_ft_s is not None or choices.seen != 1.0
-    if kept:
-        chosen = at_setting(sizing, chosen, choices.count_s, choices.pace_ft_s, choices.seen)
-    bands = bands_for(catalog, sizing, [chosen])[0]
-    usual = usual_way(catalog, sizing, chosen)
+    if view != "cast":
+        choices = replace(choices, way="", lift_m=None, hold_s=None)
     if view not in ("cast", "size"):
         choices = replace(choices, against=())
-    if view != "cast":
-        choices = replace(choices, way=usual, lift_m=None, hold_s=None)
-    elif not choices.way:
-        choices = replace(choices, way=usual)
-    cast = play(sizing, chosen, choices.way, choices.lift_m, choices.hold_s)
-    hand = choices.way, choices.lift_m, choices.hold_s
-    worked = worked_of(sizing, chosen, bands, cast, *hand, closely=view == "cast")
+    one = picked(sizing, values["pick"], choices, closely=view == "cast")
+    sizing, chosen, bands, worked = one.sizing, one.rated, one.bands, one.worked
+    hand = one.way, choices.lift_m, choices.hold_s
     # In the Cast view the others are worked as the chosen rig is; beside the board each is as it is sized.
     others = compared_with(sizing, chosen, choices.against, hand if view == "cast" else None)
-    keys = [one.key for one in others]
-    letters = {one.rated.key: one.mark for one in others if one.kind == "rig"}
+    rivals = tuple(other.result for other in others)
+    keys = [other.key for other in others]
+    letters = {other.rated.key: other.mark for other in others if other.kind == "rig"}
     without = tuple(link(compare=",".join(k for k in keys if k != key)) for key in keys)
-    plain = figures_of(sizing, chosen, bands, worked, choices.way == usual)
+    plain = figures_of(sizing, chosen, bands, worked, one.as_usual)
     figures = wanted_of(sizing, chosen, plain, worked.mean_ft)
     activity = sizing.targets.activity
     return Sheet(
         key=chosen.key,
         is_best=chosen is best,
         to_best=link(pick="", count_s="", pace_ft_s="", turns="", seen=""),
-        kept=kept,
-        met=met_by(sizing, chosen) if kept and chosen.work == "swim" else "",
+        kept=choices.own_setting,
+        met=met_by(sizing, chosen) if choices.own_setting and chosen.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
         title=title_of(sizing, chosen),
         doubt=doubt_of(catalog, sizing, chosen) or "",
@@ -157,30 +143,20 @@ def present(
         figures=tuple(replace(f, back=link(**{f.own: ""})) if f.own else f for f in figures),
         gives=gives,
         board=board_of(sizing, chosen, best, values["lens"], letters) if view == "size" else None,
-        comparing=comparing_of(sizing, chosen, cast, worked.mean_ft, others, without),
+        comparing=comparing_of(sizing, chosen, one.cast, worked.mean_ft, others, without),
         sections=tuple(
             section_of(
                 sizing,
                 chosen,
-                cast=cast,
+                cast=one.cast,
                 bands=bands,
                 frame=frame,
-                rivals=[(one.mark, one.result) for one in others],
-                spread=choices.way == "steady",
+                rivals=[(other.mark, other.result) for other in others],
+                spread=one.way == "steady",
             )
             for frame in ((LOW, NARROW_LOW) if view in ("water", "rig") else (WIDE, NARROW))
         ),
-        casting=casting_of(
-            sizing,
-            chosen,
-            bands=bands,
-            choices=choices,
-            own=cast,
-            others=tuple(one.result for one in others),
-            worked=worked,
-        )
-        if view == "cast"
-        else None,
+        casting=casting_of(one, choices, rivals) if view == "cast" else None,
         calling=calling_of(catalog, call, sizing, link) if view == "water" and call is not None else None,
         rigging=rigging_of(
             catalog,
@@ -257,20 +233,8 @@ def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) 
     """What a timed drop would make of a fall that was never timed; nothing once it was."""
     if rated.rig.measured.timed:
         return ""
-    line, c = sizing.scenario.gear.line, sizing.scenario.conditions
-    depth = metres(min(c.bottom_depth_ft, TIMED_FT))
-    like = DropTest(
-        rig=rated.rig,
-        line=sizing.line,
-        line_material=line.material,
-        depth_m=depth,
-        times_s=(),
-        temperature_f=c.water_temp_f,
-    )
-    key = id(catalog), rated.key, rated.rig.measured, sizing.line, line.material, depth, c.water_temp_f
-    # What is kept keeps its catalogue, so that no other one has its identity meanwhile.
-    _, worth = TIMED.all_of([key], lambda _: [(catalog, another_worth(catalog, (), like, (1.0,)))])[0]
-    # What another length of its trailer taught is known already.
+    c = sizing.scenario.conditions
+    worth = another_drop_worth(sizing, rated, metres(min(c.bottom_depth_ft, TIMED_FT)))
     now = half_band(catalog, rated.rig, c.water_temp_f)
     return f"fall known to ±{100 * now:.0f} %, then ±{100 * now * worth.then / worth.now:.0f} %"
 
