@@ -1,7 +1,5 @@
 """`make bench`: speed as ratios and percentiles within one run, through HTTP as in real life."""
 
-from __future__ import annotations
-
 import os
 import statistics
 import subprocess

@@ -1,8 +1,6 @@
 """`make bench AGAINST=REV`: this tree and another revision, asked in turn, as ratios of medians: of the time
 waited, and of the processor time that the servers spent."""
 
-from __future__ import annotations
-
 import os
 import statistics
 import subprocess

@@ -6,8 +6,6 @@ sets; set B asks a step less weight, so it is asked with the lean "lighter". Pai
 answer that the API gives. ``make agree`` prints them all; ``--quick`` leaves the random waters out.
 """
 
-from __future__ import annotations
-
 import json
 import sys
 from collections import Counter

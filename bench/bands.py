@@ -7,8 +7,6 @@ poured up to 7 % off, friction is anywhere from 0.4 to 1.6 of the table's, parts
 states them, the drag on the move half alike with the fall's. Ways on the floor are held by their seconds too.
 """
 
-from __future__ import annotations
-
 import math
 import sys
 from collections.abc import Iterator

@@ -1,7 +1,5 @@
 """A large box: opening, filtering, editing, and sizing from it, through the real app."""
 
-from __future__ import annotations
-
 import itertools
 import re
 from pathlib import Path

@@ -11,8 +11,6 @@ printed as held out comes from fits that have not seen the water.
 With ``--write`` the fit is written to ``fitted.toml``; recheck ``make reach`` after it.
 """
 
-from __future__ import annotations
-
 import math
 import sys
 import tomllib

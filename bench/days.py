@@ -13,8 +13,6 @@ All fan over the stop and throw again what bit until it is let pass twice. Days 
 are left out: no angler finds them. What it cannot show: how real fish stand.
 """
 
-from __future__ import annotations
-
 import math
 import random
 import sys
@@ -91,7 +89,7 @@ class ByRule:
 class OnDeck:
     """The deck: the program's hunt, asked after each cast."""
 
-    def __init__(self, here: Here) -> None:
+    def __init__(self, here: "Here") -> None:
         self.hunt = here.hunt()
         self.lanes = self.hunt.place.lanes
 

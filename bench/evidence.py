@@ -1,7 +1,5 @@
 """`make evidence`: runs the studies, draws docs/figures, writes docs/evidence.md with the numbers."""
 
-from __future__ import annotations
-
 import math
 from pathlib import Path
 

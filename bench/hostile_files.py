@@ -1,7 +1,5 @@
 """Sixty files as a stranger would make them: an export bent in one place, and what is no export at all."""
 
-from __future__ import annotations
-
 import io
 import json
 import random

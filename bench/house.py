@@ -4,8 +4,6 @@ Lines of modules and functions (median, 95th, longest), parameters, calls with s
 position, docstrings, names offered, and how much of the tree is tests.
 """
 
-from __future__ import annotations
-
 import ast
 from collections.abc import Iterator
 from pathlib import Path

@@ -3,8 +3,6 @@
 `python -m bench.ladders` also says how far the rungs narrow what is not known of a family's drag and lift.
 """
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 

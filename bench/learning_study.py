@@ -1,7 +1,5 @@
 """Simulated anglers with known truth: how fast drop tests teach, and what spoils them."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 from typing import Any

@@ -1,7 +1,5 @@
 """Ledges: random stepped bottoms, what the line and the lure do over them, and the reference's word."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 import numpy as np

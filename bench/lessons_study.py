@@ -8,8 +8,6 @@ how readily they bite, in what mood, at how many stops, how they tire.
     python -m bench.lessons_study [anglers] [schools or fish: that part alone]
 """
 
-from __future__ import annotations
-
 import math
 import sys
 import uuid

@@ -4,8 +4,6 @@ mutmut makes the edits in a copy of the tree and picks for each the tests that r
 no test runs counts as not caught. The same seed draws the same sample from the same tree.
 """
 
-from __future__ import annotations
-
 import argparse
 import json
 import random

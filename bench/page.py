@@ -5,8 +5,6 @@ Counted is what is seen without scrolling: a control is a link, a button, a fiel
 Cells of the size board are left out, and the words of the drawing.
 """
 
-from __future__ import annotations
-
 import os
 import tempfile
 import threading

@@ -4,8 +4,6 @@ A figure of an answer is read over the rigs within ``NEAR`` of the best, not ove
 them alike.
 """
 
-from __future__ import annotations
-
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass

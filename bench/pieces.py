@@ -5,8 +5,6 @@
 that share of the first one's), `change ran-too-high says slower`. docs/judgement.md has the run's counts.
 """
 
-from __future__ import annotations
-
 import operator
 import tomllib
 from collections import Counter

@@ -4,8 +4,6 @@ Every row is a request and a check of its answer; the table of docs/judgement.md
 the figures as they came out.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Callable
 from dataclasses import dataclass

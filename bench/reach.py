@@ -5,8 +5,6 @@ path itself is held against the band that was told (never the answer's own ``in_
 on the floor is near fish that stand near the floor. What misses the fish must say so (``doubt``).
 """
 
-from __future__ import annotations
-
 import random
 import sys
 from collections import Counter

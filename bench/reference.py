@@ -7,8 +7,6 @@ mass); 100 segments and a step of 0.2 ms. Only the equations are shared, and the
 are written out again here. Slow: a second or two for a cast.
 """
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

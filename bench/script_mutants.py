@@ -6,8 +6,6 @@ One operator, number, word or condition of a script is changed in a copy of the 
 fails, or a console that does not stay silent, catches it. The same seed draws the same edits.
 """
 
-from __future__ import annotations
-
 import argparse
 import os
 import random

@@ -5,8 +5,6 @@ made from the routes themselves; twenty clients at once. Prints what was lost, d
 with 500 or more: each should be 0.
 """
 
-from __future__ import annotations
-
 import asyncio
 import json
 import os

@@ -1,7 +1,5 @@
 """How steady the judgement is: one smallest step of each condition over random waters."""
 
-from __future__ import annotations
-
 import copy
 import random
 from collections import Counter

@@ -4,8 +4,6 @@ A rule acts on the call (points for families), on the numbers (points for traile
 rig) or on words only. For each a worked water is named in which the first answer is another without it.
 """
 
-from __future__ import annotations
-
 from dataclasses import replace
 from pathlib import Path
 from typing import Any

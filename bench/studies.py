@@ -1,7 +1,5 @@
 """Seeded studies behind docs/model.md: casts against the reference, refinement, bands against sampling."""
 
-from __future__ import annotations
-
 import math
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass, replace

@@ -6,8 +6,6 @@ A newcomer's first water, a drop test with a spoilt try, a plan of six stops, fi
 where nobody knows the depth, the count coach, refusals. What each came to is asked of the page, not assumed.
 """
 
-from __future__ import annotations
-
 import json
 import re
 import time

@@ -5,8 +5,6 @@ cover, or its head, ask for more line than is tied (practice, written down here 
 must name the line.
 """
 
-from __future__ import annotations
-
 import random
 import sys
 from typing import Any

@@ -5,8 +5,6 @@ whether the thing is there: a trailer, a rule, a condition, a page with a table,
 material, a family, a kind of cover, an NMEA sentence, a statistic of the log.
 """
 
-from __future__ import annotations
-
 import re
 import shutil
 import sys

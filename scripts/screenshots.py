@@ -1,7 +1,5 @@
 """Take the pictures of docs/screenshots from the demo data. Usage: python scripts/screenshots.py"""
 
-from __future__ import annotations
-
 import os
 import tempfile
 import threading

@@ -5,8 +5,6 @@ of its seconds among the fish times how they like its head. What is true of thes
 in ``demo/season.py``: they want a lighter head while it is cold, and bite more readily in low light.
 """
 
-from __future__ import annotations
-
 import json
 import math
 from pathlib import Path

@@ -6,8 +6,6 @@ A rule stays when every class in one of its selectors is a word of a template, a
 ``web/``; rules without a class stay. What is left stands as it was written.
 """
 
-from __future__ import annotations
-
 import re
 import sys
 from pathlib import Path

@@ -1,7 +1,5 @@
 """A running app on made-up data, and one browser for the whole session."""
 
-from __future__ import annotations
-
 import os
 import shutil
 import socket

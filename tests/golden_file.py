@@ -1,7 +1,5 @@
 """Golden files: what the program answers, kept as text in ``tests/golden`` and renewed by ``make golden``."""
 
-from __future__ import annotations
-
 import dataclasses
 import json
 import math

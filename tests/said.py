@@ -1,7 +1,5 @@
 """What a function says of an input: its answer as plain JSON, or its refusal, for the golden files."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Iterable
 from typing import Any
 

@@ -1,7 +1,5 @@
 """The installed program: JSON alone on stdout, one sentence and 2 for bad input, files there and back."""
 
-from __future__ import annotations
-
 import json
 from pathlib import Path
 from typing import Any

@@ -1,7 +1,5 @@
 """The command line, the API and the page: the same answers and the same words."""
 
-from __future__ import annotations
-
 import copy
 import json
 import subprocess

@@ -1,7 +1,5 @@
 """Refusals, logging, flags and environment."""
 
-from __future__ import annotations
-
 import logging
 import math
 import re

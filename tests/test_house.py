@@ -1,7 +1,5 @@
 """The house: rooms on floors, no id of the catalogue in code, documents and tests for every room."""
 
-from __future__ import annotations
-
 import ast
 import re
 from functools import cache

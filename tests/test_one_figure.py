@@ -1,7 +1,5 @@
 """Whatever two places say of one rig is one figure and one ranking."""
 
-from __future__ import annotations
-
 import html
 import json
 import random

@@ -1,7 +1,5 @@
 """Every way of working a lure through the JSON door, hostile requests, and what the documents promise."""
 
-from __future__ import annotations
-
 import json
 from pathlib import Path
 from typing import Any

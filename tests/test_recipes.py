@@ -1,7 +1,5 @@
 """The recipes of CONTRIBUTING.md, carried out as written in a copy, give what they promise."""
 
-from __future__ import annotations
-
 import os
 import subprocess
 import sys

@@ -1,7 +1,5 @@
 """Units, figures as said and numbers as typed, in either system."""
 
-from __future__ import annotations
-
 import doctest
 
 import pytest

@@ -1,7 +1,5 @@
 """A few waters that tests share: every season, every kind of cover, every posture."""
 
-from __future__ import annotations
-
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions
 

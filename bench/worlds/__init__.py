@@ -5,8 +5,6 @@ frozen
 since. None imports the program's belief, liking or detection: they know a stop's water and a cast's path.
 """
 
-from __future__ import annotations
-
 import random
 from dataclasses import dataclass
 from typing import Protocol

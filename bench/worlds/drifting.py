@@ -5,8 +5,6 @@ fish; it moves a foot in ten minutes and a lane in twenty; what is liked today i
 of lure (one sigma of half, in logs) and by trailer (a quarter). Attention is won in the first seconds.
 """
 
-from __future__ import annotations
-
 import math
 import random
 

@@ -6,8 +6,6 @@ several are taken in a row by what comes past at their depth and speed; a lure's
 speed and depth much.
 """
 
-from __future__ import annotations
-
 import math
 import random
 

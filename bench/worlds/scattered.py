@@ -6,8 +6,6 @@ own, in shade where it is bright. A fish decides once a pass, by how near the lu
 it stays; after it let a kind of lure pass three times it hardly looks at it. No fish tells of another.
 """
 
-from __future__ import annotations
-
 import math
 import random
 

@@ -1,7 +1,5 @@
 """The installed program: serve, simulate, size, search, plan and what keeps the data file."""
 
-from __future__ import annotations
-
 import json
 import sqlite3
 import sys
@@ -71,7 +69,7 @@ def simulate(case: InputFile) -> None:
 DataFile = Annotated[Path | None, typer.Option(help="The data file (SQLite).")]
 
 
-def _own(data: Path | None) -> Own:
+def _own(data: Path | None) -> "Own":
     """The angler's own in a data file; a stranger's when there is none yet."""
     from heathdrop.answers.own import STRANGER
     from heathdrop.store.database import Database

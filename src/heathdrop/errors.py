@@ -1,7 +1,5 @@
 """One kind of refusal for bad input, worded the same at every door."""
 
-from __future__ import annotations
-
 import math
 
 

@@ -1,7 +1,5 @@
 """Logging: the standard library's, one line an event, times in UTC. No personal data at info and above."""
 
-from __future__ import annotations
-
 import logging
 import time
 

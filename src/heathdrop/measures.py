@@ -4,8 +4,6 @@ Inside, every figure is in the unit its name ends in. An angler who reads metric
 it is shown: in fields and on axes by the row's unit, in sentences by the unit written behind the number.
 """
 
-from __future__ import annotations
-
 import math
 import re
 from collections.abc import Iterator, Sequence

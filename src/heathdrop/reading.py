@@ -4,8 +4,6 @@ One reader for every field, file and line of text. A number without a unit is in
 a unit is turned into it; a unit of another kind is refused.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Callable
 

@@ -1,8 +1,6 @@
 """How the program runs: port, host, data file, log level. Flags win over the environment, that over these
 defaults."""
 
-from __future__ import annotations
-
 from pathlib import Path
 from typing import Literal
 
@@ -25,7 +23,7 @@ class Settings(BaseSettings):
     data: Path = Field(default_factory=users_data)
     log_level: Literal["debug", "info", "warning", "error"] = "warning"
 
-    def merged(self, **flags: object) -> Settings:
+    def merged(self, **flags: object) -> "Settings":
         """These settings with the flags that were given. Raises ValidationError."""
         return Settings.model_validate(
             {**self.model_dump(), **{k: v for k, v in flags.items() if v is not None}}

@@ -4,8 +4,6 @@ Every factor is exact by definition (international avoirdupois pound and foot,
 standard gravity), so there is nothing here to calibrate.
 """
 
-from __future__ import annotations
-
 from fractions import Fraction
 
 M_PER_FT = 0.3048

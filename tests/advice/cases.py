@@ -1,7 +1,5 @@
 """Rigs in waters at counts and paces that are given: what is said of them hangs on no search."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 from functools import cache
 

@@ -1,7 +1,5 @@
 """The call, what line and rod can bear, and how each rig is rigged and fished."""
 
-from __future__ import annotations
-
 import math
 import re
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """What is changed first after a cast gone wrong: practice's order, laws, the cast as fished."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from typing import Any
 

@@ -1,7 +1,5 @@
 """What speaks beside a rig: rules cited, doubt, what gives, what is missing, cautions, reach."""
 
-from __future__ import annotations
-
 import re
 from dataclasses import replace
 

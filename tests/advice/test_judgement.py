@@ -1,7 +1,5 @@
 """Judgement: worked scenarios, rules, schools, finish and cover."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from typing import Any
 

@@ -1,7 +1,5 @@
 """What holds a rig back, what is said of its weight, and doubt: each sentence where it is true."""
 
-from __future__ import annotations
-
 import re
 from dataclasses import replace
 

@@ -1,7 +1,5 @@
 """No sentence contradicts the rig beside it: rules, schools, finish and changes over many waters."""
 
-from __future__ import annotations
-
 import random
 import re
 

@@ -1,7 +1,5 @@
 """Casts on record for the tests of what a log teaches."""
 
-from __future__ import annotations
-
 import math
 import random
 import uuid

@@ -1,7 +1,5 @@
 """One cast told, charted, compared and put on the board's lenses: each figure is the simulation's own."""
 
-from __future__ import annotations
-
 import math
 import os
 import random

@@ -1,7 +1,5 @@
 """Contacts of casts, drops and mats: which teach, and what they would be now."""
 
-from __future__ import annotations
-
 import math
 import uuid
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """At a stop: what to throw next with the rods as tied, what a rod is worth to it, casts looked at again."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

@@ -1,7 +1,5 @@
 """The trainer's questions: named, and marked by the sheet's own scores and the simulation."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

@@ -1,7 +1,5 @@
 """What a log teaches: lessons, one's own fish and schools on logs of known truth, a year in sight."""
 
-from __future__ import annotations
-
 import math
 import random
 

@@ -1,7 +1,5 @@
 """A water sized and a day planned: which rigs go on which rods, work beside the requests."""
 
-from __future__ import annotations
-
 import copy
 import itertools
 import json

@@ -1,7 +1,5 @@
 """The search of a water: depths that are not known, answers that correct it, every door alike."""
 
-from __future__ import annotations
-
 import itertools
 import json
 import random

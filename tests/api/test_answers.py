@@ -1,7 +1,5 @@
 """The JSON answers, each as it is published, and one sentence for what cannot be."""
 
-from __future__ import annotations
-
 import json
 from dataclasses import replace
 from functools import reduce

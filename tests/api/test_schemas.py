@@ -1,7 +1,5 @@
 """The published schema: what it allows, what it does not, and that every answer is one it names."""
 
-from __future__ import annotations
-
 import copy
 import inspect
 from pathlib import Path

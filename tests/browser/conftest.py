@@ -1,7 +1,5 @@
 """Every browser test also checks that the console stays silent."""
 
-from __future__ import annotations
-
 from pathlib import Path
 
 import pytest

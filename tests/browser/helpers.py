@@ -1,7 +1,5 @@
 """What every browser test does."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 
 from selenium import webdriver

@@ -1,7 +1,5 @@
 """A laptop in the boat: the app in a process of its own, which can be killed and started again."""
 
-from __future__ import annotations
-
 import json
 import signal
 import socket

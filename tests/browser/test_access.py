@@ -1,7 +1,5 @@
 """axe-core over every state that matters, in light, dark, Sun and on the phone; text size; forced colours."""
 
-from __future__ import annotations
-
 from pathlib import Path
 from typing import Any
 

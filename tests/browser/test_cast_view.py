@@ -1,7 +1,5 @@
 """The Cast view: played, scrubbed and compared in the real browser."""
 
-from __future__ import annotations
-
 import json
 
 from selenium import webdriver

@@ -1,8 +1,6 @@
 """The deck on the phone: the loop by one thumb; nothing lost through cuts, kills, reloads, double taps and a
 wrong clock."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator
 from pathlib import Path
 

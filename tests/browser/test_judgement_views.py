@@ -1,7 +1,5 @@
 """Water and Rig: the call, the schools, the finish and the one change, in the real browser."""
 
-from __future__ import annotations
-
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import Select

@@ -1,7 +1,5 @@
 """The log in the browser: a day typed in, read back, kept, opened; what bit last time, on the deck."""
 
-from __future__ import annotations
-
 import threading
 import time
 from collections.abc import Iterator

@@ -1,8 +1,6 @@
 """The box and the drop test in the real browser: ten heads in a minute, a thumb on the stopwatch, bands that
 tighten."""
 
-from __future__ import annotations
-
 import re
 
 from selenium import webdriver

@@ -1,7 +1,5 @@
 """A phone is let in by its code, in the real browser, over the address that stands in for the network."""
 
-from __future__ import annotations
-
 import re
 import socket
 import subprocess

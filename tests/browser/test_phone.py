@@ -1,7 +1,5 @@
 """What a phone folds: pages half as long as they were, and nothing lost."""
 
-from __future__ import annotations
-
 import pytest
 from selenium import webdriver
 from selenium.webdriver.common.by import By

@@ -1,7 +1,5 @@
 """The evening's plan in the browser, and the deck card from a phone's files with no network."""
 
-from __future__ import annotations
-
 import json
 from pathlib import Path
 from typing import Any

@@ -1,7 +1,5 @@
 """Scripts part by part: clock, timers, tones and the line to the laptop are the test's."""
 
-from __future__ import annotations
-
 import json
 import re
 from collections.abc import Iterator

@@ -1,7 +1,5 @@
 """Real flows in the real browser."""
 
-from __future__ import annotations
-
 from selenium import webdriver
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By

@@ -1,7 +1,5 @@
 """Rounds of the trainer in the browser: taps, a touch in the water, keys, ten questions and back."""
 
-from __future__ import annotations
-
 import re
 
 from selenium import webdriver

@@ -1,7 +1,5 @@
 """What people lost trust over, each as they did it: promises kept, water kept, words in their own terms."""
 
-from __future__ import annotations
-
 import base64
 import re
 import threading

@@ -1,7 +1,5 @@
 """The shipped data files with one slip of the pen in them."""
 
-from __future__ import annotations
-
 import shutil
 from importlib import resources
 from pathlib import Path

@@ -1,7 +1,5 @@
 """The shipped catalogue loads; a slip of the pen anywhere in it is refused with file and key."""
 
-from __future__ import annotations
-
 import math
 from pathlib import Path
 from typing import Any

@@ -1,7 +1,5 @@
 """Bodies as people send them: sizes, casts, plans, trips, and the sentence for each that cannot be."""
 
-from __future__ import annotations
-
 import json
 from dataclasses import replace
 from typing import Any, Literal

@@ -1,7 +1,5 @@
 """A water as it is said: rows, facts, cover, gear, and every contradiction where it was typed."""
 
-from __future__ import annotations
-
 import math
 import re
 from dataclasses import dataclass, replace

@@ -1,7 +1,5 @@
 """A trip under way, with one stop and one rod, and a plan that has another stop."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator
 from pathlib import Path
 

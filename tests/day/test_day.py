@@ -1,7 +1,5 @@
 """What needs the data file: the stop as it is fished, casts from the deck, plans, the log, the trainer."""
 
-from __future__ import annotations
-
 import time
 import uuid
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """The trip of the tests of this room: its water, its rod, its casts."""
 
-from __future__ import annotations
-
 from typing import Any
 
 from heathdrop.conditions.made import MadeCast

@@ -1,7 +1,5 @@
 """Ashmoor Water fills an empty data file once, every example opens, and its log says no more than is true."""
 
-from __future__ import annotations
-
 from collections import Counter
 from pathlib import Path
 

@@ -1,7 +1,5 @@
 """The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, applied."""
 
-from __future__ import annotations
-
 import math
 import random
 from typing import Any

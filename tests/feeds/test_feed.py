@@ -1,7 +1,5 @@
 """The boat's instruments: sentences to figures with their ages, a line that is cut, the simulated boat."""
 
-from __future__ import annotations
-
 import time
 
 import pytest

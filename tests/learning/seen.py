@@ -1,7 +1,5 @@
 """A small logbook of drops, depths and mats that the tests of each module read: nothing of it is random."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog

@@ -1,7 +1,5 @@
 """Timed drops to log factors: the times reckoned, the posterior to its digits, the questions asked."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

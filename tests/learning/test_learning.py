@@ -1,7 +1,5 @@
 """Learning from drops, depths and mats: textbook limits, simulated anglers, withdrawal."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

@@ -1,7 +1,5 @@
 """Rates and visits: by hand where one bin is all, silent where nothing differs."""
 
-from __future__ import annotations
-
 import math
 import random
 

@@ -1,7 +1,5 @@
 """Which test the others contradict, what another would be worth, and what a fall says of a retrieve."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

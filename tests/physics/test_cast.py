@@ -1,7 +1,5 @@
 """The line simulation: reference cases, the trade's ladders, limits and identities."""
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

@@ -1,7 +1,5 @@
 """One step of the line, part by part, where it can be said beforehand what comes out."""
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

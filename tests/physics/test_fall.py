@@ -1,7 +1,5 @@
 """The fall against published drag and its limits, and what is felt of a lure."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

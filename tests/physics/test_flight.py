@@ -1,7 +1,5 @@
 """Flight, line, leader and water against published values and closed forms."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

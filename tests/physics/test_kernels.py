@@ -1,7 +1,5 @@
 """Compiled code: honest after an edit, columns in the order of fields, to the digit."""
 
-from __future__ import annotations
-
 import math
 import os
 import shutil

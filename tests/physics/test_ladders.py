@@ -1,7 +1,5 @@
 """What the trade knows of depth, fall, line, cover and ledges must fall out of the model."""
 
-from __future__ import annotations
-
 import numpy as np
 import pytest
 

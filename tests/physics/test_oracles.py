@@ -1,7 +1,5 @@
 """The line simulation against the converged reference and against textbook curves."""
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

@@ -1,7 +1,5 @@
 """Every way of working a lure: its phases as legs, and that it does what its name says."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 import numpy as np

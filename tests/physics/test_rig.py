@@ -1,7 +1,5 @@
 """Rigs as the water meets them, to the digit; their one name; parts, signs and limits."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 from typing import Any

@@ -1,7 +1,5 @@
 """Belief over depth and pace, and what a cast looks at."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 import numpy as np

@@ -1,7 +1,5 @@
 """The hunt: what a blank, a bite and minutes do, which cast comes of it, which rods are chosen."""
 
-from __future__ import annotations
-
 import itertools
 from dataclasses import replace
 from typing import Any

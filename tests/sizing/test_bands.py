@@ -1,7 +1,5 @@
 """Bands hold the prediction they are about; hand, boat, line and bottom in them."""
 
-from __future__ import annotations
-
 import dataclasses
 import math
 from dataclasses import dataclass, replace

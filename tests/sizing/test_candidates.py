@@ -1,7 +1,5 @@
 """Which rigs are tried, from the shop and from the box, and how their settings are searched."""
 
-from __future__ import annotations
-
 import gc
 import os
 from dataclasses import fields, replace

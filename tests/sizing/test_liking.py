@@ -1,7 +1,5 @@
 """What is liked: trailers, leans of the day, schools, and exactly what each moves."""
 
-from __future__ import annotations
-
 import math
 import re
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """What rating a rig needs besides the rig, what is remembered, and one rig's score."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 

@@ -1,7 +1,5 @@
 """Sizing: activity, targets, the board's diagonal, honesty of scores."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

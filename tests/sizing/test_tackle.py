@@ -1,7 +1,5 @@
 """What line and rod can bear, by exact values: strength, casting weight, sight, rating."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import replace
 

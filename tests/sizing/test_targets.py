@@ -1,7 +1,5 @@
 """Mood, targets and fits by exact values: at edges, far off, set by the angler."""
 
-from __future__ import annotations
-
 import math
 import random
 from dataclasses import replace

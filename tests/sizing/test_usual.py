@@ -1,7 +1,5 @@
 """The sense of weight: the table by its rows, what moves it, weight as it fishes."""
 
-from __future__ import annotations
-
 import math
 import random
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """Ways of working a rig: programmes to the letter, presentations on their side of each bound, cadence."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 import numpy as np

@@ -1,7 +1,5 @@
 """Data files that the tests of the store share: an empty one, and one with a row of each table."""
 
-from __future__ import annotations
-
 import pytest
 from sqlalchemy.orm import Session
 

@@ -1,7 +1,5 @@
 """Bad days: kills, sync programs, other people's files, strangers' files."""
 
-from __future__ import annotations
-
 import random
 import shutil
 import sqlite3

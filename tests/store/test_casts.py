@@ -1,7 +1,5 @@
 """Casts, answers, drops and the angler's own fish as kept: once, in order, withdrawn and back."""
 
-from __future__ import annotations
-
 import json
 import uuid
 from collections.abc import Iterator

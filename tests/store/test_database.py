@@ -1,7 +1,5 @@
 """The data file: migrations whole or not at all, kills, full disks, folders that cannot be written."""
 
-from __future__ import annotations
-
 import json
 import os
 import random

@@ -1,7 +1,5 @@
 """Nothing lost, nothing let in: each way that a file, a form or a stranger did harm, and no longer does."""
 
-from __future__ import annotations
-
 import io
 import json
 import os

@@ -1,7 +1,5 @@
 """Rows as they are kept: named, changed, put away and taken back; the box they make."""
 
-from __future__ import annotations
-
 import uuid
 from datetime import UTC, datetime, timedelta
 from typing import Any

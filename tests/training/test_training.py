@@ -1,7 +1,5 @@
 """The hand from blind taps, spaced repetition, waters to practise on."""
 
-from __future__ import annotations
-
 import math
 import random
 from collections import Counter

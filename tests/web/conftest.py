@@ -1,7 +1,5 @@
 """A sized water, and the forms' token."""
 
-from __future__ import annotations
-
 import pytest
 from fastapi.testclient import TestClient
 

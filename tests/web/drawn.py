@@ -1,7 +1,5 @@
 """A drawing in a few figures, so that a golden file can hold it and an eye can check it."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Iterable
 

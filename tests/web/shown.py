@@ -1,7 +1,5 @@
 """What the tests of the pages share: a water, the sheet as it is shown, the token of a form."""
 
-from __future__ import annotations
-
 import re
 
 from fastapi.testclient import TestClient

@@ -1,7 +1,5 @@
 """A day of two stops on two rods, planned once for the tests that show it."""
 
-from __future__ import annotations
-
 from functools import cache
 from typing import Any
 

@@ -1,7 +1,5 @@
 """Strangers, floods and silent connections at the door; what the application answers in words."""
 
-from __future__ import annotations
-
 import asyncio
 import json
 import socket

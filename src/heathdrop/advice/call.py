@@ -1,7 +1,5 @@
 """The call: which presentation and family for this water, with the reasons for and against each."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace

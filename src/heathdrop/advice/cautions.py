@@ -1,7 +1,5 @@
 """Short cautions where they apply; each defers to local rules and qualified people."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog

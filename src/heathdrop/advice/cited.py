@@ -1,7 +1,5 @@
 """The advice that goes with an answer: rules, schools and what the model found, marked which is which."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 from heathdrop.advice.finish import has_part

@@ -1,7 +1,5 @@
 """Doubt, said: when nothing fits well, what holds it back and what would have to change."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop.advice.reach import misses, missing_said

@@ -1,8 +1,6 @@
 """Finishing the rig: what the rules and the chosen schools settle about everything but head and trailer
 size. What the rig itself shows (its trailer, how it is turned, its plastic) is read from the rig."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 from heathdrop.advice.linesay import held_line, line_said

@@ -1,7 +1,5 @@
 """Own targets that cannot all be had: which gives, and what a rig costs that keeps the others."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 
 from heathdrop.conditions.wanted import Wanted

@@ -1,8 +1,6 @@
 """The line set against another: how much deeper, how much better felt, what holds. Never a word without a
 figure."""
 
-from __future__ import annotations
-
 import re
 from dataclasses import replace
 

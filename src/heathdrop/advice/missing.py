@@ -1,8 +1,6 @@
 """What am I missing: the one or two purchases that would raise the worst fits most, and what never gets
 used."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 

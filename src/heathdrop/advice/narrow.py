@@ -1,7 +1,5 @@
 """What would narrow a told depth most: the part that widens its band, and how it may be known."""
 
-from __future__ import annotations
-
 import math
 
 from heathdrop.sizing.bands import Bands

@@ -3,8 +3,6 @@
 Slower, another head, another family: each is sized again and named only where its own path comes near.
 """
 
-from __future__ import annotations
-
 from collections.abc import Iterator
 from dataclasses import replace
 

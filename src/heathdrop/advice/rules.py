@@ -1,7 +1,5 @@
 """Which rules of the trade speak for a water and a rig."""
 
-from __future__ import annotations
-
 from heathdrop.advice.why import runs
 from heathdrop.catalog import Catalog, Family, Rule
 from heathdrop.conditions.facts import Facts, holds

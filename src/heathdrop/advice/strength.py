@@ -1,7 +1,5 @@
 """Line or rod that cannot bear a rig: said with what would, and with what this tackle can fish instead."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop.advice.linesay import SPOOLS_LB

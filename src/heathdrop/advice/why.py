@@ -1,7 +1,5 @@
 """Why a rig was chosen, what limits it, what would change it: plain sentences."""
 
-from __future__ import annotations
-
 import math
 
 from heathdrop import catalog as catalogue

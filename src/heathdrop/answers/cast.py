@@ -1,8 +1,6 @@
 """Play a cast: its countdown with the tolerance that still lands, how it differs from another, where it may
 glide."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """What to change after a cast that went wrong: sheet, deck, plan, JSON and command line ask here."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop import catalog as catalogue

@@ -1,7 +1,5 @@
 """A depth chart to take along: where a rig runs half-way home, by count and turns of the handle."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

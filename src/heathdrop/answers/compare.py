@@ -1,7 +1,5 @@
 """One rig held against others: rigs of the board, another lure at its best, the same rig on another line."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

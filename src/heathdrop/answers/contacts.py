@@ -6,8 +6,6 @@ depth of the place is a chart's or the angler's: an unknown of its own, shared b
 on a day.
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

@@ -1,7 +1,5 @@
 """The table that a day's rods are chosen from: every rig that may be tied on, and its worth at every stop."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 

@@ -1,7 +1,5 @@
 """The next cast on the water: the search over the rods as tied, the first change, what to take care of."""
 
-from __future__ import annotations
-
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, fields, replace
 from functools import cached_property, lru_cache

@@ -1,7 +1,5 @@
 """What an observation would be now: expected seconds of a drop, expected depth of a retrieve."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 

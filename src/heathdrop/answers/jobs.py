@@ -1,7 +1,5 @@
 """Long answers worked out beside the requests that ask for them: progress, cancelling, the answer once."""
 
-from __future__ import annotations
-
 import logging
 from collections import OrderedDict
 from collections.abc import Callable, Hashable

@@ -1,7 +1,5 @@
 """Last time: the days on record that are most like a water, what bit then, what was tried in vain."""
 
-from __future__ import annotations
-
 import math
 from collections import Counter
 from collections.abc import Sequence

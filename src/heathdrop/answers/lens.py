@@ -4,8 +4,6 @@ The lens *depth* flies every pair at the count and pace of the chosen rig, so th
 another head or trailer does in the same hand; the other lenses show each pair as it is sized.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, replace

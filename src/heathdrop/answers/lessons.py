@@ -3,8 +3,6 @@
 An angler's year is a few hundred casts: what cannot be told from it is said to be so.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass

@@ -1,7 +1,5 @@
 """A mat's entry curve: how often this rig's trailer and head shape go through, against head weight."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 from heathdrop import catalog as catalogue

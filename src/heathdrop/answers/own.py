@@ -1,7 +1,5 @@
 """What is the angler's own, as answers take it: lessons, box and the schools held to."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.sizing.box import EMPTY, Tackle

@@ -1,8 +1,6 @@
 """One rig at its water as it is thrown: rated, worked in a way, played, with its bands. Sheet, printed card,
 depth chart and plan show this one answer."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue

@@ -1,7 +1,5 @@
 """The evening before: which few rigs to tie on for a day's stops, and how each is fished at each of them."""
 
-from __future__ import annotations
-
 import time
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

@@ -1,7 +1,5 @@
 """The rods to hand at a stop: each rig sized there, the casts it can make, what they cover."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace

@@ -1,7 +1,5 @@
 """Where to cast next: the belief over this water, the casts that the rods to hand can make, their order."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 

@@ -5,8 +5,6 @@ on one day were bitten says what fish like of its weight, pace and fall; how man
 how readily they bite, in what mood, how often nobody is home and how they tire.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass

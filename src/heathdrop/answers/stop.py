@@ -1,7 +1,5 @@
 """A stop of a day and the rods to hand: what a rig on a rod is worth there."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

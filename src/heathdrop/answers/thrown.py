@@ -1,7 +1,5 @@
 """A cast that was made, looked at again: its rig, the depth it ran at, its seconds among the fish."""
 
-from __future__ import annotations
-
 import json
 import math
 from collections.abc import Sequence

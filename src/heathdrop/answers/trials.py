@@ -1,7 +1,5 @@
 """Schools on trial: how a log's bites and blanks speak for other numbers than the usual ones."""
 
-from __future__ import annotations
-
 import json
 import math
 from collections.abc import Sequence
@@ -76,7 +74,7 @@ class Held:
     bites: Vector
     groups: NDArray[np.intp]
 
-    def part(self, which: NDArray[np.bool_]) -> Held:
+    def part(self, which: NDArray[np.bool_]) -> "Held":
         """Those of the casts that a mask says; groups left out leave no gap that counts."""
         return Held(
             waters=tuple(w for w, one in zip(self.waters, which, strict=True) if one),

@@ -1,7 +1,5 @@
 """Size a water: which families, which rigs, in which order. Page, JSON and command line all ask here."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

@@ -1,8 +1,6 @@
 """A year in sight: days, hours and fish, what was about, what was carried for nothing, worn, lost, and
 missed."""
 
-from __future__ import annotations
-
 import json
 import re
 from collections import Counter

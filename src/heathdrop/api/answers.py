@@ -1,7 +1,5 @@
 """From the use cases' records to the JSON answers, shared by the API and the command line."""
 
-from __future__ import annotations
-
 from typing import Any
 
 import numpy as np

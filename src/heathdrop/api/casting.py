@@ -1,7 +1,5 @@
 """Casts from the water and what to throw next at a stop, as JSON."""
 
-from __future__ import annotations
-
 from pydantic import BaseModel
 from sqlalchemy.orm import Session
 

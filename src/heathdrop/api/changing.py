@@ -1,7 +1,5 @@
 """What to change after a cast that went wrong, as JSON."""
 
-from __future__ import annotations
-
 from typing import Annotated
 
 from pydantic import BaseModel, Field

@@ -1,7 +1,5 @@
 """The trainer as JSON: the question that is due, its marking, the hand that the rounds tell."""
 
-from __future__ import annotations
-
 import uuid
 from dataclasses import asdict
 from datetime import datetime

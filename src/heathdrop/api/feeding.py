@@ -1,7 +1,5 @@
 """The boat's instruments as JSON: each figure with its age, live, stale or lost."""
 
-from __future__ import annotations
-
 from typing import Any
 
 from pydantic import BaseModel

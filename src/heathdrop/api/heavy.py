@@ -3,8 +3,6 @@
 Waiting costs no thread, so pages and files are answered while plans are worked out.
 """
 
-from __future__ import annotations
-
 import asyncio
 from collections.abc import AsyncIterator
 

@@ -1,7 +1,5 @@
 """Lessons of the log as JSON."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 
 from pydantic import BaseModel

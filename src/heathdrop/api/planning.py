@@ -1,7 +1,5 @@
 """A plan as JSON: rods and stops in, rods as tied and stops as fished out."""
 
-from __future__ import annotations
-
 from typing import Any
 
 from pydantic import BaseModel, Field

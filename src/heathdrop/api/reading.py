@@ -1,7 +1,5 @@
 """What was typed, read back as JSON: nothing is kept by it."""
 
-from __future__ import annotations
-
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field

@@ -1,7 +1,5 @@
 """What the JSON doors answer: every field with its unit in its name, described in the app's OpenAPI page."""
 
-from __future__ import annotations
-
 from pydantic import BaseModel
 
 

@@ -1,7 +1,5 @@
 """The JSON doors: simulate, size, search."""
 
-from __future__ import annotations
-
 import uuid
 from typing import Annotated, Any, Literal
 

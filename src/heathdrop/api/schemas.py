@@ -1,7 +1,5 @@
 """What the JSON doors take, checked at the edge and turned into the core's records."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 

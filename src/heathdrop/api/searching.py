@@ -1,7 +1,5 @@
 """Search as JSON: a size body with rods to hand and casts answered, the next casts out."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Annotated, Any, Literal
 

@@ -3,8 +3,6 @@
 Data lives in the TOML files in ``data``; :func:`load` reads them once into frozen, checked records.
 """
 
-from __future__ import annotations
-
 import tomllib
 from collections.abc import Mapping
 from dataclasses import dataclass, replace

@@ -1,7 +1,5 @@
 """Records of cover: grass, stems, mats, wood and rock, by kind."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.catalog.records import STRICT, Pair

@@ -1,7 +1,5 @@
 """Records of the judgement: moods, targets, and the numbers that each room reads."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Literal
 

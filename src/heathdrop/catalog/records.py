@@ -4,8 +4,6 @@ Masses are in grams and areas in cm² here, as people read them; :mod:`heathdrop
 them into SI. An unknown column, a missing one or a wrong type is refused when the files are read.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Literal
 

@@ -1,7 +1,5 @@
 """Records of the trade's rules and schools: when they speak, what they say and what they change."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, field
 from typing import Literal
 

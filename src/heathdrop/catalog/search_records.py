@@ -1,8 +1,6 @@
 """Records of ``data/search.toml``: where fish are looked for, what a second near them is worth, what changes
 cost."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.catalog.records import STRICT, Pair

@@ -4,8 +4,6 @@ Every fault names the file and the key, so that a slip of the pen is an error an
 does not speak.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Iterable, Mapping
 from typing import Any

@@ -1,7 +1,5 @@
 """Cover as the angler says it: a row each."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Annotated
 

@@ -1,7 +1,5 @@
 """A question of the trainer that was answered, as it is kept and handed over."""
 
-from __future__ import annotations
-
 import datetime
 import uuid
 from typing import Annotated

@@ -1,7 +1,5 @@
 """Facts about a water, a mood and a rig: their vocabulary, and clauses that hold for them or do not."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass

@@ -1,7 +1,5 @@
 """Gear as the angler says it, a row each: line and leader, reel, cast and rod tip."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Annotated
 

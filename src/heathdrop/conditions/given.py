@@ -1,7 +1,5 @@
 """A rig as phones, files and programs give it: by catalogue names, weighed and measured where it was."""
 
-from __future__ import annotations
-
 from heathdrop.conditions.request import Body, Id, Number
 
 

@@ -1,7 +1,5 @@
 """A cast that was made, as phones, files and programs hand it over: what was thrown, what it came to."""
 
-from __future__ import annotations
-
 import json
 import uuid
 from datetime import datetime

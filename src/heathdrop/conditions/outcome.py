@@ -3,8 +3,6 @@
 A new outcome is one row; the order of the rows is the order of the buttons.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Literal
 

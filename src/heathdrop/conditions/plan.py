@@ -1,7 +1,5 @@
 """A plan as people write it: the day's rods and stops. Saved plans hold one."""
 
-from __future__ import annotations
-
 import datetime
 from typing import Annotated, Any, Literal
 

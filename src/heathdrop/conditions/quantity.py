@@ -4,8 +4,6 @@ A field of :mod:`heathdrop.conditions.scenario` is annotated with a :class:`Quan
 scenario, the JSON schema, the page's controls and the vocabulary of the rules are all made from it.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Hashable, Iterator, Mapping
 from dataclasses import MISSING, dataclass, fields, is_dataclass

@@ -1,7 +1,5 @@
 """The size request as people write it: conditions, gear, families, schools. Saved scenarios hold one."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from typing import Annotated, Any, Literal
 

@@ -4,8 +4,6 @@ These records are the model, and the request's fields: :mod:`heathdrop.condition
 everything else from their rows. Words that only people read stand beside the words that programs use.
 """
 
-from __future__ import annotations
-
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Annotated

@@ -1,7 +1,5 @@
 """A trip as it is kept: the rods as tied on and the stops with their water."""
 
-from __future__ import annotations
-
 import datetime
 from typing import Annotated, Any, Literal
 

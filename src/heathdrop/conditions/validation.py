@@ -1,7 +1,5 @@
 """Validation errors as one sentence: the field, what was given, what is allowed."""
 
-from __future__ import annotations
-
 import json
 from collections.abc import Sequence
 from typing import Any, TypeVar

@@ -1,7 +1,5 @@
 """Targets of the angler's own: what a rig is to do, where that is not left to be judged."""
 
-from __future__ import annotations
-
 from collections.abc import Iterator
 from dataclasses import dataclass, fields
 

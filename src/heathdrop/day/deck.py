@@ -1,7 +1,5 @@
 """A stop as it is fished: its water, the rods with their rigs, the casts made there, what to throw next."""
 
-from __future__ import annotations
-
 import time
 from collections import Counter
 from collections.abc import Sequence

@@ -1,7 +1,5 @@
 """The trainer with the angler's answers: what is due, the next question, marking and keeping, the hand."""
 
-from __future__ import annotations
-
 import uuid
 from datetime import UTC, datetime
 

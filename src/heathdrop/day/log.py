@@ -1,7 +1,5 @@
 """The log with the data file: what it teaches, and the days most like a stop's water."""
 
-from __future__ import annotations
-
 from collections import Counter
 
 from sqlalchemy.orm import Session

@@ -1,7 +1,5 @@
 """Casts from the water: kept once each (an idempotent upsert), mended, taken back (a soft delete)."""
 
-from __future__ import annotations
-
 import uuid
 from dataclasses import dataclass
 

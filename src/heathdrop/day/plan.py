@@ -1,7 +1,5 @@
 """A plan's request as the core takes it, and plans being worked out (futures, kept by what was asked)."""
 
-from __future__ import annotations
-
 import json
 from typing import Any
 

@@ -1,7 +1,5 @@
 """Ashmoor Water: the made-up drowned moorland valley of the demo. Early autumn, turnover beginning."""
 
-from __future__ import annotations
-
 import json
 from functools import cache
 from importlib import resources

@@ -4,8 +4,6 @@
 so that what the log says of them can be held against it.
 """
 
-from __future__ import annotations
-
 import json
 import uuid
 from datetime import datetime, timedelta

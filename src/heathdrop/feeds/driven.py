@@ -1,7 +1,5 @@
 """The bottom as driven: depths over distance run, what is out of line marked, a profile to cast over."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, field
 from threading import Lock

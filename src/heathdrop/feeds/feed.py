@@ -1,7 +1,5 @@
 """The latest figure of each kind with its age: live, stale or lost, and never the one for the other."""
 
-from __future__ import annotations
-
 import time
 from collections import deque
 from collections.abc import Callable

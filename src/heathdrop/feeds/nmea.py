@@ -1,7 +1,5 @@
 """One NMEA 0183 sentence to the figures it holds, in anglers' units. Garbage holds none."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from typing import Any
 

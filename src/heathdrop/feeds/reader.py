@@ -1,7 +1,5 @@
 """Reads a feed from TCP or a serial port in a thread of its own; a cut is tried again, later and later."""
 
-from __future__ import annotations
-
 import socket
 import threading
 from collections.abc import Iterator

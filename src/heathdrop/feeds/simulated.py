@@ -1,7 +1,5 @@
 """A simulated boat over Ashmoor Water: the sentences of a real fish-finder, with its noise and its faults."""
 
-from __future__ import annotations
-
 import math
 import random
 import socket

@@ -1,7 +1,5 @@
 """Depth checks to lift, and mats to their half-way weight: one unknown each, on a grid."""
 
-from __future__ import annotations
-
 import math
 from collections import defaultdict
 from collections.abc import Sequence

@@ -14,8 +14,6 @@ is not estimated: fishing is done by the same sounder and the same count. It wid
 consider parameter does (Schmidt 1966; Tapley, Schutz, Born 2004, section 6): more tests do not wear it down.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace

@@ -1,7 +1,5 @@
 """Everything learned, and how it is put to a rig: the posterior in place of the prior."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace

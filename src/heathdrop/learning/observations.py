@@ -1,7 +1,5 @@
 """What an angler saw: timed drops, depth checks, mats gone through or not."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.physics.line import Line

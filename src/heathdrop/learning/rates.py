@@ -7,8 +7,6 @@ by beyond chance widens everything. Many looks at one log are many looks: a diff
 claimed only at a level divided by their number (Bonferroni).
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 

@@ -7,8 +7,6 @@ rate, a shift of the mood, and how fish tire of the same cast; all of it is summ
 table's values in the middle of the prior.
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 

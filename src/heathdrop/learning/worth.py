@@ -1,7 +1,5 @@
 """What an angler should know of the tests: whether one contradicts the others, what another is worth."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

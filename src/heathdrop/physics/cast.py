@@ -4,8 +4,6 @@ A slack fall at the start is taken in closed form (nothing else moves); every
 other phase runs through the line simulation of :mod:`heathdrop.physics.kernels`.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
@@ -68,7 +66,7 @@ class Fidelity:
             mesh(self.segments, self.grading), self.step_m, self.longest_step_s, self.relax, self.relax_most
         )
 
-    def finer(self, factor: float) -> Fidelity:
+    def finer(self, factor: float) -> "Fidelity":
         """The same mesh, its steps shortened by ``factor``."""
         return replace(self, step_m=factor * self.step_m, longest_step_s=factor * self.longest_step_s)
 

@@ -6,8 +6,6 @@ of the expected stops. Mats: a logistic in the log of the weight that counts.
 Wood and rock: expected hang-ups a cast, by family, kind and density.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

@@ -9,8 +9,6 @@ reaches this speed within about its own length.
 of zero or less does not fall: speed 0, time infinite.
 """
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

@@ -4,8 +4,6 @@ The launch speed follows from the cast that the angler said; within the rod's ra
 lure, outside it falls. A second measured cast teaches what the line costs.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """Fishing line: what one metre of it weighs and how it resists the water."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 
@@ -27,7 +25,7 @@ class Line:
     diameter_m: float
     density_kg_m3: float
     friction: float
-    leader: Line | None = None
+    leader: "Line | None" = None
     leader_m: float = 0.0
     modulus_pa: float = MODULUS_PA
 
@@ -64,7 +62,7 @@ class Line:
         share = min(1.0, self.leader_m / length_m)
         return share * self.leader.diameter_m + (1.0 - share) * self.diameter_m
 
-    def thicker(self, share: float) -> Line:
+    def thicker(self, share: float) -> "Line":
         """The same line, leader included, with its diameter greater by ``share``."""
         leader = None if self.leader is None else self.leader.thicker(share)
         return replace(self, diameter_m=self.diameter_m * (1.0 + share), leader=leader)

@@ -5,8 +5,6 @@ Each kind of phase has one function that turns it into legs: records of
 about 0.9 m/s and lowered at 0.6.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass

@@ -5,8 +5,6 @@ the net weight; their areas (each a coefficient times an area) add up to the
 three numbers that carry bulk: fall drag, run drag and run lift.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 from functools import cached_property

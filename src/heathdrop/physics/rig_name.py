@@ -4,8 +4,6 @@
 not as usual follows as ``key=value``, so that two rigs that differ never share a name.
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from dataclasses import dataclass, fields, replace
 from typing import Any
@@ -51,26 +49,20 @@ class RigName:
         return ":".join(parts)
 
     @staticmethod
-    def parse(text: str) -> RigName:
+    def parse(text: str) -> "RigName":
         """The name in a text. Raises BadInput for a text that names no rig."""
         wrong = BadInput("pick", text, "a rig's name, such as swim-jig:0.5:craw")
         parts = text.split(":")
         if len(parts) < 3 or len(text) > LONGEST:
             raise wrong
         more: dict[str, object] = {}
-        known = {f.name: f.type for f in fields(RigName)[3:]}
+        kinds = {f.name: f.type for f in fields(RigName)[3:]}
         for part in parts[3:]:
             key, _, value = part.partition("=")
-            if key not in known or not value or key in more:
+            if key not in kinds or not value or key in more:
                 raise wrong
             try:
-                more[key] = (
-                    float(value)
-                    if known[key] == "float"
-                    else value == "yes"
-                    if known[key] == "bool"
-                    else value
-                )
+                more[key] = value == "yes" if kinds[key] is bool else kinds[key](value)  # type: ignore[operator]
             except ValueError:
                 raise wrong from None
         try:

@@ -9,8 +9,6 @@ is Φ(ln(ΔT / threshold) / scatter): a hand feels by ratios. Drift is a share o
 threshold and scatter are assumptions.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

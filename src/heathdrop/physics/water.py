@@ -3,8 +3,6 @@
 Both functions take a float or an array (°C) and broadcast.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 import numpy as np

@@ -4,8 +4,6 @@ The theory of optimal search with exponential detection (Koopman, Operations Res
 of Optimal Search, 1975): a cell looked at for t seconds without a bite keeps exp(-k t) of its chance.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 from statistics import NormalDist
@@ -50,7 +48,7 @@ class Belief:
         """The depth (ft) that the fish are at on average."""
         return float(self.by_depth @ self.middles_ft)
 
-    def times(self, likelihood: Cells) -> Belief:
+    def times(self, likelihood: Cells) -> "Belief":
         """Bayes: the belief after something as likely as this in each cell was seen."""
         after = self.cells * likelihood
         whole = float(after.sum())

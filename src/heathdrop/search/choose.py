@@ -5,8 +5,6 @@ The sum over places of the best chosen value is submodular: the greedy choice is
 of the rest, and a brute-force test holds it against the true best.
 """
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 
 import numpy as np

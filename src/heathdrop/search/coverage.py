@@ -1,7 +1,5 @@
 """What a cast looks at: the seconds that its simulated path spends within reach of each cell."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 import numpy as np

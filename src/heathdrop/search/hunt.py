@@ -7,8 +7,6 @@ for fish move and others come. The next cast is the one with most bites for its 
 Optimal Search, 1975, ch. 4: the greedy rate), the price of taking up a rod shared by the next few casts.
 """
 
-from __future__ import annotations
-
 import copy
 from collections import Counter
 from collections.abc import Hashable, Sequence
@@ -152,7 +150,7 @@ class Hunt:
         gains = self._chance(cast) @ self.field
         return int(np.argmax([g * self._tired(cast, k) for k, g in enumerate(gains)]))
 
-    def copy(self) -> Hunt:
+    def copy(self) -> "Hunt":
         """The hunt as it stands, to look ahead with."""
         found = copy.copy(self)
         found.made, found.bites = self.made.copy(), self.bites.copy()

@@ -3,8 +3,6 @@
 The order itself is the hunt's (:mod:`heathdrop.search.hunt`).
 """
 
-from __future__ import annotations
-
 from collections import Counter
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, field

@@ -1,7 +1,5 @@
 """From the day's conditions to how active the fish are, 0 dormant to 4 chasing. Ramps, no steps."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 import numpy as np

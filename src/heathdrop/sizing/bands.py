@@ -6,8 +6,6 @@ it the depth goes as a power of pace, known from casts that were played slower a
 the band stand at that direction's tenth and ninetieth hundredth: low and high apart, as far as each is.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

@@ -7,8 +7,6 @@ three eighths with a flat tail. Anglers make up a part of that with weight and t
 the part is ``bearing_share`` (judgement.toml).
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, field

@@ -1,7 +1,5 @@
 """Rigs from the angler's own box: which pairs are worth simulating when there are thousands."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass, replace
 from typing import TypeVar

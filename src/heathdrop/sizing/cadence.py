@@ -5,8 +5,6 @@ depth, the time among the fish and the share of it that the lure spends falling 
 far and near are what the hand turns there: on the floor a hand slows as the line shortens, or it lifts off.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

@@ -4,8 +4,6 @@ The length is chosen in closed form (fall, action, bulk): it is a finer choice t
 simulating each would cost more than it tells.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from typing import Any, NamedTuple
@@ -18,6 +16,7 @@ from heathdrop.sizing.cadence import cadences_for
 from heathdrop.sizing.fit import LEAST_BULK_CM2, LEAST_PART, action_fit, action_of, within
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.rated import closed_of
+from heathdrop.sizing.remembered import tail_key
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
@@ -152,16 +151,17 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
     """The promise of rigs without a cast: fall, action, profile, weight and tackle, as logs."""
     weights = setting.catalog.judgement.fit.weights
     # Heads and trailers come in every pair: what hangs on a trailer alone is worked out once for it.
-    of_tail: dict[tuple[str, float, float], float] = {}
+    of_tail: dict[tuple[str, float, float, str], float] = {}
     found = []
     for rig in rigs:
-        tail = rig.trailer.id, rig.trailer.action, rig.bulk_cm2
+        tail = tail_key(rig)
         if tail not in of_tail:
             of_tail[tail] = _steady_worth(setting, rig)
         lure = setting.lure(rig)
         falls = _fall_worth(setting, _sinks(setting, lure))
-        held = weights["tackle"] * math.log(closed_of(setting, rig, lure).held.fit)
-        usual = _weight_worth(setting, closed_of(setting, rig, lure).fishes_oz)
+        closed = closed_of(setting, rig)
+        held = weights["tackle"] * math.log(closed.held.fit)
+        usual = _weight_worth(setting, closed.fishes_oz)
         found.append(of_tail[tail] + falls + usual + held)
     return found
 

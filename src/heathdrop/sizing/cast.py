@@ -1,7 +1,5 @@
 """The line as it was set, the cast over its bottom, and how lures fly from it."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog

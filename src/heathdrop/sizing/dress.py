@@ -5,8 +5,6 @@ None is a candidate of its own: over random waters another dress hardly ever mov
 the noise of a score (docs/judgement.md).
 """
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 
 from heathdrop.catalog import Catalog, Family, Trailer

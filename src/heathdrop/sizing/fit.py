@@ -1,7 +1,5 @@
 """How well a tuned rig fits the targets, part by part, 0 to 1."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

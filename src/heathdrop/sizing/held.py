@@ -3,8 +3,6 @@
 Flown from the limb (:class:`heathdrop.physics.cast.Cast`), measured from the stop on.
 """
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 import numpy as np

@@ -1,7 +1,5 @@
 """Whether a rig does what the angler set: each target hit or missed, and by how much."""
 
-from __future__ import annotations
-
 import math
 
 from heathdrop.conditions.wanted import Wanted

@@ -1,7 +1,5 @@
 """Water per hour: how many casts a rig allows in an hour, and how long it is among the fish in them."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog

@@ -1,7 +1,5 @@
 """What the angler's own measurements know of a rig, a line, a mat; sizing takes it as given."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Protocol
 

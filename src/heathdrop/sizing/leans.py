@@ -5,8 +5,6 @@ the liking of trailers and the usual weights of a way of working. Rules speak fo
 what only has a degree.
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass

@@ -1,7 +1,5 @@
 """Which trailers the rules and the schools like in this water: forage, cold and cover act on them here."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass

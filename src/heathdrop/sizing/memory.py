@@ -4,8 +4,6 @@ Most controls (clarity, light, forage, a school) change what is wanted of a rig 
 lure, its limits and the scene are the same, and so is its best setting.
 """
 
-from __future__ import annotations
-
 from collections import OrderedDict
 from collections.abc import Callable, Hashable, Sequence
 from threading import Lock

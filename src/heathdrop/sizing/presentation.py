@@ -1,7 +1,5 @@
 """How a family is fished in this water: its presentation, and the way of working that plays it."""
 
-from __future__ import annotations
-
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.facts import Facts, holds
 from heathdrop.sizing.rated import Rated

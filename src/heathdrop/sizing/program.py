@@ -1,7 +1,5 @@
 """Programmes for a rated rig: its own count and pace, or another way of working it."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 from heathdrop.catalog import Catalog

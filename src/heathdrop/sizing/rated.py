@@ -1,11 +1,8 @@
 """One rig at one setting: its fall, its odds in the cover, its way there, and how well each part fits."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 from functools import cached_property, partial
-from typing import NamedTuple
 
 from heathdrop.physics.cast import Cast
 from heathdrop.physics.cover import CoverOdds
@@ -24,8 +21,8 @@ from heathdrop.sizing.fit import (
     seconds_worth,
     within,
 )
-from heathdrop.sizing.setting import Setting, keep
-from heathdrop.sizing.tackle import TackleFit
+from heathdrop.sizing.remembered import Closed, Tail, tail_key
+from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
 #: Time (s) beyond everything: never sinks.
@@ -78,49 +75,26 @@ class Rated:
         return self.name.text()
 
 
-class Tail(NamedTuple):
-    """What a trailer makes of a rig whatever its head: its action (level, and how it fits), how it is liked,
-    how its profile fits."""
-
-    level: float
-    action: float
-    liking: float
-    profile: float
-
-
-class Closed(NamedTuple):
-    """What no cast of a rig changes: its trailer's part, its head as it fishes (oz) and how usual that is,
-    how line and rod suit it, how well it is felt."""
-
-    rig: Rig
-    tail: Tail
-    fishes_oz: float
-    weight: float
-    held: TackleFit
-    felt: float
-
-
-def closed_of(setting: Setting, rig: Rig, lure: Lure) -> Closed:
+def closed_of(setting: Setting, rig: Rig) -> Closed:
     """What no cast of a rig changes in its setting, worked out once."""
-    kept = setting.closed.get(id(rig))
-    if kept is None or kept.rig is not rig:
-        fishes_oz = setting.as_it_fishes_oz(rig)
-        kept = Closed(
-            rig=rig,
+
+    def find(rig: Rig) -> Closed:
+        lure, fishes_oz = setting.lure(rig), setting.as_it_fishes_oz(rig)
+        return Closed(
             tail=_tail_of(setting, rig),
             fishes_oz=fishes_oz,
             weight=setting.weights.fit(fishes_oz),
             held=setting.tackle(rig, lure),
             felt=setting.felt(lure.net_weight_n, setting.line),
         )
-        keep(setting.closed, rig, kept)
-    return kept
+
+    return setting.remembers.closed.of(rig, find)
 
 
 def _tail_of(setting: Setting, rig: Rig) -> Tail:
     """A trailer's part, one for all heads."""
-    key = rig.trailer.id, rig.trailer.action, rig.bulk_cm2, rig.softness.id
-    kept = setting.tails.get(key)
+    key = tail_key(rig)
+    kept = setting.remembers.tails.get(key)
     if kept is None:
         catalog, targets = setting.catalog, setting.targets
         edge = catalog.judgement.fit.profile_edge
@@ -129,7 +103,7 @@ def _tail_of(setting: Setting, rig: Rig) -> Tail:
         # A school that is held to has the say on shape and action: the mood does not mark its pick down.
         named = rig.trailer.id in setting.liking.named
         bulk = 1.0 if named else within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, edge)
-        kept = setting.tails[key] = Tail(
+        kept = setting.remembers.tails[key] = Tail(
             level=level,
             action=1.0 if named else action_fit(catalog, rig, level, targets),
             liking=liking,
@@ -175,7 +149,7 @@ def rated_one(
     numbers = catalog.judgement.fit
     falling = seconds if landed_s is None else landed_s
     fall = feet(tuned.start_depth_m / falling) if 0.0 < falling < NEVER_S else 0.0
-    cast, closed = setting.cast_for(rig), closed_of(setting, rig, lure)
+    cast, closed = setting.cast_for(rig), closed_of(setting, rig)
     tail, held, felt = closed.tail, closed.held, closed.felt
     liking, action = tail.liking, tail.action
     if cadence is not None and rig.trailer.id not in setting.liking.named:

@@ -3,8 +3,6 @@
 Quadrature of independent errors, each one sigma; the angler's own hand stands in place of the one assumed.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

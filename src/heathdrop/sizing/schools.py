@@ -1,7 +1,5 @@
 """Schools: what holding to one side of a disagreement changes in the numbers."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, field
 from typing import Any

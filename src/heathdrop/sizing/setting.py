@@ -1,11 +1,8 @@
 """All that rating a rig needs besides the rig: the water, the cast, what is wanted, what schools hold."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, field, replace
 from functools import cached_property
-from typing import TYPE_CHECKING, NamedTuple, TypeVar
 
 from heathdrop.catalog import Catalog, Family
 from heathdrop.conditions.cover import ROOFS
@@ -22,7 +19,7 @@ from heathdrop.physics.flight import (
 from heathdrop.physics.kernels.records import Limits, Tuned
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Areas, Lure, Rig, Spread, areas_of, lure_of, spread_of
-from heathdrop.physics.touch import Touch, touch_of
+from heathdrop.physics.touch import touch_of
 from heathdrop.physics.water import Water, water_at
 from heathdrop.sizing.activity import judge
 from heathdrop.sizing.bearing import Bearing
@@ -33,6 +30,7 @@ from heathdrop.sizing.known import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of, pulls_of
 from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.remembered import ByRig, Remembered, Worked
 from heathdrop.sizing.scatter import Scatter, scatter_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
@@ -40,27 +38,14 @@ from heathdrop.sizing.targets import Targets, targets_for
 from heathdrop.sizing.usual import Weights, weights_for
 from heathdrop.units import feet, metres
 
-if TYPE_CHECKING:
-    from heathdrop.sizing.rated import Closed, Tail
-
-V = TypeVar("V")
 #: No band of paces is narrower than this, ft/s.
 NARROWEST_FT_S = 0.05
 #: No cast is reckoned shorter, m.
 LEAST_CAST_M = 4.0
 #: Depth (ft) beyond everything: no stems there.
 NOWHERE_FT = 1e6
-#: Settings remembered, and rigs that are kept as they were worked out in water of one temperature.
-SETTINGS_KEPT, LURES_KEPT = 64, 4000
-
-
-class Worked(NamedTuple):
-    """A rig as it was worked out in water of one temperature."""
-
-    rig: Rig
-    areas: Areas
-    lure: Lure
-    spread: Spread
+#: Settings remembered.
+SETTINGS_KEPT = 64
 
 
 @dataclass(frozen=True)
@@ -87,14 +72,10 @@ class Setting:
     known: Knowledge = UNTAUGHT
     thrown: Thrown | None = None
     launch: Launch | None = None
-    #: What no cast changes, by the identity of a rig and by its trailer (:mod:`heathdrop.sizing.rated`).
-    closed: dict[int, Closed] = field(default_factory=dict, init=False, compare=False, repr=False)
-    tails: dict[tuple[str, float, float, str], Tail] = field(
-        default_factory=dict, init=False, compare=False, repr=False
-    )
-    _touch: dict[Line, Touch] = field(default_factory=dict, init=False, compare=False, repr=False)
-    _casts: dict[int, tuple[Rig, Cast]] = field(default_factory=dict, init=False, compare=False, repr=False)
-    _lures: dict[int, Worked] = field(default_factory=dict, compare=False, repr=False)
+    #: Rigs as worked out in water of this temperature, shared by all its settings.
+    worked: ByRig[Worked] = field(default_factory=ByRig, compare=False, repr=False)
+    #: The setting's own: another line, water or wish is another setting.
+    remembers: Remembered = field(default_factory=Remembered, init=False, compare=False, repr=False)
 
     @property
     def temperature_f(self) -> float:
@@ -164,27 +145,27 @@ class Setting:
         """The cast as far as this rig flies; a pitch is a pitch."""
         if self.thrown is None or self.launch is None:
             return self.cast
-        kept = self._casts.get(id(rig))
-        if kept is None or kept[0] is not rig:
-            lure = self.lure(rig)
-            drag = air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
-            away = flown_m(self.launch, self.thrown, lure.mass_kg, drag)
-            kept = rig, replace(self.cast, distance_m=max(LEAST_CAST_M, away))
-            keep(self._casts, rig, kept)
-        return kept[1]
+        return self.remembers.casts.of(rig, self._flown)
+
+    def _flown(self, rig: Rig) -> Cast:
+        assert self.launch is not None
+        assert self.thrown is not None
+        lure = self.lure(rig)
+        away = flown_m(
+            self.launch, self.thrown, lure.mass_kg, air_drag_kg_m(self.catalog, lure.run_drag_area_m2)
+        )
+        return replace(self.cast, distance_m=max(LEAST_CAST_M, away))
 
     def _worked_out(self, rig: Rig) -> Worked:
-        kept = self._lures.get(id(rig))
-        if kept is None or kept.rig is not rig:
-            areas = areas_of(self.catalog, rig, self.temperature_f)
-            kept = Worked(
-                rig=rig,
-                areas=areas,
-                lure=lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas),
-                spread=spread_of(self.catalog, rig, self.temperature_f, areas),
-            )
-            keep(self._lures, rig, kept)
-        return kept
+        return self.worked.of(rig, self._work_out)
+
+    def _work_out(self, rig: Rig) -> Worked:
+        areas = areas_of(self.catalog, rig, self.temperature_f)
+        return Worked(
+            areas=areas,
+            lure=lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas),
+            spread=spread_of(self.catalog, rig, self.temperature_f, areas),
+        )
 
     def odds(
         self,
@@ -248,10 +229,10 @@ class Setting:
 
     def felt(self, net_weight_n: float, line: Line) -> float:
         """Chance that a lure of this weight is felt to land or tick on this line, 0 to 1."""
-        touch = self._touch.get(line)
+        touch = self.remembers.touch.get(line)
         if touch is None:
             c, hand = self.scenario.conditions, self.catalog.judgement.hand
-            touch = self._touch[line] = touch_of(
+            touch = self.remembers.touch[line] = touch_of(
                 self.catalog,
                 line,
                 water=self.water,
@@ -260,13 +241,6 @@ class Setting:
                 wind_mph=c.wind_mph,
             )
         return touch.felt(net_weight_n)
-
-
-def keep(table: dict[int, V], rig: Rig, value: V) -> None:
-    """Keep what was worked out of a rig; a full table begins anew."""
-    if len(table) >= LURES_KEPT:
-        table.clear()
-    table[id(rig)] = value
 
 
 @dataclass(frozen=True)
@@ -286,7 +260,7 @@ class _Wanted:
 
 #: Temperatures for which rigs are kept worked out; a rig hangs on nothing else of the water.
 TEMPERATURES_KEPT = 12
-LURES: Memory[tuple[Catalog, dict[int, Worked]]] = Memory(TEMPERATURES_KEPT)
+LURES: Memory[tuple[Catalog, ByRig[Worked]]] = Memory(TEMPERATURES_KEPT)
 
 
 SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
@@ -354,6 +328,7 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
     line = line_of(catalog, gear.line, known)
     thrown, launch = launched(catalog, scenario, line, family.work == "drop")
     mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
+    worked = LURES.all_of([(id(catalog), c.water_temp_f)], lambda _: [(catalog, ByRig())])[0][1]
     return Setting(
         catalog=catalog,
         scenario=scenario,
@@ -384,7 +359,7 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
         known=known,
         thrown=thrown,
         launch=launch,
-        _lures=LURES.all_of([(id(catalog), c.water_temp_f)], lambda _: [(catalog, {})])[0][1],
+        worked=worked,
     )
 
 

@@ -1,7 +1,5 @@
 """Sizing: every candidate at its own best, rated and ranked."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

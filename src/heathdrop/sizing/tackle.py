@@ -1,8 +1,6 @@
 """What line and rod can bear: strength for hook, head and cover, a lure that the line throws, a line that is
 seen. Each falls off softly; a family's rows and the factors of cover are practice (``tackle.toml``)."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """From activity, fish and cover to what the lure should do."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from dataclasses import dataclass
 

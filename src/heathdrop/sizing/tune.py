@@ -1,7 +1,5 @@
 """Each rig at its own best pace and count: packs the compiled search and shares it out."""
 
-from __future__ import annotations
-
 import os
 from collections.abc import Hashable, Sequence
 from concurrent.futures import ThreadPoolExecutor

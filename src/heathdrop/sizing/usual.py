@@ -4,8 +4,6 @@ A school that names weights speaks in the table's place; a lean moves everything
 the weight that goes through often enough stands in for habit.
 """
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

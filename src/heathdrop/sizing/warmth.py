@@ -1,7 +1,5 @@
 """Compile (or load from cache) every inner loop before the first request."""
 
-from __future__ import annotations
-
 import gc
 import time
 

@@ -1,7 +1,5 @@
 """Ways of working a lure as programmes: what the hands do, from a pace, a count and a lift."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """Casts that were made: kept once by their own id, listed in the order they were made, withdrawn."""
 
-from __future__ import annotations
-
 import json
 import uuid
 from collections.abc import Sequence

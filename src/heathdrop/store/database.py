@@ -1,8 +1,6 @@
 """The data file: opened with the settings a logbook wants, backed up before it is migrated or imported
 into."""
 
-from __future__ import annotations
-
 import os
 import re
 import secrets

@@ -1,7 +1,5 @@
 """Phones that were paired: named, last seen, sent off. They are this machine's, and are not exported."""
 
-from __future__ import annotations
-
 import time
 from collections.abc import Sequence
 from datetime import datetime

@@ -1,7 +1,5 @@
 """Answers to the trainer's questions: kept once by their own id (idempotent upsert), in their order."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 from typing import Any

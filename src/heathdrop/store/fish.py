@@ -1,7 +1,5 @@
 """What the log told of the angler's own fish and schools, as it was agreed to."""
 
-from __future__ import annotations
-
 from typing import Annotated, Self, TypeVar
 
 from pydantic import AliasChoices, BaseModel, ConfigDict, Field, ValidationError

@@ -1,7 +1,5 @@
 """Tackle the angler owns: what a head, a trailer, a line, a reel or a rod holds, and where it is kept."""
 
-from __future__ import annotations
-
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -4,8 +4,6 @@ Bodies are JSON with a ``version``: :mod:`heathdrop.store.versions` brings an ol
 it is read. Kinds are checked in code, so that a new kind is no new table. ``uid`` names a row for good.
 """
 
-from __future__ import annotations
-
 import uuid
 from datetime import UTC, datetime
 from typing import Any

@@ -1,7 +1,5 @@
 """Drop tests, depth checks and mats as kept, and as the learning takes them."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Annotated, Any, ClassVar

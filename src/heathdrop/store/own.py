@@ -1,7 +1,5 @@
 """The angler's own: what was learned and what is in the box, read once for each change of the data file."""
 
-from __future__ import annotations
-
 import json
 import time
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """Saved plans: list, keep, change, copy, delete, undo."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

@@ -1,7 +1,5 @@
 """What every kept table can do: list, fetch, put away, take back."""
 
-from __future__ import annotations
-
 from collections.abc import Collection, Sequence
 from typing import TypeVar
 

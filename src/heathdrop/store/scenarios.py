@@ -1,7 +1,5 @@
 """Saved scenarios: list, save, delete, undo."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

@@ -1,7 +1,5 @@
 """Choices that persist: small settings of this data file."""
 
-from __future__ import annotations
-
 from typing import Any
 
 from sqlalchemy.orm import Session

@@ -1,7 +1,5 @@
 """Trips: begun, the one under way, its water changed, ended. Casts name their trip by its name."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

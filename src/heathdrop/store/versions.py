@@ -4,8 +4,6 @@ A changed field is one function here, never a rewrite of old rows: ``UPGRADES[ta
 version 1 into version 2. ``*`` stands for every kind.
 """
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from typing import Any
 

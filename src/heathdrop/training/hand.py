@@ -7,8 +7,6 @@ their own, shrunk toward one common bias (hierarchical normal model); a missed t
 Student's t, by iteratively reweighted least squares: Lange, Little and Taylor, JASA 84, 1989).
 """
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass

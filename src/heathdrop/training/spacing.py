@@ -3,8 +3,6 @@
 Nothing but the answers is kept: the state of a topic follows from them, the same each time, without chance.
 """
 
-from __future__ import annotations
-
 from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass

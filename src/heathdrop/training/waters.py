@@ -1,7 +1,5 @@
 """Waters to practise on: made up, and such as could be."""
 
-from __future__ import annotations
-
 import random
 from collections.abc import Sequence
 from typing import Any

@@ -1,7 +1,5 @@
 """The application: rooms put together, safety switched on."""
 
-from __future__ import annotations
-
 import sqlite3
 from collections.abc import AsyncIterator, Sequence
 from contextlib import asynccontextmanager

@@ -1,8 +1,6 @@
 """How the server listens: a request that is not whole in time is let go, so that nobody holds a place by
 silence; and a machine holds no more than its share of places."""
 
-from __future__ import annotations
-
 import asyncio
 from collections import Counter
 from typing import ClassVar

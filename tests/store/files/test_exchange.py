@@ -1,7 +1,5 @@
 """Files out and in: to the letter, every fault refused with its place, settings over nothing."""
 
-from __future__ import annotations
-
 import csv
 import io
 import json

@@ -1,7 +1,5 @@
 """What is typed is read as far as it goes, a day in one line included."""
 
-from __future__ import annotations
-
 from datetime import date, timedelta
 from typing import Any
 

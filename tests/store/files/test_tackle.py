@@ -1,7 +1,5 @@
 """Tackle and rods as lines of text: kept right, or asked back; never kept wrongly in silence."""
 
-from __future__ import annotations
-
 from typing import Any
 
 import pytest

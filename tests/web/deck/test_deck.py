@@ -1,7 +1,5 @@
 """The bottom as driven and what the deck's script is given."""
 
-from __future__ import annotations
-
 import json
 import re
 from pathlib import Path

@@ -1,7 +1,5 @@
 """The deck behind its screen: a trip from a plan or the sheet, its water, its rigs, its casts mended."""
 
-from __future__ import annotations
-
 import html
 import json
 import re

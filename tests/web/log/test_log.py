@@ -1,7 +1,5 @@
 """The log: days newest first, rates drawn, nothing claimed of a small log."""
 
-from __future__ import annotations
-
 import random
 import re
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """The plan's answer as columns, rows and cards, in the words of each lure's work."""
 
-from __future__ import annotations
-
 import json
 import re
 import uuid

@@ -1,7 +1,5 @@
 """The plan page's changes: each is made whole or refused in a sentence, nothing half-done."""
 
-from __future__ import annotations
-
 import html
 import json
 import re

@@ -1,7 +1,5 @@
 """The section, cover, rigs and strip, drawn to scale and to the letter."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 
 import pytest

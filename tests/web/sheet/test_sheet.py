@@ -1,7 +1,5 @@
 """The sheet's page: its address, the chosen rig in every part of it, what is assumed and printed."""
 
-from __future__ import annotations
-
 import re
 from dataclasses import replace
 from datetime import date

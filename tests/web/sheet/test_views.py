@@ -1,7 +1,5 @@
 """Board, comparison, Cast, Rig, chart and Search views: they place what was simulated."""
 
-from __future__ import annotations
-
 import json
 import re
 from dataclasses import replace

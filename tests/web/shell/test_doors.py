@@ -1,7 +1,5 @@
 """Tokens, headers, hosts and phones by invitation, attacked."""
 
-from __future__ import annotations
-
 import re
 from pathlib import Path
 from typing import Any

@@ -1,7 +1,5 @@
 """The page's controls and the way between the address and a scenario, there and back."""
 
-from __future__ import annotations
-
 from typing import Any
 
 import pytest

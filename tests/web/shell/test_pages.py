@@ -1,7 +1,5 @@
 """What every page carries: assets, refusals, frames, words, ages, units."""
 
-from __future__ import annotations
-
 import html
 import json
 import re

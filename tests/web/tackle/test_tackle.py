@@ -1,7 +1,5 @@
 """Box, drop tests and files through HTTP: what goes in, what is refused, to the letter."""
 
-from __future__ import annotations
-
 import io
 import re
 import zipfile

@@ -1,7 +1,5 @@
 """The trainer's pages: a question, its marking, the hand agreed to."""
 
-from __future__ import annotations
-
 import re
 import uuid
 from dataclasses import replace

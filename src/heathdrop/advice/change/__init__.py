@@ -6,8 +6,6 @@ was seen of it, and its effect said in feet or in chances; where it does not, a 
 effect, or one that touches what it should keep off, is not offered.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 from heathdrop.advice.change.effects import LEAST_FT, MEASURED, NEARLY_FT, Change, change_of

@@ -1,7 +1,5 @@
 """What a change does, said in feet, in chances or in words, and by whom: the record of one change."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace

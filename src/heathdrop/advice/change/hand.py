@@ -1,7 +1,5 @@
 """A cast as it was fished, shifted to what was seen of it, and what moving one thing does to it."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 
 from heathdrop.catalog import Catalog

@@ -1,7 +1,5 @@
 """What each change is, in a water with a rig: the steps of hand and tackle that it may be made of."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace

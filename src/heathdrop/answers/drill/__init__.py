@@ -1,8 +1,6 @@
 """The trainer's questions: made from a seed, put without their answer, marked by the product's own
 numbers."""
 
-from __future__ import annotations
-
 import random
 from collections.abc import Callable
 from functools import lru_cache

@@ -1,7 +1,5 @@
 """The call: way, lure, head and trailer for a water, marked by the sheet's own scores."""
 
-from __future__ import annotations
-
 import math
 import random
 from dataclasses import replace

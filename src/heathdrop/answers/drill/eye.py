@@ -1,7 +1,5 @@
 """The eye: how deep a cast runs half-way home, marked and explained by playing it."""
 
-from __future__ import annotations
-
 import math
 import random
 from dataclasses import replace

@@ -1,7 +1,5 @@
 """The hand: seconds counted and turns kept without a clock."""
 
-from __future__ import annotations
-
 import math
 import random
 

@@ -1,7 +1,5 @@
 """What the trainer asks: named by kind, topic and seed, the same each time it is made."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -61,7 +59,7 @@ class Named:
         return f"{self.kind}.{self.topic}.{self.seed}"
 
     @staticmethod
-    def parse(text: str) -> Named:
+    def parse(text: str) -> "Named":
         """The name in a text. Raises BadInput for one that names no question."""
         kind, _, rest = text[:80].partition(".")
         topic, _, seed = rest.partition(".")

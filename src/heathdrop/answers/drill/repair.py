@@ -1,7 +1,5 @@
 """The repair: a complaint about a rig in a water; the smallest change that mends it wins."""
 
-from __future__ import annotations
-
 import random
 from collections.abc import Sequence
 

@@ -5,8 +5,6 @@ its callers' old copy in use. Here the cache folder is named by a hash over ever
 package (and of the compiler's version): an edit anywhere is a new folder, an edit undone the old one.
 """
 
-from __future__ import annotations
-
 import hashlib
 import os
 from collections.abc import Callable

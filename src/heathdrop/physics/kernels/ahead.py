@@ -5,8 +5,6 @@ those called last and leaves each in the cache. Whoever comes to a kernel second
 compiles it again: nothing waits for anything, and nothing depends on the second process.
 """
 
-from __future__ import annotations
-
 import os
 import subprocess
 import sys

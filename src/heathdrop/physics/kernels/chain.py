@@ -13,8 +13,6 @@ One time step in parts; :mod:`heathdrop.physics.kernels.march` puts them togethe
 records mean stands in :mod:`heathdrop.physics.kernels.records`.
 """
 
-from __future__ import annotations
-
 import math
 
 from heathdrop.physics.kernels import compiled

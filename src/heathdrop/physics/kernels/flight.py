@@ -4,8 +4,6 @@ The drag of the air goes with the speed past it, wind included; the line is set 
 metre, which takes a force of its mass per metre times the speed squared (momentum), along the flight.
 """
 
-from __future__ import annotations
-
 import math
 
 from heathdrop.physics.kernels import compiled

@@ -4,8 +4,6 @@ The profile is rows of (distance, depth), m. A stretch of it steeper than :data:
 lip, where the line runs over as over a pulley, and a face, along which a lure slides.
 """
 
-from __future__ import annotations
-
 import math
 from typing import Any, NamedTuple
 

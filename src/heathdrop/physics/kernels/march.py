@@ -1,8 +1,6 @@
 """Marching the line simulation through a programme's legs: when to step, what ends a leg, what is
 recorded."""
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

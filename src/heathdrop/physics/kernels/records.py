@@ -4,8 +4,6 @@ Numba takes these as they are. Rows of a batch travel as two-dimensional arrays 
 fields in order; only :func:`lure_at`, :func:`line_at`, :func:`leg_at` and :func:`limits_at` read them back.
 """
 
-from __future__ import annotations
-
 from typing import Any, NamedTuple, TypeAlias
 
 import numpy as np

@@ -6,8 +6,6 @@ about with the inverse square of pace), the secant of those two in logs, then an
 around the best so far. The winner is simulated once more at board fidelity and measured there.
 """
 
-from __future__ import annotations
-
 import math
 
 import numpy as np

@@ -5,8 +5,6 @@ each of its arrays, which measured 1.7 times the whole simulation. Segment quant
 column of the segment's tip-side node.
 """
 
-from __future__ import annotations
-
 import numpy as np
 
 from heathdrop.physics.kernels import compiled

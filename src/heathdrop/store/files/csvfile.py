@@ -4,8 +4,6 @@ Reading takes commas, semicolons or tabs, a byte-order mark, other columns (pass
 ``3/8``, ``10 g``, a decimal comma. Faults name line and column; with one fault nothing is taken.
 """
 
-from __future__ import annotations
-
 import csv
 import io
 import json

@@ -3,8 +3,6 @@
 What a line says is read by :mod:`heathdrop.store.files.readday`; here it becomes casts, and they a line.
 """
 
-from __future__ import annotations
-
 import uuid
 from collections.abc import Sequence
 from dataclasses import dataclass

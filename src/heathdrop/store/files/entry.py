@@ -4,8 +4,6 @@ The fast way in: words that name something are taken, what is left is colour or 
 is two pieces.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Mapping, Sequence
 from functools import cache

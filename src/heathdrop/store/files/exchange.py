@@ -1,7 +1,5 @@
 """Everything the user owns as one zip, there and back the same; single files by the same registry."""
 
-from __future__ import annotations
-
 import io
 import json
 import lzma

@@ -1,7 +1,5 @@
 """JSON files of the export read back: every row checked before one is kept, every fault named."""
 
-from __future__ import annotations
-
 import json
 import uuid
 from collections.abc import Callable

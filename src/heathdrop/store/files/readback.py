@@ -5,8 +5,6 @@ A line that the box, the plan or the log would take as it stands is ``ready``. O
 read as far as they go, so that a person has a row to correct instead of a sentence.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Callable
 from dataclasses import dataclass, field

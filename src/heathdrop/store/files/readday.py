@@ -4,8 +4,6 @@ What names a number of fish or casts, their lengths and weights, a rig, a day, a
 taken; what is left is the stop, then a note.
 """
 
-from __future__ import annotations
-
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass

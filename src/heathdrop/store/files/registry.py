@@ -5,8 +5,6 @@ and how read rows are kept (answering their names for good). The zip, the single
 their words are made from it.
 """
 
-from __future__ import annotations
-
 import json
 from collections import Counter
 from collections.abc import Callable, Sequence

@@ -3,8 +3,6 @@
 The fast way in, as the box has it; and a rod said back as such a line.
 """
 
-from __future__ import annotations
-
 import re
 
 from heathdrop.conditions.gear import Leader, Line, Rod

@@ -1,7 +1,5 @@
 """Settings from a file: they come in where none is set, over nothing, and go back with the import's undo."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from typing import Any
 

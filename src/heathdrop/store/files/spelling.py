@@ -4,8 +4,6 @@ Nothing is guessed here: what is rewritten says the same in other letters. What 
 asked (``nearest``), not taken.
 """
 
-from __future__ import annotations
-
 import difflib
 import re
 from collections.abc import Iterable

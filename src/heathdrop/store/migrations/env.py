@@ -4,8 +4,6 @@ The driver commits before each statement that changes the schema; here it is tol
 migration cut short at any moment leaves the file as it was.
 """
 
-from __future__ import annotations
-
 import sqlite3
 from typing import Any
 

@@ -3,7 +3,6 @@
 Revision: ${up_revision}, after ${down_revision | comma,n}
 """
 
-from __future__ import annotations
 
 import sqlalchemy as sa
 from alembic import op

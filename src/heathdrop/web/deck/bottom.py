@@ -1,7 +1,5 @@
 """The bottom as driven: recorded while idling over a break, drawn live, made into a stop's own bottom."""
 
-from __future__ import annotations
-
 import json
 from typing import Any
 from urllib.parse import parse_qsl

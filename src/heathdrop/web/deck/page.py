@@ -1,7 +1,5 @@
 """The deck: a trip begun from a plan or the sheet's water, its water changed, its casts read and mended."""
 
-from __future__ import annotations
-
 import uuid
 from typing import Any
 from urllib.parse import parse_qsl, urlencode

@@ -1,7 +1,5 @@
 """The log: the days on the water, one day stop by stop, and what they teach."""
 
-from __future__ import annotations
-
 from collections import Counter
 from collections.abc import Sequence
 from datetime import date

@@ -1,7 +1,5 @@
 """The log in words and dots: years and their months, days, a day's stops."""
 
-from __future__ import annotations
-
 import math
 from calendar import month_name
 from collections import Counter

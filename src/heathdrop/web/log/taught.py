@@ -1,7 +1,5 @@
 """What the log teaches, as its page shows it: rates with whiskers, and what may be said and done of it."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from dataclasses import dataclass
 

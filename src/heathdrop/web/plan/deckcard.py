@@ -3,8 +3,6 @@
 Both only place what the plan already says; the deck card's script counts and keeps, it computes nothing.
 """
 
-from __future__ import annotations
-
 import hashlib
 import json
 from typing import Any

@@ -1,7 +1,5 @@
 """Plans: a day's stops and rods, worked out with progress, shown as stops by rods, and to carry."""
 
-from __future__ import annotations
-
 import json
 from dataclasses import asdict
 from typing import Any

@@ -1,7 +1,5 @@
 """The plan page: rods as columns, stops as rows, each crossing how well that rod serves that stop."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 from typing import Any

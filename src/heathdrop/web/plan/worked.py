@@ -3,8 +3,6 @@
 A swum lure is counted, turned and runs; one on the floor lands, is swept or hopped, and works there.
 """
 
-from __future__ import annotations
-
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby

@@ -1,7 +1,5 @@
 """The sheet: one page, one state in the address; scenarios saved from it, schools held from it."""
 
-from __future__ import annotations
-
 import json
 import math
 from dataclasses import dataclass, replace

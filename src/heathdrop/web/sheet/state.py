@@ -1,7 +1,5 @@
 """The sheet's state: one address holds it, one scenario is made of it."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from urllib.parse import urlencode
 

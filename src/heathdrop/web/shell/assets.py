@@ -1,7 +1,5 @@
 """Addresses of shipped files, with a content hash so that browsers may keep them; fractions as markup."""
 
-from __future__ import annotations
-
 import hashlib
 import json
 import posixpath

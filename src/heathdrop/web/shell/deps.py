@@ -4,8 +4,6 @@ A writing route belongs to a router made by :func:`writing`, which checks the fo
 handler runs: a write without the check cannot be added by forgetting it.
 """
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from typing import Annotated
 

@@ -1,8 +1,6 @@
 """Phones: the code and its picture for the next one, those that are paired, sending one off. For the laptop's
 own screen alone."""
 
-from __future__ import annotations
-
 from typing import Any
 
 import segno

@@ -1,7 +1,5 @@
 """The instruments' status in the head of every page, and the sheet filled from it."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from fastapi import APIRouter, Request

@@ -1,7 +1,5 @@
 """The page's controls, made from the conditions' rows, and the way between the address and a scenario."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field

@@ -1,7 +1,5 @@
 """The drawing's frame: sizes, margins and the way from feet to drawing units."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 import numpy as np

@@ -1,7 +1,5 @@
 """Phones by invitation: a code that ends, a signed cookie for those that showed it, nothing for others."""
 
-from __future__ import annotations
-
 import hmac
 import secrets
 import socket

@@ -1,7 +1,5 @@
 """Refusals in the screen's words: the control's label, what was typed, what would do."""
 
-from __future__ import annotations
-
 import re
 from collections.abc import Mapping
 

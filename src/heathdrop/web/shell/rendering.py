@@ -1,8 +1,6 @@
 """Templates with what every page of them needs: its token, the demo's mark, whether the file can be
 written."""
 
-from __future__ import annotations
-
 from typing import Any
 from urllib.parse import parse_qsl, urlencode
 

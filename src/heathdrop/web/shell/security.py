@@ -1,7 +1,5 @@
 """Web safety: security headers, same-origin writes, bounded bodies."""
 
-from __future__ import annotations
-
 import hashlib
 import hmac
 import ipaddress

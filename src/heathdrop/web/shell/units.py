@@ -1,7 +1,5 @@
 """The units figures are said in: kept for this installation, changed from any page."""
 
-from __future__ import annotations
-
 from urllib.parse import urlsplit
 
 from fastapi import Request

@@ -1,8 +1,6 @@
 """The Box: one line of text adds a piece, every measure is edited where it stands, nothing is lost by a
 slip."""
 
-from __future__ import annotations
-
 from dataclasses import replace
 from typing import Any
 

@@ -1,7 +1,5 @@
 """Drop tests: a stopwatch, what it taught, and taking a lesson back."""
 
-from __future__ import annotations
-
 from collections.abc import Mapping
 from typing import Any
 

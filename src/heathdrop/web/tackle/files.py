@@ -1,7 +1,5 @@
 """Files: everything out as zip, CSV or JSON; in again after a look, all or nothing; what is missing."""
 
-from __future__ import annotations
-
 from functools import lru_cache
 from typing import Any
 

@@ -1,7 +1,5 @@
 """The trainer: what is due, one question at a time, its marking, the hand taken into use or withdrawn."""
 
-from __future__ import annotations
-
 import uuid
 from datetime import UTC, datetime
 from typing import Annotated, Any

@@ -1,7 +1,5 @@
 """The trainer in words and drawings: what is due, how marks went by the week, the hand, the eye's water."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta

@@ -3,8 +3,6 @@
 Revision: 0001, the first
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

@@ -3,8 +3,6 @@
 Revision: 0002, after 0001
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

@@ -3,8 +3,6 @@
 Revision: 0003, after 0002
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

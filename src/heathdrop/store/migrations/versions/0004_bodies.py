@@ -3,8 +3,6 @@
 Revision: 0004, after 0003
 """
 
-from __future__ import annotations
-
 import uuid
 
 import sqlalchemy as sa

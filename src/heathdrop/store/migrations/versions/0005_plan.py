@@ -3,8 +3,6 @@
 Revision: 0005, after 0004
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

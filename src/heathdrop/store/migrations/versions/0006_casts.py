@@ -3,8 +3,6 @@
 Revision: 0006, after 0005
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

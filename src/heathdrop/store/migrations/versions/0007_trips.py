@@ -3,8 +3,6 @@
 Revision: 0007, after 0006
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

@@ -3,8 +3,6 @@
 Revision: 0008, after 0007
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

@@ -3,8 +3,6 @@
 Revision: 0009, after 0008
 """
 
-from __future__ import annotations
-
 import sqlalchemy as sa
 from alembic import op
 

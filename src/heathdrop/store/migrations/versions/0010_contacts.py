@@ -3,8 +3,6 @@
 Revision: 0010, after 0009
 """
 
-from __future__ import annotations
-
 from alembic import op
 
 revision = "0010"

@@ -1,7 +1,5 @@
 """A run as it is drawn: depth over distance, what is out of line marked, the smoothed bottom as a line."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop.errors import BadInput

@@ -1,7 +1,5 @@
 """The deck: what its script needs of the trip, stop by stop, every figure and sentence ready to show."""
 
-from __future__ import annotations
-
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass

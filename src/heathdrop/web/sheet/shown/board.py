@@ -1,7 +1,5 @@
 """The size board: head weights across, trailers down, what each pair does and what holds it back."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, replace

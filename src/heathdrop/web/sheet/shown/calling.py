@@ -1,7 +1,5 @@
 """The Water view: mood, families with reasons for and against, and where good anglers disagree."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from dataclasses import dataclass, replace
 

@@ -1,8 +1,6 @@
 """The Cast view: the cast as data to play, the countdown, the coaches, and what another line or rig would
 do."""
 
-from __future__ import annotations
-
 import json
 from dataclasses import dataclass
 

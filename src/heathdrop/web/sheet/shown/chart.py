@@ -1,7 +1,5 @@
 """The depth chart as a page: one rig by count and turns, and the whole board at one count and pace."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from datetime import date
 

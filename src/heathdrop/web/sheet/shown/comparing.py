@@ -1,7 +1,5 @@
 """The chosen rig beside others: their figures side by side, and the difference in words."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue

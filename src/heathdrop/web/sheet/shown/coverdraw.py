@@ -1,7 +1,5 @@
 """Cover in the section: mats, pads, docks, wood and stones, where they stand."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Callable
 

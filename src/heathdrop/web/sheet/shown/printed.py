@@ -1,8 +1,6 @@
 """The printed card: one page with the water, the gear, the rig, the count, one change for each trouble, and
 the cautions."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass
 from datetime import date
 

@@ -1,7 +1,5 @@
 """The rig drawn to scale from its own dimensions, side on, nose to the left."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """The Rig view: the drawing, what is settled, what to change when it goes wrong, and a mat's entry curve."""
 
-from __future__ import annotations
-
 from collections.abc import Callable
 from dataclasses import dataclass
 

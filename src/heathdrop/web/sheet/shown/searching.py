@@ -1,7 +1,5 @@
 """The Search view: the belief as shading, the next cast, its answers, the order; its state is the address."""
 
-from __future__ import annotations
-
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 

@@ -1,7 +1,5 @@
 """The section of water as shapes: everything the drawing needs, in drawing units."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -1,7 +1,5 @@
 """What the page shows for a sizing: answer strip, board, section and reasons."""
 
-from __future__ import annotations
-
 from dataclasses import dataclass, replace
 from urllib.parse import urlencode
 

@@ -1,7 +1,5 @@
 """The answer strip: the rig in a line to be read aloud, and its figures with their bands."""
 
-from __future__ import annotations
-
 import math
 from dataclasses import dataclass, replace
 

@@ -1,7 +1,5 @@
 """The Box view: tackle as rows, and the shelf that shows at a glance what is slim and what is bulky."""
 
-from __future__ import annotations
-
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache

@@ -1,7 +1,5 @@
 """The Drop tests view: tests with their tries and outliers, what was learned, before and after."""
 
-from __future__ import annotations
-
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
