@@ -223,7 +223,7 @@ def serve(
     from heathdrop.sizing.warmth import settle, warm_up
     from heathdrop.web.app import create_app
     from heathdrop.web.serving import Prompt
-    from heathdrop.web.shell.pairing import Pairing, own_address
+    from heathdrop.web.shell.pairing import Pairing, laptop_key, own_address
 
     try:
         chosen = Settings().merged(port=port, host=host, data=data, log_level=log_level)
@@ -252,7 +252,10 @@ def serve(
         raise _refuse(refusal) from refusal
     settle()
     shown = "127.0.0.1" if listens == "0.0.0.0" else chosen.host
-    typer.echo(f"Heathdrop is at http://{shown}:{chosen.port}/  (data: {where.name}; stop with Ctrl-C)")
+    opens = f"http://{shown}:{chosen.port}/"
+    if pairing is not None:
+        opens += f"?key={laptop_key(application.state.secret)}"
+    typer.echo(f"Heathdrop is at {opens}  (data: {where.name}; stop with Ctrl-C)")
     if pairing is not None:
         _invite(address, pairing.renew())
     uvicorn.run(
@@ -333,8 +336,24 @@ def import_all(
         raise _refuse(refusal) from refusal
     except sqlite3.OperationalError as error:
         raise _refuse(BadInput("the data file", str(where), f"writable ({error})")) from error
+    except sqlite3.DatabaseError as error:
+        raise _refuse(BadInput("the data file", where.name, "sound; see `heathdrop check`")) from error
     there = f" {new.there} rows were here already." if new.there else ""
     typer.echo(f"Brought in {new.said()}.{there}", err=True)
+
+
+@app.command()
+def check(data: DataFile = None) -> None:
+    """Say whether the data file and each of its backups are sound; 1 where the file is not."""
+    from heathdrop.store.database import state_of
+
+    where = data or Settings().data
+    state, backups = state_of(where)
+    typer.echo(f"{where.name}: {state}")
+    for name, sound in backups:
+        typer.echo(f"{name}: {'sound' if sound else 'damaged'}")
+    if state != "sound":
+        raise typer.Exit(1)
 
 
 @app.command()

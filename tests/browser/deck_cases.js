@@ -350,19 +350,49 @@ var cases = {
       waiting().forEach(([key]) => localStorage.removeItem(key));
     }
   } },
-  "one that is refused stands in nobody's way": { async run(lab) {
+  "one that is refused stands in nobody's way, and goes again when it is asked to": { async run(lab) {
     const { put, refused, waiting, flush } = await lab.module("deck/outbox.js");
-    ["a", "b", "c"].forEach((id) => put({ do: "keep", id, cast: { id } }));
+    const made = (id) => ({ id, outcome: "fish", head_oz: 0.375, family: "swim-jig", stop: "Bay", time: "2027-04-03T06:12:00Z" });
+    ["a", "b", "c"].forEach((id) => put({ do: "keep", id, cast: made(id) }));
+    put({ do: "water", id: "w", form: { stop: "Bay", name: "wind_mph", value: "7", token: "old" } });
     await lab.rest();
     lab.asked.length = 0;
-    lab.replies.push(["POST", (b) => (b.some((c) => c.id === "b") ? { answer: { detail: "No b." }, status: 422 }
-      : { answer: { kept: b.map((c) => c.id) } })]);
+    const no = (detail, field, status = 422) => ({ answer: { detail, field }, status });
+    lab.replies.push(["POST /deck/water", () => no("An older page.", "token", 403)]);
+    lab.replies.push(["POST", (b) => (b.some((c) => c.id === "b") ? no("No b.", "casts") : { answer: { kept: b.map((c) => c.id) } })]);
     lab.same(await flush(), true);
-    lab.same(lab.sent("POST").map((b) => b.map((c) => c.id)), [["a", "b", "c"], ["a"], ["b"], ["c"]]);
-    lab.same(refused().map(([key, o]) => [key, o.detail]), [["heathdrop-refused-000000002-b", "No b."]]);
-    lab.same([waiting(), lab.text("kept")], [[], "1 refused: see More."]);
+    lab.same(lab.sent("POST").slice(0, 4).map((b) => b.map((c) => c.id)), [["a", "b", "c"], ["a"], ["b"], ["c"]]);
+    lab.same(refused().map(([key, o]) => [key, o.detail]), [["heathdrop-refused-000000002-b", "No b."], ["heathdrop-refused-000000004-w", "An older page."]]);
+    lab.same([waiting(), lab.text("kept")], [[], "An older page. 2 not kept: see More."]);
     await opens(lab, "more");
-    lab.same(lab.all("#inside > p")[2], 'Refused: No b. ({"id":"b"})');
+    const time = new Date("2027-04-03T06:12:00Z").toTimeString().slice(0, 5);
+    lab.same(lab.all("#inside > p").slice(2, 4), [`Not kept: fish on a 0.375 oz swim jig, Bay, ${time}. No b.`,
+      "Not kept: wind mph 7 at Bay. An older page."]);
+    lab.replies.length = 0;
+    lab.replies.push(["POST /deck/water", (form) => ({ answer: { ...day().stops[0], name: form.stop } })],
+      ["POST", (b) => ({ answer: { kept: b.map((c) => c.id) } })]);
+    [...document.querySelectorAll("#inside > button")].find((one) => one.textContent === "Send them again").click();
+    await lab.rest();
+    lab.same([refused(), waiting()], [[], []]);
+  } },
+  "one that nobody keeps does not hold up the rest, and what is of the same cast waits behind it": { async run(lab) {
+    const { put, waiting, flush } = await lab.module("deck/outbox.js");
+    put({ do: "mend", id: "odd", cast: { id: "odd" } });
+    put({ do: "withdraw", id: "odd" });
+    put({ do: "withdraw", id: "other" });
+    await lab.rest();
+    lab.asked.length = 0;
+    lab.replies.unshift(["PUT", {}, 500], ["DELETE", { id: "other" }]);
+    lab.same(await flush(), false);
+    lab.same(lab.asked.map(([m, at]) => [m, at]), [["PUT", "/api/v1/casts/odd"], ["DELETE", "/api/v1/casts/other"]]);
+    lab.same(waiting().map((e) => [e[1].do, e[1].id]), [["mend", "odd"], ["withdraw", "odd"]]);
+    // Where nothing is kept, two are asked and no more.
+    put({ do: "withdraw", id: "third" });
+    lab.replies.unshift(["DELETE", {}, 404]);
+    put({ do: "withdraw", id: "fourth" });
+    await lab.rest();
+    lab.asked.length = 0;
+    lab.same([await flush(), lab.asked.length], [false, 2]);
   } },
   "the panel of stops": { async run(lab) {
     await opens(lab, "stop");

@@ -1,14 +1,18 @@
 """Bad days: kills, sync programs, other people's files, strangers' files."""
 
+import os
 import random
 import shutil
 import sqlite3
 import stat
 import subprocess
 import sys
+import time
 import uuid
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
 from pathlib import Path
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
@@ -19,7 +23,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.store import casts, devices, items, plans, rows, scenarios, trips
-from heathdrop.store.database import Database, Replaced, backup, restore
+from heathdrop.store.database import Database, Replaced, backup, damage_said, restore, state_of
 from heathdrop.store.files.exchange import keep, looked_at, packed, undo, unpacked
 from heathdrop.store.models import Device, SavedPlan
 from tests.store.test_casts import made
@@ -170,7 +174,9 @@ def test_a_file_writes_over_nothing_and_its_undo_takes_only_what_it_brought(tmp_
     with database.session() as session:
         found = {s.name: s.body["conditions"]["water_temp_f"] for s in scenarios.listed(session)}
         assert found == {"Mine": 44, "Mine (from a file)": 88}
-        assert undo(session) == 1
+        taken = undo(session)
+        assert taken is not None
+        assert taken.rows == 1
     with database.session() as session:
         assert [s.name for s in scenarios.listed(session)] == ["Mine"]
         # An import that was undone can be done again.
@@ -231,11 +237,60 @@ def test_data_backups_and_key_are_the_owners_alone(tmp_path: Path) -> None:
     (tmp_path / "backups").mkdir()
     stale = tmp_path / "backups" / "lake-20270101-000000-000000-before-import.part"
     stale.write_bytes(b"half")
+    os.utime(stale, (time.time() - 90.0,) * 2)  # a younger one may be in the making
     copy = backup(path, "before-import")
     Database(path).close()
     for file in (path, copy):
         assert stat.S_IMODE(file.stat().st_mode) == 0o600, file.name
     assert not stale.exists()
+
+
+def bent(path: Path) -> None:
+    """Twelve pages of a data file bent, as a disk does."""
+    raw = bytearray(path.read_bytes())
+    for page in range(2, min(14, len(raw) // 4096)):
+        raw[page * 4096 : page * 4096 + 4096] = b"\xa5" * 4096
+    path.write_bytes(bytes(raw))
+
+
+def test_a_damaged_file_is_said_makes_no_room_and_is_put_right(client: TestClient) -> None:
+    """Its backups push no sound one out; pages and command say which backup to put back; restore does."""
+    app: Any = client.app
+    path: Path = app.state.database.path
+    sound = backup(path, "before-import")
+    app.state.database.engine.dispose()
+    for beside in ("-wal", "-shm"):
+        path.with_name(path.name + beside).unlink(missing_ok=True)
+    bent(path)
+    with pytest.raises(sqlite3.DatabaseError):
+        backup(path, "before-import")
+    assert [f.name for f in sound.parent.iterdir()] == [sound.name]
+    assert state_of(path) == ("damaged", [(sound.name, True)])
+    assert sound.name in damage_said(path)
+    checked = subprocess.run(
+        [sys.executable, "-m", "heathdrop.cli", "check", "--data", str(path)],
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    assert (checked.returncode, checked.stdout.splitlines()[0]) == (1, f"{path.name}: damaged")
+    aside = restore(path, sound)
+    assert aside.suffix == ".damaged"
+    assert state_of(path)[0] == "sound"
+
+
+def test_a_file_called_backups_is_said(tmp_path: Path) -> None:
+    lake(tmp_path / "lake.sqlite").close()
+    (tmp_path / "backups").write_text("")
+    with pytest.raises(BadInput, match="the folder of backups was “backups”"):
+        backup(tmp_path / "lake.sqlite", "before-import")
+
+
+def test_eight_backups_at_once_are_eight(tmp_path: Path) -> None:
+    lake(tmp_path / "lake.sqlite").close()
+    with ThreadPoolExecutor(8) as pool:
+        made_ = list(pool.map(lambda _: backup(tmp_path / "lake.sqlite", "before-import"), range(8)))
+    assert len({f.name for f in made_ if f.exists()}) == 8
 
 
 PAGES = ("/box", "/drops", "/plan", "/deck", "/deck/record")

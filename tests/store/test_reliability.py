@@ -189,8 +189,10 @@ def test_ones_own_export_in_again_changes_nothing(filled: Database, tmp_path: Pa
         exchange.keep(session, exchange.unpacked(export))
     with other.session() as session:
         assert exchange.packed(session) == export
-        assert exchange.undo(session) == 5
-        assert exchange.undo(session) == 0
+        taken = exchange.undo(session)
+        assert taken is not None
+        assert taken.rows == 5
+        assert exchange.undo(session) is None
     with other.session() as session:
         assert items.listed(session) == []
 

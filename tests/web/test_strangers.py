@@ -6,6 +6,7 @@ import socket
 import sqlite3
 import threading
 import time
+import uuid
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
@@ -26,8 +27,8 @@ from heathdrop.store import devices, trips
 from heathdrop.store.files.jsonfile import read_plans, read_trips
 from heathdrop.web.app import AT_ONCE, create_app
 from heathdrop.web.serving import Prompt
-from heathdrop.web.shell.pairing import COOKIE, KEPT_S, Pairing, is_here
-from tests.web.shown import HX
+from heathdrop.web.shell.pairing import COOKIE, KEPT_S, Pairing, is_here, laptop_key
+from tests.web.shown import HX, token
 
 HERE, FAR = "http://192.0.2.1:8640", ("192.0.2.7", 50000)
 
@@ -55,9 +56,25 @@ def test_what_a_proxy_hands_on_is_not_the_laptop(app: FastAPI, name: str) -> Non
         assert client.get("/box", headers={name: "192.0.2.9"}).status_code == 403
 
 
+def test_a_forwarder_that_says_nothing_has_not_the_laptops_key(app: FastAPI) -> None:
+    """While phones are let in this machine shows its key: once in the address, then a cookie, or a header."""
+    key = laptop_key(app.state.secret)
+    with TestClient(app, base_url="http://127.0.0.1", client=("127.0.0.1", 5)) as client:
+        asked = client.get("/devices")
+        assert asked.status_code == 403
+        assert "?key=" in asked.text
+        assert client.get("/export.zip").status_code == 403
+        assert client.get("/box?key=0123456789").status_code == 403
+        assert client.get("/box", headers={"x-heathdrop-key": key}).status_code == 200
+        answer = client.get(f"/box?q=1&key={key}", follow_redirects=False)
+        assert (answer.status_code, answer.headers["location"]) == (303, "/box?q=1")
+        assert client.get("/devices").status_code == 200
+
+
 @pytest.mark.parametrize(
     ("content", "kind"),
     [
+        ("code=" + "1" * 2000, "application/x-www-form-urlencoded"),
         ("a=1&b=1&c=1&d=1&e=1", "application/x-www-form-urlencoded"),
         ("--x\r\nnothing", "multipart/form-data; boundary=x"),
         ("x", "multipart/form-data"),
@@ -70,6 +87,33 @@ def test_what_a_proxy_hands_on_is_not_the_laptop(app: FastAPI, name: str) -> Non
 def test_a_strangers_form_is_never_the_programs_fault(app: FastAPI, content: str, kind: str) -> None:
     phone = TestClient(app, client=FAR, base_url=HERE)
     assert phone.post("/pair", content=content, headers={"content-type": kind}).status_code == 403
+
+
+@pytest.mark.parametrize("charset", ["punycode", "idna", "undefined", "utf-16", '"punycode"'])
+@pytest.mark.parametrize("path", ["/pair", "/box", "/api/v1/size"])
+def test_another_charset_is_refused_before_anything_is_read(app: FastAPI, path: str, charset: str) -> None:
+    kind = f"multipart/form-data; boundary=x; charset={charset}"
+    answer = TestClient(app).post(path, content=b"--x", headers={"content-type": kind})
+    assert (answer.status_code, "UTF-8" in answer.text) == (415, True)
+
+
+def test_no_line_counts_a_thousand_million_fish(client: TestClient) -> None:
+    asked = {"token": token(client), "date": "2026-04-11", "line": "99999999999 fish, swim jig 3/8 craw, Bay"}
+    answer = client.post("/log/typed", data=asked)
+    assert answer.status_code == 422
+    assert "at most 50 fish" in answer.text
+
+
+@pytest.mark.parametrize(
+    "time", ["0001-01-01T00:00:00+14:00", "9999-12-31T23:59:59-14:00", "1969-12-31T00:00:00Z"]
+)
+def test_a_moment_beyond_our_time_is_refused(client: TestClient, time: str) -> None:
+    answer = client.post(
+        "/api/v1/drill/answer",
+        json={"id": str(uuid.uuid4()), "question": "eye.nylon.3", "time": time, "answer": {"depth_ft": 4}},
+    )
+    assert answer.status_code == 422
+    assert client.get("/export.zip").status_code == 200
 
 
 def test_a_clock_that_was_set_back_locks_nobody_out(app: FastAPI) -> None:

@@ -1,12 +1,11 @@
 """A question of the trainer that was answered, as it is kept and handed over."""
 
-import datetime
 import uuid
 from typing import Annotated
 
 from pydantic import AfterValidator, Field
 
-from heathdrop.conditions.request import Body
+from heathdrop.conditions.request import Body, Moment
 from heathdrop.errors import plain_text
 
 #: The longest name of a question.
@@ -19,7 +18,7 @@ class Drilled(Body):
 
     id: uuid.UUID
     question: Annotated[str, Field(min_length=5, max_length=LONGEST_NAME), AfterValidator(plain_text)]
-    time: datetime.datetime
+    time: Moment
     mark: Annotated[float, Field(ge=0, le=1)]
     off: Annotated[float, Field(ge=-1000, le=1000)] | None = None
     asked_s: Annotated[float, Field(ge=2, le=20)] | None = None

@@ -10,7 +10,7 @@ from pydantic import AfterValidator, Field, RootModel, field_validator, model_va
 from heathdrop.conditions.gear import Line
 from heathdrop.conditions.given import RigGiven
 from heathdrop.conditions.outcome import OUTCOMES
-from heathdrop.conditions.request import Body, Id, Number
+from heathdrop.conditions.request import Body, Id, Moment, Number
 from heathdrop.errors import BadInput, plain_text
 
 #: The most text of a cast's conditions, characters of JSON.
@@ -47,7 +47,7 @@ class MadeCast(RigGiven):
     splash at which it came to its outcome, ``count_s`` the count that was in fact thrown."""
 
     id: uuid.UUID
-    time: datetime
+    time: Moment
     trip: Words = ""
     stop: Words = ""
     lat: Annotated[float, Field(ge=-90, le=90)] | None = None

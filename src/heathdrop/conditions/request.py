@@ -1,9 +1,10 @@
 """The size request as people write it: conditions, gear, families, schools. Saved scenarios hold one."""
 
 from dataclasses import replace
+from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, model_validator
 
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
@@ -12,6 +13,18 @@ from heathdrop.errors import BadInput
 
 Number = Annotated[float, Field(allow_inf_nan=False)]
 Id = Annotated[str, Field(max_length=40)]
+#: Years that a moment on record may lie in. A phone's or laptop's clock may be years off, and its casts are
+#: not to be lost for that; beyond these no offset can be reckoned.
+YEARS = 1970, 2100
+
+
+def _in_our_time(value: datetime) -> datetime:
+    if not YEARS[0] <= value.year < YEARS[1]:
+        raise BadInput("time", value.isoformat(), f"in the years {YEARS[0]} to {YEARS[1] - 1}")
+    return value
+
+
+Moment = Annotated[datetime, AfterValidator(_in_our_time)]
 
 
 class Body(BaseModel):

@@ -7,8 +7,10 @@ from sqlalchemy.orm import Session
 
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.errors import BadInput
-from heathdrop.store import casts, settings, trips
+from heathdrop.store import casts, history, trips
 from heathdrop.store.files.dayline import typed_parts
+from heathdrop.store.models import CastMade
+from heathdrop.units import many
 
 
 def keep_casts(session: Session, made: MadeCasts) -> list[str]:
@@ -30,27 +32,23 @@ def take_back(session: Session, id_: uuid.UUID) -> bool:
     return casts.withdraw(session, str(id_))
 
 
-#: The setting that holds what was taken back last: the day, and the casts.
-LAST_AWAY = "away"
-
-
 @dataclass(frozen=True)
 class Away:
-    """What was taken back last: its day, and how many casts."""
+    """What was taken back last: its day, how many casts, and how many were left alone since they changed."""
 
     on: str
     casts: int
+    changed: int = 0
 
 
 def take_day_back(session: Session, on: str, typed: str = "") -> Away:
     """Take the casts of a day back, or those alone that were typed in with the cast of this id; what was
-    taken is remembered, so that it can be undone."""
+    taken is noted, so that it can be undone. A second tap takes nothing, and notes nothing."""
     made = casts.of_days(session, on, on)
     if typed:
         made = _typed_with(session, on, typed)
     uids = casts.away(session, [str(c.id) for c in made])
-    if uids:  # a second tap takes nothing, and does not empty what the first can be undone by
-        settings.keep(session, LAST_AWAY, {"on": on, "uids": uids})
+    history.note(session, "away", f"{many(len(uids), 'cast')} of {on}", {CastMade: uids})
     return Away(on, len(uids))
 
 
@@ -61,27 +59,44 @@ def _typed_with(session: Session, on: str, id_: str) -> list[MadeCast]:
 
 
 def last_away(session: Session) -> Away | None:
-    """What was taken back last and can be brought back; None when there is nothing."""
-    kept = settings.read(session, LAST_AWAY, {})
-    return Away(kept["on"], len(kept["uids"])) if kept.get("uids") else None
+    """What was taken back or said otherwise last and can be brought back; None when there is nothing."""
+    kinds = (history.latest(session, kind) for kind in ("away", "typed"))
+    found = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
+    return None if found is None else Away(found.said.rpartition(" ")[2], found.rows)
 
 
 def bring_back(session: Session) -> Away | None:
-    """Undo what was taken back last; None when there was nothing."""
-    kept = settings.read(session, LAST_AWAY, {})
-    if not kept.get("uids"):
-        return None
-    settings.keep(session, LAST_AWAY, {})
-    return Away(kept["on"], len(casts.back(session, kept["uids"])))
+    """Undo what was taken back or said otherwise last; None when there was nothing."""
+    kinds = (history.latest(session, kind) for kind in ("away", "typed"))
+    found = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
+    done = history.undo(session, found.id) if found else None
+    return None if done is None else Away(done.entry.said.rpartition(" ")[2], done.rows, done.changed)
 
 
 def keep_typed(session: Session, made: list[MadeCast], on: str, instead: str = "") -> bool:
-    """Keep the casts of a typed line, in place of those that were typed in with the cast of an id; whether
-    there was anything new. Raises BadInput."""
+    """Keep the casts of a typed line, in place of those that were typed in with the cast of an id: fish and
+    notes that were written to those since are carried over, and what was there can be brought back. Answers
+    whether there was anything new. Raises BadInput."""
+    before = _typed_with(session, on, instead) if instead else []
+    made = _carried(before, made)
+    gone = casts.away(session, [str(c.id) for c in before])
     uids = [str(c.id) for c in made]
-    if instead:
-        casts.away(session, [str(c.id) for c in _typed_with(session, on, instead)])
-    return bool(casts.keep(session, made) + casts.back(session, uids)) or bool(instead)
+    came = casts.keep(session, made) + casts.back(session, uids)
+    if gone:
+        history.note(session, "typed", f"a typed line of {on}", {CastMade: gone}, {CastMade: uids})
+    return bool(came) or bool(instead)
+
+
+def _carried(before: list[MadeCast], made: list[MadeCast]) -> list[MadeCast]:
+    """New casts with the fish and the notes of those before them that came to the same."""
+    left, found = list(before), []
+    for cast in made:
+        old = next((c for c in left if c.outcome == cast.outcome), None)
+        if old is not None:
+            left.remove(old)
+            cast = cast.model_copy(update={"fish": cast.fish or old.fish, "note": cast.note or old.note})
+        found.append(cast)
+    return found
 
 
 def _filled(session: Session, cast: MadeCast) -> MadeCast:

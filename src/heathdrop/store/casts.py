@@ -15,6 +15,7 @@ from heathdrop.answers.thrown import rig_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import ROWS
 from heathdrop.store import rows
+from heathdrop.store.database import at_once
 from heathdrop.store.models import CastMade, now
 from heathdrop.store.versions import CURRENT, upgraded
 
@@ -24,6 +25,7 @@ def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[
     none is kept."""
     for k, cast in enumerate(made):
         rig_of(cast, f"{at}[{k}].")
+    at_once(session)  # two phones may send the same cast at the same moment
     there = rows.uids(session, CastMade)
     new = []
     for cast in made:

@@ -5,6 +5,7 @@ import os
 import re
 import secrets
 import sqlite3
+import time
 from collections.abc import Iterator
 from contextlib import closing, contextmanager, suppress
 from datetime import UTC, datetime
@@ -38,6 +39,12 @@ UNWRITABLE = {
     sqlite3.SQLITE_CANTOPEN,
     sqlite3.SQLITE_IOERR,
 }
+#: SQLite's primary result codes for a file that is broken, or is no database.
+DAMAGED = {sqlite3.SQLITE_CORRUPT, sqlite3.SQLITE_NOTADB}
+#: A backup in the making that is older (s) was cut short.
+STALE_S = 60.0
+#: One backup at a time in this process.
+_BACKING_UP = Lock()
 LOG = logger("store")
 
 
@@ -121,30 +128,60 @@ def backup(path: Path, why: str, keep: Path | None = None) -> Path:
     Only whole copies of this very file make room, the oldest first by when they were written; what was just
     made and ``keep`` never do. Raises sqlite3.OperationalError when it cannot be written.
     """
-    folder = path.parent / "backups"
-    folder.mkdir(mode=0o700, exist_ok=True)
-    for stale in folder.glob(f"{glob_escape(path.stem)}-*.part*"):
-        # A backup that a kill cut short; no other is being made, for the data file has one owner.
-        stale.unlink(missing_ok=True)
-    stamp = datetime.now(UTC).strftime(STAMP)
-    copy = folder / f"{path.stem}-{stamp}-{why}.sqlite"
-    part = copy.with_suffix(".part")
+    folder = backups_of(path)
     try:
-        with closing(_reading(path)) as source, closing(sqlite3.connect(part)) as target:
-            source.backup(target)
-        _for_the_owner(part)
-        part.replace(copy)
-    finally:
-        part.unlink(missing_ok=True)
-    ours = re.compile(re.escape(path.stem) + STAMPED)
-    whole = [f for f in folder.iterdir() if ours.fullmatch(f.name) and f != copy and f.stat().st_size > 0]
-    for old in sorted(whole, key=lambda f: (f.stat().st_mtime, f.name))[
-        : max(0, len(whole) + 1 - MOST_BACKUPS)
-    ]:
-        if keep is None or old.resolve() != keep.resolve():
-            old.unlink()
+        folder.mkdir(mode=0o700, exist_ok=True)
+    except OSError as error:
+        raise BadInput("the folder of backups", folder.name, "a folder; something else is there") from error
+    with _BACKING_UP:
+        for stale in folder.glob(f"{glob_escape(path.stem)}-*.part*"):
+            # A backup that a kill cut short: another process may be making one that is younger.
+            if time.time() - stale.stat().st_mtime > STALE_S:
+                stale.unlink(missing_ok=True)
+        stamp = datetime.now(UTC).strftime(STAMP)
+        copy = folder / f"{path.stem}-{stamp}-{why}.sqlite"
+        part = copy.with_suffix(".part")
+        try:
+            with closing(_reading(path)) as source, closing(sqlite3.connect(part)) as target:
+                source.backup(target)
+                if target.execute("pragma quick_check").fetchone() != ("ok",):
+                    raise sqlite3.DatabaseError("the data file is damaged: no backup of it makes room")
+            _for_the_owner(part)
+            part.replace(copy)
+        finally:
+            part.unlink(missing_ok=True)
+        whole = [f for f in stamped_backups(path) if f != copy and f.stat().st_size > 0]
+        for old in whole[: max(0, len(whole) + 1 - MOST_BACKUPS)]:
+            if keep is None or old.resolve() != keep.resolve():
+                old.unlink()
     LOG.info("backed up: %s", copy.name)
     return copy
+
+
+def backups_of(path: Path) -> Path:
+    """The folder of a data file's backups."""
+    return path.parent / "backups"
+
+
+def stamped_backups(path: Path) -> list[Path]:
+    """The backups of a data file that its own program made, the oldest first."""
+    ours, folder = re.compile(re.escape(path.stem) + STAMPED), backups_of(path)
+    found = [f for f in folder.iterdir() if ours.fullmatch(f.name)] if folder.is_dir() else []
+    return sorted(found, key=lambda f: (f.stat().st_mtime, f.name))
+
+
+def newest_sound(path: Path) -> Path | None:
+    """The newest backup of a data file that is whole; None where there is none."""
+    return next((copy for copy in reversed(stamped_backups(path)) if is_sound(copy)), None)
+
+
+def damaged(error: BaseException | None) -> bool:
+    """Whether an error says that the data file is broken or is none."""
+    cause = getattr(error, "orig", error)
+    code = getattr(cause, "sqlite_errorcode", None)
+    return isinstance(cause, sqlite3.DatabaseError) and (
+        (code is not None and code & 0xFF in DAMAGED) or "is damaged" in str(cause)
+    )
 
 
 def _reading(path: Path) -> sqlite3.Connection:
@@ -154,7 +191,7 @@ def _reading(path: Path) -> sqlite3.Connection:
     return sqlite3.connect(f"{path.resolve().as_uri()}?mode=ro{still}", uri=True)
 
 
-def _sound(path: Path) -> bool:
+def is_sound(path: Path) -> bool:
     """Whether a file is a whole data file of ours, of a revision that this program knows."""
     try:
         with closing(_reading(path)) as connection:
@@ -175,22 +212,55 @@ def restore(path: Path, copy: Path) -> Path:
     The copy is looked at and read into memory before anything is touched, so that making room among the
     backups cannot take it away. Returns the backup of what was there.
     """
-    if not copy.is_file() or not _sound(copy):
+    if not copy.is_file() or not is_sound(copy):
         raise BadInput(
             "the backup", copy.name, "a whole backup made by this version of Heathdrop or an older one"
         )
     with closing(sqlite3.connect(":memory:")) as kept:
         with closing(_reading(copy)) as source:
             source.backup(kept)
-        saved = backup(path, "before-restore", keep=copy) if path.exists() else copy
+        # Who was sent off stays out: every phone pairs anew. Ended before anything is written, so that no
+        # kill on the way lets one in.
+        if kept.execute("select 1 from sqlite_master where name = 'device'").fetchone():
+            kept.execute("update device set gone_at = current_timestamp where gone_at is null")
+            kept.commit()
+        saved = _put_aside(path, copy) if path.exists() else copy
         with closing(sqlite3.connect(path)) as target:
             kept.backup(target)
     migrate(path)
-    with closing(sqlite3.connect(path)) as restored, restored:
-        # Who was sent off stays out: every phone pairs anew.
-        restored.execute("update device set gone_at = current_timestamp where gone_at is null")
     LOG.info("restored from %s", copy.name)
     return saved
+
+
+def _put_aside(path: Path, keep: Path) -> Path:
+    """A backup of a data file that another takes the place of; a damaged one is put there as it is."""
+    try:
+        return backup(path, "before-restore", keep=keep)
+    except sqlite3.DatabaseError as error:
+        if not damaged(error):
+            raise
+    aside = backups_of(path) / f"{path.stem}-{datetime.now(UTC).strftime(STAMP)}.damaged"
+    path.replace(aside)
+    for beside in ("-wal", "-shm", "-journal"):
+        path.with_name(path.name + beside).unlink(missing_ok=True)
+    return aside
+
+
+def state_of(path: Path) -> tuple[str, list[tuple[str, bool]]]:
+    """What a data file is (sound, damaged, missing); its backups, the newest first, and whether each is
+    sound."""
+    backups = [(copy.name, is_sound(copy)) for copy in reversed(stamped_backups(path))]
+    if not path.exists():
+        return "missing", backups
+    return ("sound" if is_sound(path) else "damaged"), backups
+
+
+def damage_said(path: Path) -> str:
+    """What is told of a damaged data file: which backup to put back, and how."""
+    copy = newest_sound(path)
+    way = f"`heathdrop restore {copy.name}`" if copy else "there is no sound backup of it"
+    newest_said = f"the newest sound backup is {copy.name}: stop Heathdrop, then {way}" if copy else way
+    return f"The data file is damaged and nothing of this was kept; {newest_said}."
 
 
 def _for_the_owner(path: Path) -> None:

@@ -1,9 +1,11 @@
 """Answers to the trainer's questions: kept once by their own id (idempotent upsert), in their order."""
 
 from collections.abc import Sequence
+from contextlib import suppress
 from datetime import UTC, datetime, timedelta
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.drilled import Drilled
@@ -40,7 +42,10 @@ def body_of(row: DrillDone) -> dict[str, Any]:
 
 def listed(session: Session) -> list[Drilled]:
     """Answers in the order they were given."""
-    found = [Drilled.model_validate(body_of(row)) for row in rows.listed(session, DrillDone)]
+    found = []
+    for row in rows.listed(session, DrillDone):
+        with suppress(ValidationError):  # one that cannot be read is passed over, and stays where it is
+            found.append(Drilled.model_validate(body_of(row)))
     return sorted(found, key=lambda d: utc(d.time))
 
 

@@ -12,7 +12,7 @@ from fastapi.exception_handlers import http_exception_handler
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
 
@@ -25,7 +25,7 @@ from heathdrop.feeds.driven import Track
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
-from heathdrop.store.database import Database, Replaced, install_secret, unwritable
+from heathdrop.store.database import Database, Replaced, damage_said, damaged, install_secret, unwritable
 from heathdrop.web.deck import bottom
 from heathdrop.web.deck import page as deck
 from heathdrop.web.log import page as log
@@ -38,6 +38,7 @@ from heathdrop.web.shell.pairing import Pairing, Reach
 from heathdrop.web.shell.rendering import problem
 from heathdrop.web.shell.security import Guard, KnownHost
 from heathdrop.web.tackle import box, drops, files
+from heathdrop.web.tackle import data as data_page
 from heathdrop.web.train import page as train
 
 LOG = logger("web")
@@ -77,7 +78,7 @@ def create_app(
     if demo and not app.state.database.read_only:
         ashmoor.fill(app.state.database, season)
     app.include_router(routes.router)
-    for room in (sheet, files, box, drops, plan, deck, devices, bottom, log, train):
+    for room in (sheet, files, box, data_page, drops, plan, deck, devices, bottom, log, train):
         app.include_router(room.router)
         app.include_router(room.writes)
     app.include_router(units.writes)
@@ -90,6 +91,8 @@ def create_app(
     app.add_exception_handler(OperationalError, _unwritable)
     app.add_exception_handler(sqlite3.OperationalError, _unwritable)
     app.add_exception_handler(Replaced, _replaced)
+    app.add_exception_handler(DatabaseError, _damaged)
+    app.add_exception_handler(sqlite3.DatabaseError, _damaged)
     app.add_exception_handler(StarletteHTTPException, _unparsed)
     app.add_middleware(units.Measured, database=app.state.database)
     app.add_middleware(GZipMiddleware, minimum_size=1000)
@@ -150,6 +153,8 @@ def _said(request: Request, refusal: BadInput) -> Response:
 
 
 async def _not_ours(request: Request, error: Any) -> Response:
+    if request.headers.get("accept") == "application/json":
+        return JSONResponse({"detail": str(error), "field": "token"}, 403)
     return problem(request, str(error), 403)
 
 
@@ -162,6 +167,14 @@ async def _unwritable(request: Request, error: Any) -> Response:
     said = "The data file cannot be written now (full disk, locked or read-only); nothing was lost or kept."
     LOG.warning("the data file cannot be written: %s", getattr(error, "orig", error))
     return problem(request, said, 503)
+
+
+async def _damaged(request: Request, error: Any) -> Response:
+    """A data file that is broken: said, with the newest sound backup."""
+    if not damaged(error):
+        raise error
+    LOG.error("the data file is damaged: %s", getattr(error, "orig", error))
+    return problem(request, damage_said(request.app.state.database.path), 503)
 
 
 async def _replaced(request: Request, error: Any) -> Response:

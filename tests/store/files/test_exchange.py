@@ -70,9 +70,11 @@ def test_it_comes_back_once_and_can_be_taken_back(whole: Session, tmp_path: Path
         }
         again = exchange.packed(there)
         assert again == raw
-        assert exchange.undo(there) == 12
+        taken = exchange.undo(there)
+        assert taken is not None
+        assert (taken.rows, taken.changed) == (12, 0)
         there.flush()
-        assert exchange.undo(there) == 0
+        assert exchange.undo(there) is None
         assert exchange.sifted(there, exchange.unpacked(exchange.packed(there))).said() == "nothing new"
         assert settings.measures(there) == "imperial"
     other.close()
@@ -230,10 +232,12 @@ def test_casts_come_back_and_faults_are_named() -> None:
     assert {k: back.rows[0][k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")} == {
         k: one[k] for k in ("id", "stop", "line", "countdown_s", "head_g", "fused")
     }
-    bad = written(
-        CAST_COLUMNS, [cast_cells({**one, "line": "{no", "id": ""}), cast_cells({**one, "outcome": "ate"})]
-    )
-    holds_to("store.csvfile.casts", read_casts(bad.encode()).faults)
+    rows = [{**cast_cells(one), "line": "{no", "id": ""}, cast_cells({**one, "outcome": "ate"})]
+    holds_to("store.csvfile.casts", read_casts(written(CAST_COLUMNS, rows).encode()).faults)
+    # Words of a line that look like JSON, or are quoted, come back as they were.
+    for words in ("{not json", '"braid"', "{}", "braid 30"):
+        cells = cast_cells({**one, "line": words})
+        assert read_casts(written(CAST_COLUMNS, [cells]).encode()).rows[0]["line"] == words
 
 
 UID = "00000000-0000-0000-0000-00000000000"
@@ -399,6 +403,8 @@ def test_an_import_of_settings_is_said_and_can_be_taken_back(session: Session) -
     assert settings.measures(session) == "metric"
     assert exchange.sifted(session, parcel).said() == "nothing new"
     assert not any(exchange.keep(session, parcel).values())  # brought in twice, taken back once
-    assert exchange.undo(session) == 5
+    taken = exchange.undo(session)
+    assert taken is not None
+    assert taken.rows == 5
     assert (settings.measures(session), settings.schools(session)) == ("imperial", {})
-    assert exchange.undo(session) == 0
+    assert exchange.undo(session) is None

@@ -3,6 +3,7 @@
 import random
 import re
 from dataclasses import replace
+from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
@@ -11,8 +12,10 @@ from heathdrop.answers.last_time import thrown_said
 from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.shifts import Shift
 from heathdrop.answers.trials import Trial
+from heathdrop.conditions.made import FishBody
 from heathdrop.demo.season import season
 from heathdrop.learning.rates import Effort, rates_of
+from heathdrop.store import casts
 from heathdrop.store.fish import AgreedShift
 from heathdrop.units import count_said
 from heathdrop.web.log.shown import day_rows, stops_of_day
@@ -201,7 +204,8 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     undone = client.post("/log/back", data=key)
     assert "Mill bay" in undone.text
     assert "Dam" in undone.text
-    assert client.post("/log/back", data=key).status_code == 404
+    # What was said otherwise before that can be undone too; when all is, there is nothing.
+    assert [client.post("/log/back", data=key).status_code for _ in range(3)] == [200, 200, 404]
     # A line that was taken back may be typed in again.
     client.post("/log/away", data=key)
     again = client.post("/log/typed", data=told)
@@ -340,3 +344,27 @@ def test_every_trait_stands_beside_its_table_told_or_not() -> None:
         Held("empty stops", "50 %", "31 %", "20 to 44", 300),
     ]
     assert traits_of(lessons()) == []
+
+
+def test_a_line_said_otherwise_keeps_what_was_mended_and_two_lines_stay_two(client: TestClient) -> None:
+    """A fish that was measured since, a note; the same rig at the same stop in the morning and at night."""
+    key = {"token": token(client), "date": "2026-04-11", "do": "keep"}
+    client.post("/log/typed", data=key | {"line": "one fish, swim jig 3/8 craw, Bay, 18:30, by the reeds"})
+    day = client.post("/log/typed", data=key | {"line": "two fish, swim jig 3/8 craw, Bay, 08:00"}).text
+    lines = re.findall(r"instead=([\w-]+)", day)
+    assert len(lines) == 2
+    app: Any = client.app
+    with app.state.database.session() as session:
+        first = next(c for c in casts.of_days(session, "2026-04-11", "2026-04-11") if c.time.hour == 8)
+        casts.mend(
+            session, first.model_copy(update={"fish": FishBody(length_in=21, weight_lb=5.5), "note": "big"})
+        )
+    other = key | {"was": "2026-04-11", "instead": str(first.id)}
+    client.post("/log/typed", data=other | {"line": "two fish, swim jig 3/8 craw, Bay, 08:00, 61F"})
+    with app.state.database.session() as session:
+        found = casts.of_days(session, "2026-04-11", "2026-04-11")
+    assert [(c.time.hour, c.note, c.fish.length_in if c.fish else None) for c in found] == [
+        (8, "big", 21.0),
+        (8, "", None),
+        (18, "by the reeds", None),
+    ]

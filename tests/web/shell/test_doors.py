@@ -27,6 +27,8 @@ WRITES = (
     "/plan",
     "/plan/1",
     "/plan/1/cancel",
+    "/data/back",
+    "/data/afresh",
     "/deck",
     "/deck/end",
     "/deck/water",

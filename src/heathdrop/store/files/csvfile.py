@@ -126,7 +126,7 @@ NUMBERS = {
 WHOLE = {"appendages", "quantity"}
 YES_NO = {"split", "off_reel"}
 #: A cell that a spreadsheet would run begins with one of these; it is written with an apostrophe before it.
-RUNS = ("=", "+", "-", "@", "\t", "\r")
+RUNS = ("=", "+", "-", "@", "\t", "\r", "|", "%", "＝", "＋", "－", "＠", "−")
 #: The longest cell, and the most columns, that are read.
 MOST_CELL, MOST_COLUMNS = 2000, 60
 MOST_ROWS = 200_000
@@ -317,7 +317,9 @@ def read_drops(catalog: Catalog, raw: bytes) -> Read:
 def cast_cells(row: dict[str, Any]) -> dict[str, Any]:
     """A cast as cells: what has parts of its own is JSON."""
     return {
-        k: json.dumps(v, separators=(",", ":"), sort_keys=True) if isinstance(v, dict) else v
+        k: json.dumps(v, separators=(",", ":"), sort_keys=True)
+        if isinstance(v, dict) or (k in NESTED and str(v).startswith(("{", '"')))
+        else v
         for k, v in row.items()
     }
 
@@ -338,7 +340,7 @@ def _cast(line: int, texts: dict[str, str]) -> dict[str, Any]:
     """A line's cast, checked. Raises BadInput naming line and column."""
     data: dict[str, Any] = {k: texts[k] for k in CAST_COLUMNS if texts.get(k)}
     for name in NESTED:
-        if str(data.get(name, "")).startswith("{"):
+        if str(data.get(name, "")).startswith(("{", '"')):
             try:
                 data[name] = json.loads(data[name])
             except (ValueError, RecursionError) as error:

@@ -11,6 +11,7 @@ from datetime import date, datetime, timedelta
 from heathdrop.answers.lessons import UNCOUNTED
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
+from heathdrop.conditions.request import YEARS
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.store.files.readday import read_day
@@ -75,19 +76,20 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
     if found.unsure:
         raise BadInput("the day", found.unsure, "a day such as 2026-11-22, today or before")
     on = found.on or on
-    if on > date.today():
-        raise BadInput("the day", on.isoformat(), "today or before")
+    if on > date.today() or on.year < YEARS[0]:
+        raise BadInput("the day", on.isoformat(), f"today or before, from {YEARS[0]} on")
     if found.rig is None:
         raise BadInput("the line", line[:60], "the words of a rig: swim jig 3/8 craw")
     begun = datetime(on.year, on.month, on.day, *found.at).astimezone()
-    came = tuple(kind for kind, n in found.counts.items() if kind != "cast" for _ in range(n))
-    casts = found.counts.get("cast")
-    if not came and casts is None:
+    bites = {kind: n for kind, n in found.counts.items() if kind != "cast"}
+    casts, bitten = found.counts.get("cast"), sum(bites.values())
+    if not bitten and casts is None:
         raise BadInput("the line", line[:40], "words that say how many: three fish, or no fish in 20 casts")
-    if len(came) > MOST_FISH or (casts or 0) > MOST_CASTS:
+    # Compared before any cast is made of them: a slip of the thumb may say a thousand million.
+    if bitten > MOST_FISH or (casts or 0) > MOST_CASTS:
         raise BadInput("the line", line[:40], f"at most {MOST_FISH} fish and {MOST_CASTS} casts")
-    if casts is not None and casts < len(came):
-        raise BadInput("the casts", casts, f"at least the {len(came)} that something came of")
+    if casts is not None and casts < bitten:
+        raise BadInput("the casts", casts, f"at least the {bitten} that something came of")
     if casts == 0:
         raise BadInput("the casts", casts, "at least 1")
     sizes = [
@@ -98,7 +100,7 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
         begun=begun,
         stop=found.stop,
         rig=found.rig,
-        came=came,
+        came=tuple(kind for kind, n in bites.items() for _ in range(n)),
         casts=casts,
         water_temp_f=found.water_temp_f,
         note="; ".join(part for part in (*sizes, found.note) if part),
@@ -106,19 +108,23 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
 
 
 def typed_parts(made: Sequence[MadeCast]) -> list[list[MadeCast]]:
-    """The casts among these that were typed in, by the line that they were typed in: one trip, stop, rig."""
-    parts: dict[tuple[str, ...], list[MadeCast]] = {}
-    for cast in made:
-        if cast.trip.startswith(TYPED):
-            rig = (
-                cast.family,
-                f"{cast.head_oz}",
-                cast.head_material,
-                cast.trailer,
-                f"{cast.trailer_length_in}",
-            )
-            parts.setdefault((cast.trip, cast.stop, *rig), []).append(cast)
-    return list(parts.values())
+    """The casts among these that were typed in, by the line that they were typed in: one trip, stop and rig,
+    each cast a minute after the one before."""
+    parts: list[list[MadeCast]] = []
+    for cast in sorted((c for c in made if c.trip.startswith(TYPED)), key=lambda c: c.time):
+        mine = (p for p in parts if _alike(p[-1], cast) and cast.time - p[-1].time == timedelta(minutes=1))
+        part = next(mine, None)
+        if part is None:
+            parts.append([cast])
+        else:
+            part.append(cast)
+    return parts
+
+
+def _alike(one: MadeCast, other: MadeCast) -> bool:
+    """Whether two casts are of one trip, stop and rig."""
+    names = ("trip", "stop", "family", "head_oz", "head_material", "trailer", "trailer_length_in")
+    return all(getattr(one, name) == getattr(other, name) for name in names)
 
 
 def line_of(catalog: Catalog, part: Sequence[MadeCast]) -> str:

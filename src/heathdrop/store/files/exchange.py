@@ -5,31 +5,31 @@ import json
 import lzma
 import zipfile
 import zlib
+from codecs import BOM_UTF8
 from dataclasses import dataclass, field
 from functools import partial
 from typing import Any
 
 from pydantic import BaseModel
-from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.store import plans, scenarios, settings, trips
+from heathdrop.store import history, plans, scenarios, trips
 from heathdrop.store.database import at_once
+from heathdrop.store.files import settings_in
 from heathdrop.store.files.csvfile import Row
 from heathdrop.store.files.jsonfile import VERSION, json_object, read_record
 from heathdrop.store.files.registry import BY_NAME, REGISTRY, new_of
-from heathdrop.store.models import now
 from heathdrop.store.rows import forget_gone
 
 FORMAT, MANIFEST = "heathdrop-export", "manifest.json"
 #: Largest file inside an export, bytes; faults said at most.
 MOST_BYTES, MOST_FAULTS = 64_000_000, 5
 #: Largest sum of the known files, bytes; where the last import's names are kept.
-MOST_WHOLE, LAST_IMPORT = 128_000_000, "last-import"
+MOST_WHOLE = 128_000_000
 #: Names that one statement asks for.
 AT_ONCE = 500
 
@@ -153,6 +153,7 @@ def looked_at(raw: bytes, name: str) -> Parcel:
     """What a zip, CSV or JSON file holds, columns passed over, and its faults. Raises BadInput."""
     if raw[:2] == b"PK" or name.lower().endswith(".zip"):
         return unpacked(raw)
+    raw = raw.removeprefix(BOM_UTF8)
     if raw.lstrip()[:1] == b"{":
         return _json_parcel(raw, name)
     first = raw[:4000].decode("utf-8", "replace").split("\n", 1)[0].lower()
@@ -208,24 +209,18 @@ def keep(session: Session, parcel: Parcel) -> dict[str, list[str]]:
         for k in range(0, len(names) if table is not None else 0, AT_ONCE):
             forget_gone(session, table, names[k : k + AT_ONCE])  # type: ignore[arg-type]
     came = {name: BY_NAME[name].keep(session, rows) for name, rows in new.rows.items()}
-    if any(came.values()):  # a file brought in twice does not empty what its undo takes back
-        settings.keep(session, LAST_IMPORT, {name: uids for name, uids in came.items() if uids})
+    if any(came.values()):
+        tables: dict[Any, list[str]] = {}
+        for name, uids in came.items():
+            if BY_NAME[name].table is not None:  # two files may be of one table
+                tables.setdefault(BY_NAME[name].table, []).extend(uids)
+        set_ = [name for n, names in came.items() if BY_NAME[n].take_back is not None for name in names]
+        history.note(session, "import", new.said(), came=tables, settings_set=set_)
     return came
 
 
-def undo(session: Session) -> int:
-    """Put away what the last import brought; how many rows. 0 when there is nothing to take back."""
-    came = settings.read(session, LAST_IMPORT, {})
-    count = 0
-    for name, uids in came.items():
-        table, take_back = BY_NAME[name].table, BY_NAME[name].take_back
-        if take_back is not None:
-            count += take_back(session, uids)
-        if table is not None:
-            for k in range(0, len(uids), AT_ONCE):
-                these = table.uid.in_(uids[k : k + AT_ONCE])
-                for row in session.scalars(select(table).where(these, table.gone_at.is_(None))):
-                    row.gone_at = now()
-                    count += 1
-    settings.keep(session, LAST_IMPORT, {})
-    return count
+def undo(session: Session, id_: str = "") -> history.Undone | None:
+    """Take out what an import brought (the last one, unless it is named), but for what was changed since;
+    None when there is none to take out."""
+    last = history.latest(session, "import")
+    return history.undo(session, id_ or (last.id if last else ""), settings_in.take_back)

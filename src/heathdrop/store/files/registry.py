@@ -173,9 +173,13 @@ def _trip_rows(session: Session) -> list[Row]:
 
 
 def _keep_trips(session: Session, rows: Sequence[Row]) -> list[str]:
-    return [
-        trips.begin(session, r["name"], TripBody.model_validate(r["body"]), r.get("id")).uid for r in rows
-    ]
+    """A trip of a file comes as ended where one is under way here: the deck stays where it is."""
+    came, under_way = [], trips.current(session) is not None
+    for r in rows:
+        body = TripBody.model_validate(r["body"])
+        body = body.model_copy(update={"ended": True}) if under_way else body
+        came.append(trips.begin(session, r["name"], body, r.get("id")).uid)
+    return came
 
 
 def _drill_rows(session: Session) -> list[Row]:

@@ -135,11 +135,11 @@ def water(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
         found = trips.current(session)
         stop = found[1].stop(form.get("stop")) if found else None
         if found is None or stop is None:
-            return JSONResponse({"detail": NO_TRIP}, 404)
+            return JSONResponse({"detail": NO_TRIP, "field": "trip"}, 404)
         row, body = found
         name = form.get("name")
         if name not in WATER:
-            return JSONResponse({"detail": f"{name[:40]} is not changed on the deck."}, 422)
+            return JSONResponse({"detail": f"{name[:40]} is not changed on the deck.", "field": "name"}, 422)
         values = conditions_with(stop, name, form.get("value"), form.get("units"))
         by = "sounder" if form.get("by") == "sounder" and name in SOUNDED else "typed"
         changed = stop.model_copy(
@@ -148,7 +148,7 @@ def water(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
         try:
             stop_scenario(changed, body)
         except BadInput as refusal:
-            return JSONResponse({"detail": in_words(refusal, values)}, 422)
+            return JSONResponse({"detail": in_words(refusal, values), "field": refusal.field}, 422)
         stops = [changed if s.name == stop.name else s for s in body.stops]
         body = body.model_copy(update={"stops": stops})
         trips.write(row, body)

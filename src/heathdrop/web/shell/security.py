@@ -34,17 +34,26 @@ def token_matches(secret: bytes, token: str) -> bool:
 
 
 def _foreign(headers: Headers) -> bool:
-    """Whether a write comes from another site's page."""
+    """Whether a write comes from another site's page. A proxy may speak https in front of this program, so
+    either scheme is ours; an origin has no path."""
     site = headers.get("sec-fetch-site")
     if site is not None and site not in ("same-origin", "none"):
         return True
     origin = headers.get("origin")
     if origin is None:
         return False
-    try:
-        return urlsplit(origin).netloc != headers.get("host")
-    except ValueError:
-        return True
+    scheme, _, host = origin.partition("://")
+    return scheme not in ("http", "https") or host != headers.get("host")
+
+
+#: The charset of a body, in any parameter that names one.
+CHARSET = re.compile(r"charset\s*=\s*\"?\s*([^\s;\",]+)", re.I)
+
+
+def _charset_read(headers: Headers) -> bool:
+    """Whether a body's charset is UTF-8 or not said: others may take square time, or are none."""
+    named = CHARSET.findall(headers.get("content-type", ""))
+    return all(one.lower() in ("utf-8", "utf8", "us-ascii") for one in named)
 
 
 def _embedded(headers: Headers) -> bool:
@@ -85,6 +94,10 @@ class Guard:
             return
         if scope["method"] in SAFE and _embedded(headers):
             refused = PlainTextResponse("Another site's page asked for this and was refused.", 403)
+            await refused(scope, receive, guarded)
+            return
+        if not _charset_read(headers):
+            refused = PlainTextResponse("This text is in a charset that is not read here: send UTF-8.", 415)
             await refused(scope, receive, guarded)
             return
         seen, most = 0, MOST_FILE_BYTES if scope["path"] == "/import" else MOST_BYTES

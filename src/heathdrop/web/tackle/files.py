@@ -91,8 +91,11 @@ def already(parcel: exchange.Parcel) -> str:
 def take_out(request: Request, database: Db) -> Response:
     """Take back what the last import brought in."""
     with database.session() as session:
-        count = exchange.undo(session)
-    said = f"Taken back: {count} rows of the last import." if count else "There is no import to take back."
+        done = exchange.undo(session)
+    said = "There is no import to take back."
+    if done is not None:
+        left = f" {done.changed} changed since and left as they are." if done.changed else ""
+        said = f"Taken back: {done.rows} rows of the last import.{left}"
     return _part(request, "tackle/box/came.html", {"said": said, "undo": False})
 
 

@@ -4,7 +4,7 @@ import { by, recall, remember } from "../shell/dom.js";
 import { beep } from "../shell/sound.js";
 import { buzz, stayAwake } from "../shell/awake.js";
 import { guard, skew, stamp, uuid } from "../shell/clock.js";
-import { flush, onChange, put, refused, stand, waiting } from "./outbox.js";
+import { again, flush, onChange, put, refused, stand, waiting } from "./outbox.js";
 import { fishPanel, onPanels, rigPanel, stopPanel, waterPanel, morePanel } from "./panels.js";
 import { watch } from "./sounder.js";
 
@@ -262,7 +262,7 @@ onChange((outbox) => {
   const all = casts.length && !outbox.refused ? `${casts.length} ${casts.length === 1 ? "cast" : "casts"}, all on the laptop.` : "";
   const notes = [outbox.sentence, outbox.waiting ? `${outbox.waiting} kept on this phone, not sent yet.` : all];
   if (!outbox.kept) { notes.push("This browser keeps nothing: leave the page open."); }
-  if (outbox.refused) { notes.push(`${outbox.refused} refused: see More.`); }
+  if (outbox.refused) { notes.push(`${outbox.refused} not kept: see More.`); }
   if (skew()) { notes.push("This phone's clock is off: casts get the laptop's time."); }
   by("kept").textContent = notes.filter(Boolean).join(" ");
   if (outbox.answer) {
@@ -300,7 +300,7 @@ by("answers").addEventListener("click", (event) => {
 by("stop").addEventListener("click", () => stopPanel(data, state.stop, move));
 by("rig").addEventListener("click", () => rigPanel(data, stop(), cast().name, hold));
 by("water").addEventListener("click", () => waterPanel(stop(), change));
-by("more").addEventListener("click", () => morePanel(following(), refused()));
+by("more").addEventListener("click", () => morePanel(following(), refused(), () => again(by("main").dataset.token)));
 
 gather();
 show();

@@ -10,6 +10,7 @@ const FIRST_MS = 1000;
 const LAST_MS = 15000;
 const ANSWER_MS = 8000;
 const MOST = 50;
+const ASIDE = [403, 404, 413, 422];
 let busy = null;
 let wait = FIRST_MS;
 let timer = null;
@@ -80,7 +81,7 @@ function tell(sentence, answer) {
 export const stand = () => tell("");
 
 async function ask(method, address, body, kind) {
-  const headers = kind ? { "Content-Type": kind } : {};
+  const headers = { Accept: "application/json", ...(kind ? { "Content-Type": kind } : {}) };
   const answer = await fetch(address, { method, headers, body, credentials: "same-origin",
     signal: AbortSignal.timeout(ANSWER_MS) });
   heard(answer.headers.get("Date"));
@@ -112,41 +113,64 @@ export function flush() {
   return busy;
 }
 
+/** What is sent next: the first that waits, with the casts behind it up to another kind; none that was passed
+    over, nor anything of the same cast behind one. */
+function next(passed, single) {
+  const rest = waiting().filter((e) => !passed.has(e[1].id));
+  if (!rest.length || rest[0][1].do !== "keep" || single) { return rest.slice(0, 1); }
+  const end = rest.findIndex((e) => e[1].do !== "keep");
+  return rest.slice(0, Math.min(end < 0 ? rest.length : end, MOST));
+}
+
+/** Whether an answer is the laptop's own refusal: its sentence and the field that it names. */
+const refuses = (status, said) => ASIDE.includes(status) && typeof said.detail === "string" && "field" in said;
+
 async function run() {
   window.clearTimeout(timer);
   let single = false;
-  for (let rest = waiting(); rest.length; rest = waiting()) {
-    const first = rest[0][1];
-    let batch = [rest[0]];
-    if (first.do === "keep" && !single) {
-      const end = rest.findIndex((e) => e[1].do !== "keep");
-      batch = rest.slice(0, Math.min(end < 0 ? rest.length : end, MOST));
-    }
+  let odd = "";
+  const passed = new Set();
+  for (let batch = next(passed, single); batch.length; batch = next(passed, single)) {
+    const first = batch[0][1];
     try {
       const answer = await sent(first, batch);
-      if (answer.status === 403) { return later("This phone is not paired with the laptop any more."); }
-      if (answer.status >= 500 || answer.status === 429) { return later("The laptop cannot keep it now."); }
       const said = await answer.json().catch(() => null) || {};
-      // Another machine at this address may answer anything: what it does not name stays here.
-      if (answer.ok ? !names(said, batch) : !said.detail) {
-        return later("What answers there is not this laptop.");
+      if (answer.status === 429) { return later("The laptop cannot keep it now."); }
+      if (answer.status === 403 && !refuses(403, said)) {
+        return later("This phone is not paired with the laptop any more.");
       }
-      if (answer.ok) {
+      if (answer.ok && names(said, batch)) {
         drop(batch);
         wait = FIRST_MS;
         tell("", said);
       } else if (batch.length > 1) {
         single = true;
-      } else {
-        remember(REFUSED + batch[0][0].slice(KEY.length), JSON.stringify({ ...first, detail: said.detail }));
+      } else if (refuses(answer.status, said)) {
+        const { detail } = said;
+        remember(REFUSED + batch[0][0].slice(KEY.length), JSON.stringify({ ...first, detail }));
         drop(batch);
-        tell(said.detail);
+        tell(detail);
+      } else {
+        // Another machine at this address may answer anything: what it does not name stays here. One that
+        // cannot be kept does not hold up the rest; where nothing is, the rest waits too.
+        if (odd) { return later(odd); }
+        odd = answer.status >= 500 ? "The laptop cannot keep it now." : "What answers there is not this laptop.";
+        passed.add(first.id);
       }
     } catch (_) {
       return later("No connection to the laptop.");
     }
   }
-  return true;
+  return odd ? later(odd) : true;
+}
+
+/** What stands aside goes into the line again, with the token of the page as it is now. */
+export function again(token) {
+  refused().forEach(([key, { detail, ...operation }]) => {
+    try { localStorage.removeItem(key); } catch (_) { return; }
+    put(operation.form ? { ...operation, form: { ...operation.form, token } } : operation);
+  });
+  return flush();
 }
 
 function later(sentence) {

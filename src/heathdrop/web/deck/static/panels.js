@@ -204,13 +204,26 @@ export function fishPanel(cast, data, mend) {
     keep, said]);
 }
 
-export function morePanel(following, refused) {
+/** What the laptop would not take, in words. */
+function asideSaid(o) {
+  if (o.form) { return `${o.form.name.replaceAll("_", " ")} ${o.form.value} at ${o.form.stop}`; }
+  if (!o.cast) { return "a cast taken back"; }
+  const { outcome, head_oz, family, stop, time } = o.cast;
+  return `${outcome} on a ${head_oz} oz ${family.replaceAll("-", " ")}, ${stop}, ${new Date(time).toTimeString().slice(0, 5)}`;
+}
+
+export function morePanel(following, refused, sendAgain) {
   const link = (text, address) => {
     const made = element("a", text, { href: address });
     return element("p", "").appendChild(made).parentNode;
   };
   const parts = following.cautions.map((c) => element("p", c));
-  refused.forEach(([, o]) => parts.push(element("p", `Refused: ${o.detail} (${JSON.stringify(o.cast || o.form)})`)));
+  refused.forEach(([, o]) => parts.push(element("p", `Not kept: ${asideSaid(o)}. ${o.detail}`)));
+  if (refused.length) {
+    const again = element("button", "Send them again", { type: "button" });
+    again.addEventListener("click", () => { again.disabled = true; sendAgain().then(close); });
+    parts.push(again);
+  }
   const sun = element("button", "Sun: black and white", { type: "button" });
   sun.addEventListener("click", () => by("sun").click());
   const end = element("button", "End the trip", { type: "button" });
