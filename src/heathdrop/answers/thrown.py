@@ -66,8 +66,18 @@ def number_of_cast(cast: MadeCast, name: str) -> float | None:
 
 
 def rig_of(cast: MadeCast, at: str = "") -> Rig:
-    """The rig that was thrown. Raises BadInput naming the field under ``at``."""
-    return rig_given(catalogue.load(), cast.model_dump(include=set(RIG_FIELDS)), at)
+    """The rig that was thrown, the same object for casts of one rig. Raises BadInput naming the field under
+    ``at``."""
+    return _rig_of(tuple(getattr(cast, name) for name in RIG_FIELDS), at)
+
+
+#: Rigs of casts that are remembered: a log of many seasons throws some hundreds.
+RIGS_KEPT = 4096
+
+
+@lru_cache(maxsize=RIGS_KEPT)
+def _rig_of(values: tuple[Any, ...], at: str) -> Rig:
+    return rig_given(catalogue.load(), dict(zip(RIG_FIELDS, values, strict=True)), at)
 
 
 def fishes_oz(cast: MadeCast, setting: Setting) -> float:

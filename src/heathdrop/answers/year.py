@@ -119,7 +119,7 @@ class Year:
 
 def year_of(year: str, made: Sequence[MadeCast], box: Sequence[Piece]) -> Year:
     """A year's casts in the order of time, and the box as it is now."""
-    counted = [c for c in made if c.trip != UNCOUNTED]
+    counted, alike = [c for c in made if c.trip != UNCOUNTED], _by_rig(made)
     lengths = [c.fish.length_in for c in made if c.fish and c.fish.length_in]
     return Year(
         year=year,
@@ -132,8 +132,8 @@ def year_of(year: str, made: Sequence[MadeCast], box: Sequence[Piece]) -> Year:
         months=tuple(_months(made)),
         places=tuple(_places(made)),
         lost=tuple(_lost(made)),
-        idle=tuple(p for p in box if not any(_is(p, c) for c in made))[:TOLD],
-        worn=tuple(_worn(made, box))[:TOLD],
+        idle=tuple(p for p in box if not any(_is(p, c[0]) for c in alike))[:TOLD],
+        worn=tuple(_worn(alike, box))[:TOLD],
     )
 
 
@@ -211,11 +211,20 @@ def _is(piece: Piece, cast: MadeCast) -> bool:
     return piece.name == cast.trailer and abs(piece.size - length) <= SAME_IN
 
 
-def _worn(made: Sequence[MadeCast], box: Sequence[Piece]) -> list[Worn]:
+def _by_rig(made: Sequence[MadeCast]) -> list[list[MadeCast]]:
+    """Casts of one head and one trailer together: a year throws thousands of casts with some dozens."""
+    groups: dict[tuple[str, float, str, float], list[MadeCast]] = {}
+    for cast in made:
+        key = cast.family, cast.head_oz, cast.trailer, cast.trailer_length_in
+        groups.setdefault(key, []).append(cast)
+    return list(groups.values())
+
+
+def _worn(alike: Sequence[list[MadeCast]], box: Sequence[Piece]) -> list[Worn]:
     """Trailers that a year's casts and fish have used up, the most so first."""
     found = []
     for piece in (p for p in box if p.kind == "trailer" and p.quantity):
-        mine = [c for c in made if _is(piece, c)]
+        mine = [c for group in alike if _is(piece, group[0]) for c in group]
         used = max(_counted(mine) / CASTS_A_TRAILER, _landed(mine) / FISH_A_TRAILER)
         if used >= max(1.0, piece.quantity - 0.5):
             found.append(Worn(piece, used))

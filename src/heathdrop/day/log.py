@@ -8,16 +8,23 @@ from heathdrop.answers.last_time import DAYS, LIKE, Day, apart, days_like
 from heathdrop.answers.lessons import Lessons, lessons_of
 from heathdrop.answers.own import Own
 from heathdrop.answers.year import Missed, Piece, Year, missed_of, year_of
+from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.deck import here_of
+from heathdrop.sizing.memory import Memory
 from heathdrop.store import casts, fish, items
+
+#: Lessons of the log as it stands, so that looking again asks nothing new.
+LESSONS: Memory[tuple[list[MadeCast], Lessons]] = Memory(4)
 
 
 def lessons_at(session: Session, stop: str = "") -> Lessons:
     """The lessons of everything that was kept, with the days most like a stop. Raises BadInput for a stop
     that nobody has."""
-    today = here_of(session, stop).scenario if stop else None
-    return lessons_of(casts.listed(session), today)
+    today, made = here_of(session, stop).scenario if stop else None, casts.listed(session)
+    # The same casts are the same objects as long as they are remembered; what is kept here keeps them.
+    key = today, tuple(map(id, made))
+    return LESSONS.all_of([key], lambda _: [(made, lessons_of(made, today))])[0][1]
 
 
 def agree(session: Session, about: str) -> bool:

@@ -26,7 +26,7 @@ def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[
     for k, cast in enumerate(made):
         rig_of(cast, f"{at}[{k}].")
     at_once(session)  # two phones may send the same cast at the same moment
-    there = rows.uids(session, CastMade)
+    there = _there(session, [str(cast.id) for cast in made])
     new = []
     for cast in made:
         uid = str(cast.id)
@@ -38,6 +38,14 @@ def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[
         new.append(uid)
     session.flush()
     return new
+
+
+def _there(session: Session, uids: Sequence[str]) -> set[str]:
+    """Those of these names for good that are on record, taken back or not."""
+    found: set[str] = set()
+    for at in range(0, len(uids), AT_ONCE):
+        found |= set(session.scalars(select(CastMade.uid).where(CastMade.uid.in_(uids[at : at + AT_ONCE]))))
+    return found
 
 
 def mend(session: Session, cast: MadeCast) -> None:
