@@ -62,6 +62,7 @@ mutate: setup-dev
 # About five bounded minutes against the real program: kills, hostile requests, twenty clients.
 soak: setup-dev
 	@.venv/bin/python -m bench.soak
+	@.venv/bin/python -m bench.attacks
 
 # How far the judgement agrees with worked waters and with pieces of the work, how steady it is (about four minutes).
 agree: setup-dev

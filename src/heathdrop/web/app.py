@@ -15,6 +15,7 @@ from fastapi.staticfiles import StaticFiles
 from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException as StarletteHTTPException
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from heathdrop import __version__
 from heathdrop.api import routes
@@ -101,8 +102,34 @@ def create_app(
         KnownHost, allowed_hosts=["*"] if "*" in allowed else sorted(allowed), www_redirect=False
     )
     app.add_middleware(Reach, database=app.state.database, secret=app.state.secret, pairing=pairing)
+    app.add_middleware(FileTrouble)
     app.add_middleware(Guard)
     return app
+
+
+class FileTrouble:
+    """What is wrong with the data file is said in words also where a middleware met it, before any route."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        begun = False
+
+        async def watched(message: Message) -> None:
+            nonlocal begun
+            begun = True
+            await send(message)
+
+        try:
+            await self.app(scope, receive, watched)
+        except (Replaced, DatabaseError, sqlite3.DatabaseError) as error:
+            if begun or scope["type"] != "http":
+                raise
+            said = (
+                _replaced if isinstance(error, Replaced) else _unwritable if unwritable(error) else _damaged
+            )
+            await (await said(Request(scope, receive), error))(scope, receive, send)
 
 
 #: Answers that are worked on at once, as many as plans and quick questions have places for together; the
