@@ -23,6 +23,7 @@ STATES = (
     "/?view=search&fish_depth_ft=%3F",
     "/box",
     "/drops",
+    "/data",
     "/log",
     "/log/day/2026-04-11",
     "/log/taught",

@@ -265,6 +265,8 @@ def test_every_control_stands_in_its_place() -> None:
         ("want_depth", "0.5", (0.0, 1.5)),
         ("want_fall", "1-1.5", (1.0, 1.5)),
         ("want_fall", "2", (1.8, 2.2)),
+        ("want_fall", "slow", (1.0, 1.7)),
+        ("want_fall", "Quick", (2.4, 3.6)),
         ("want_pace", "1.5 to 1", (1.0, 1.5)),
         ("want_passes", "90", 0.9),
         ("want_depth", "deep", "deep"),
@@ -280,4 +282,4 @@ def test_a_target_as_it_is_typed(name: str, typed: str, meant: object) -> None:
     if not isinstance(meant, str):
         again = body_from(values_of(body))["targets"]
         assert next(iter(again.values())) == pytest.approx(meant)
-    assert "targets" not in body_from(values_from({}))
+    assert "targets" not in body_from(values_from({"want_fall": "as they like"}))

@@ -43,7 +43,7 @@ class Control:
     flag: bool = False
     blank_said: str = ""
     starts_at: str = ""
-    spoken: Mapping[str, float] = field(default_factory=dict)
+    spoken: Mapping[str, Any] = field(default_factory=dict)
     ranged: bool = False
 
     @property
@@ -65,6 +65,16 @@ class Control:
 
 def _text(value: Any) -> str:
     return "" if value is None else f"{value:g}" if isinstance(value, int | float) else str(value)
+
+
+#: Words for what fish like, which is judged.
+AS_THEY_LIKE = "as they like"
+
+
+def _falls_spoken() -> dict[str, Any]:
+    """Falls by word: slow as idle fish take it, quick as chasing fish do, or judged."""
+    moods = catalogue.load().targets
+    return {"slow": moods[0].fall_ft_s, AS_THEY_LIKE: None, "quick": moods[-1].fall_ft_s}
 
 
 def _usual_tests() -> dict[str, str]:
@@ -162,10 +172,11 @@ CONTROLS: tuple[Control, ...] = (
             blank_said="judged",
             about=about,
             ranged=True,
+            spoken=_falls_spoken() if path == "fall_ft_s" else {},
         )
         for path, label, unit, about in (
             ("depth_ft", "Depth", "ft", "Where it is to work: 4 to 6, or one depth."),
-            ("fall_ft_s", "Fall", "ft/s", "How fast it is to fall on slack line: 1 to 1.5."),
+            ("fall_ft_s", "Fall", "ft/s", "How fast it is to fall on slack line: 1 to 1.5, slow or quick, or as they like."),
             (
                 "passes",
                 "Gets through",
@@ -226,6 +237,8 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
     values = {name: cut(name, query.get(name, default)) for name, default in DEFAULTS.items()}
     if query.get("units") == METRIC:
         values |= {name: _turned(values[name], unit) for name, unit in MEASURED.items() if name in query}
+    if values["want_fall"].lower() == AS_THEY_LIKE:
+        values["want_fall"] = ""
     values["compare"] = _compared(query, values["compare"])
     schools = {k: cut(k, v) for k, v in query.items() if k.startswith(SCHOOL) and len(k) < 40 and v}
     said = set(query[GIVEN].split()) if GIVEN in query else set(query)
@@ -345,6 +358,8 @@ def _wanted(control: Control, text: str) -> Any:
     """A target as JSON has it: the ends of a range, or about one figure; the text itself when it is
     neither."""
     unit = "" if control.unit == "of 100" else control.unit
+    if text.lower() in control.spoken:
+        return control.spoken[text.lower()]
     try:
         one = read(text, unit)
     except ValueError:
