@@ -176,7 +176,12 @@ CONTROLS: tuple[Control, ...] = (
         )
         for path, label, unit, about in (
             ("depth_ft", "Depth", "ft", "Where it is to work: 4 to 6, or one depth."),
-            ("fall_ft_s", "Fall", "ft/s", "How fast it is to fall on slack line: 1 to 1.5, slow or quick, or as they like."),
+            (
+                "fall_ft_s",
+                "Fall",
+                "ft/s",
+                "How fast it is to fall on slack line: 1 to 1.5, slow, quick, as they like.",
+            ),
             (
                 "passes",
                 "Gets through",
