@@ -256,7 +256,9 @@ def serve(
     if pairing is not None:
         opens += f"?key={laptop_key(application.state.secret)}"
     typer.echo(f"Heathdrop is at {opens}  (data: {where.name}; stop with Ctrl-C)")
-    if pairing is not None:
+    if pairing is not None and outside in HERE:
+        typer.echo("No network is found: no phone reaches this machine now.", err=True)
+    elif pairing is not None:
         _invite(address, pairing.renew())
     uvicorn.run(
         application,

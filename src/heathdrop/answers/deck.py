@@ -134,7 +134,9 @@ def _next_up(asked: _Question) -> NextUp:
     rated = sizing.rigs[0] if sizing else None
     cautions = cautions_for(catalogue.load(), found.scenario, rated)
     mend = _mend(found.scenario, own, told[-1], gears) if told else None
-    left = _left(found, best) if best else ""
+    # Said once: when the cast that was just made was on the rod that is left, or none was made.
+    stays = not told or best is None or name_of(told[-1].rig).text() == name_of(best[1].rig).text()
+    left = _left(found, best) if best and stays else ""
     return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions), left)
 
 
@@ -154,7 +156,7 @@ def _left(found: Search, fits: tuple[float, OnRod]) -> str:
     why = (
         "it covers more of the water where they may be"
         if found.scenario.conditions.fish_span_ft is not None
-        else "what was thrown so far speaks against it"
+        else "nothing bit on it here so far"
         if found.tried > 0.0
         else "it brings more of a minute's cast among them"
     )

@@ -11,6 +11,15 @@ LINES = same("fluorocarbon", "nylon", "braid")
 LEADERS = same("fluorocarbon", "nylon")
 RODS = same("casting", "spinning")
 POWERS = same("light", "medium-light", "medium", "medium-heavy", "heavy", "extra-heavy")
+#: What is written on most rods of a power, ounces from and to (practice): where a rod is told without.
+RATED_OZ = {
+    "light": (0.0625, 0.3125),
+    "medium-light": (0.125, 0.375),
+    "medium": (0.25, 0.625),
+    "medium-heavy": (0.25, 1.0),
+    "heavy": (0.375, 1.5),
+    "extra-heavy": (0.5, 2.5),
+}
 
 
 @dataclass(frozen=True, kw_only=True)

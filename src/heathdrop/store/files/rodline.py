@@ -5,7 +5,7 @@ The fast way in, as the box has it; and a rod said back as such a line.
 
 import re
 
-from heathdrop.conditions.gear import Leader, Line, Rod
+from heathdrop.conditions.gear import RATED_OZ, Leader, Line, Rod
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
@@ -60,6 +60,8 @@ def rod_of(text: str, usual: str) -> RodBody:
     rest = f"{rest[: test.start()]} {rest[test.end() :]}"
     rod = rod_fields(rest if FEET.search(rest) else f"{rest} 7 ft")
     written = {k: rod[k] for k in ("power", "low_oz", "high_oz") if k in rod}
+    if "low_oz" not in written and written.get("power") in RATED_OZ:
+        written["low_oz"], written["high_oz"] = RATED_OZ[written["power"]]
     said = Rod(kind=rod.get("style", "casting"), **written) if written or "style" in rod else None
     line = Line(material=material_said, test_lb=number_of(test[1]), leader=leader)
     return RodBody(name=name.strip()[:40] or usual, line=line, inches_per_turn=inches, rod=said)

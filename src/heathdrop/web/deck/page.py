@@ -204,7 +204,7 @@ def typed(rig: str) -> Response:
 
 
 @router.get("/deck/record")
-def record(request: Request, database: Db, day: str = "", after: int = 0) -> Response:
+def record(request: Request, database: Db, day: str = "", after: int = 0, gone: str = "") -> Response:
     """The casts of the trip under way, of the last one, or of a day, the newest first and some at a time:
     read, mended, taken back."""
     with database.session() as session:
@@ -220,6 +220,7 @@ def record(request: Request, database: Db, day: str = "", after: int = 0) -> Res
             "whole": len(made),
             "made": list(reversed(made))[max(0, after) : max(0, after) + CASTS_A_PAGE],
             "after": max(0, after),
+            "gone": gone[:36],
             "a_page": CASTS_A_PAGE,
             "answers": ANSWERS,
             "said": dict(ANSWERS),
@@ -238,6 +239,9 @@ def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Respo
     with database.session() as session:
         if form.get("do") == "back":
             casts.withdraw(session, str(id_))
+            return RedirectResponse(f"{back}{'&' if day else '?'}gone={id_}", 303)
+        if form.get("do") == "undo":
+            casts.back(session, [str(id_)])
             return RedirectResponse(back, 303)
         cast = next((c for c in casts.listed(session) if c.id == id_), None)
         if cast is None:

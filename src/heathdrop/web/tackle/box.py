@@ -109,11 +109,13 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     """Add every line of the entry that is whole; the others stay in the field, each with what is asked."""
     found: list[tuple[str, dict[str, Any]]] = []
     left: list[Read] = []
+    again = 0
     if not form.get("entry").strip():
         return problem(request, "Nothing to add yet.")
     try:
         lines = read_lines(catalogue.load(), "tackle", form.get("entry"), system())
         with database.session() as session:
+            before = [(k.kind, k.body.model_dump(exclude={"quantity"})) for k in items.kept(session)]
             for one in lines:
                 try:
                     made = (
@@ -124,6 +126,7 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
                 if not made:
                     left.append(one)
                 for kind, item in made:
+                    again += (kind, item.model_dump(exclude={"quantity"})) in before
                     items.add(session, kind, item.model_dump(exclude_unset=True))
                     found.append((kind, item.model_dump(exclude_unset=True)))
     except BadInput as refusal:
@@ -132,6 +135,8 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
         return problem(request, " ".join(_asked_of(one) for one in left[:MOST_SAID]))
     said = "Added: " + "; ".join(_item_words(*one) for one in found[:MOST_SAID])
     said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
+    if again:
+        said += f" {again} of them alike to a piece that was there: it is a row of its own now."
     asked = [_asked_of(one) for one in left]
     stays = {
         "left": "\n".join(one.line for one in left),

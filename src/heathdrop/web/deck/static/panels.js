@@ -182,7 +182,7 @@ export function fishPanel(cast, data, mend) {
   const metric = data.units === "metric";
   const per = data.per;
   const fish = { length: metric ? 35 : 14, weight: 0 };
-  const said = element("p", "Done: the fish is written down without its length.");
+  const said = element("p", "Kept as a fish. Close keeps it without a length.");
   said.setAttribute("role", "status");
   const keep = element("button", "Write it down", { type: "button" });
   keep.addEventListener("click", () => {

@@ -275,6 +275,8 @@ def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
         )
     high, low = f"{feet(float(depths.min())):.1f}", f"{feet(float(depths.max())):.1f}"
     runs = f"at {high} ft" if high == low else f"between {high} and {low} ft"
+    deepest = feet(float(cast.depth_m.max()))
+    runs += f" (at its deepest {deepest:.1f} ft)" if deepest > float(low) + 0.5 else ""
     return (
         f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {cast.fall_s:.1f} s, "
         f"then runs {runs}, over a bottom at {sizing.scenario.conditions.bottom_depth_ft:g} ft."

@@ -1,5 +1,5 @@
 import { stayAwake } from "../shell/awake.js";
-import { by } from "../shell/dom.js";
+import { by, recall, remember } from "../shell/dom.js";
 
 // Stopwatch: a thumb, the space bar or typed times. What was timed stands over the button; a touch scraps it.
 let begun = 0;
@@ -18,9 +18,28 @@ function far(times, k) {
   return ratio >= most || ratio <= 1 / most;
 }
 
+// What is being timed stays on this machine until it is kept: a reload or another page loses no drop.
+const UNDER_WAY = "heathdrop-timing";
+
+function putBy() {
+  const said = Object.fromEntries([...new FormData(by("drop-form"))].filter(([name]) => name !== "token"));
+  remember(UNDER_WAY, tries().length ? JSON.stringify(said) : "");
+}
+
+/** The drops that were timed before, with their rig and depth, unless the page was asked for another rig. */
+function takeUp() {
+  const said = recall(UNDER_WAY);
+  if (!said || by("times").value || location.search) { return; }
+  Object.entries(JSON.parse(said)).forEach(([name, value]) => {
+    const field = by("drop-form").elements[name];
+    if (field && field.type === "checkbox") { field.checked = true; } else if (field) { field.value = value; }
+  });
+}
+
 function keepTimes(times) {
   by("times").value = times.join(" ");
   show();
+  putBy();
 }
 
 /** The times as figures over the button, what is far off marked, and what is being timed in a line. */
@@ -89,8 +108,13 @@ document.addEventListener("htmx:afterRequest", (event) => {
     by("times").value = "";
     by("drop-problem").textContent = "";
     show();
+    putBy();
   }
 });
 document.addEventListener("change", (event) => { if (event.target.id === "kind") { timed(); } });
-document.addEventListener("input", (event) => { if (event.target.closest("#drop-form")) { show(); } });
-if (by("kind")) { timed(); show(); }
+document.addEventListener("input", (event) => { if (event.target.closest("#drop-form")) { show(); putBy(); } });
+// What is asked back is brought to where the thumb is.
+document.addEventListener("htmx:afterSwap", (event) => {
+  if (event.detail.target.id === "drop-problem") { event.detail.target.scrollIntoView({ block: "center" }); }
+});
+if (by("kind")) { takeUp(); timed(); show(); }
