@@ -287,6 +287,14 @@ SPIN = RodBody(
                 rod=Rod(kind="casting", power="heavy", low_oz=0.5, high_oz=1.5),
             ),
         ),
+        (
+            "A: 50 lb braid, heavy casting",
+            RodBody(
+                name="A",
+                line=Line(material="braid", test_lb=50),
+                rod=Rod(kind="casting", power="heavy", low_oz=0.375, high_oz=1.5),
+            ),
+        ),
         ("spin: 15 lb braid, 6 ft of 8 lb leader, 31 in a turn, medium spinning 1/8-1/2 oz", SPIN),
     ],
 )

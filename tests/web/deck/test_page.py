@@ -271,8 +271,12 @@ def test_the_record_is_read_mended_and_taken_back(client: TestClient) -> None:
     for wrong in ({"length_in": "long"}, {"outcome": "eaten"}, {"length_in": "900"}):
         assert client.post(at, data=form | wrong).status_code == 422
     assert client.post(f"/deck/record/{uuid.uuid4()}", data=form).status_code == 404
-    client.post(at, data={"token": token(client), "do": "back"})
+    gone = client.post(at, data={"token": token(client), "do": "back"})
     assert [c.outcome for c in kept(client)] == ["bump"]
+    assert f'action="{at}" role="status"' in gone.text
+    back = client.post(at, data={"token": token(client), "do": "undo"})
+    assert sorted(c.outcome for c in kept(client)) == ["bump", "fish"]
+    assert "is deleted" not in back.text
 
 
 def test_a_cast_whose_trailer_is_none_that_there_is_stops_no_page(client: TestClient) -> None:

@@ -44,6 +44,9 @@ def test_what_is_whole_is_added_and_the_rest_stays_in_the_field(client: TestClie
         "Added: 3/8 oz swim jig, lead, 10.6 g nominal; 1/2 oz swim jig, lead, 14.2 g nominal ×2" in good.text
     )
     assert rows(client) == before + 3
+    twice = client.post("/box", data={"token": token, "entry": "craw 3.5 in x4"}, headers=HX)
+    assert "1 of them alike to a piece that was there" in twice.text
+    before += 1
     bad = client.post("/box", data={"token": token, "entry": "3/8 swim jig\nswim jig\ncraw 3"}, headers=HX)
     assert bad.status_code == 200
     assert 'data-left="swim jig"' in bad.text
