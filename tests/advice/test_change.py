@@ -26,7 +26,9 @@ from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import as_seen
 from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.setting import Setting, setting_of
+from heathdrop.sizing.size import size
 from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.waters import BAIT, GRASS, MAT, WINTER_ROCK, WOOD
@@ -122,6 +124,14 @@ def test_every_rig_has_an_answer_to_everything_that_is_asked(cat: Catalog) -> No
                     assert MEASURED[went] * (change.runs_ft - found.ran_ft) > 0.0, (name, went, change)
                     assert change.runs_ft <= sizing.scenario.conditions.bottom_depth_ft
     assert asked > 150
+
+
+@pytest.mark.parametrize("went", WENT)
+def test_a_box_with_one_family_is_answered_too(cat: Catalog, went: str) -> None:
+    """Another family is offered from the standard set; a box that has none of it is no refusal."""
+    tackle = tackle_of([OwnedHead("flipping-jig", 0.5)], [OwnedTrailer("craw", 4.0)])
+    sizing = size(cat, Scenario(WOOD, families=("flipping-jig",), box="mine"), tackle=tackle)
+    assert mended(cat, sizing, sizing.rigs[0], went).changes
 
 
 def test_it_starts_from_where_it_ran(cat: Catalog) -> None:

@@ -236,7 +236,9 @@ def _family(case: Case) -> Steps:
         weighed[family.id] = sum(p for _, p in points) + school
     found: list[tuple[float, Rated]] = []
     for id_ in sorted(weighed, key=lambda f: -weighed[f])[:ASKED]:
-        best = size(catalog, replace(scenario, families=(id_,)), known=setting.known).rigs[0]
+        # Of the standard set: whether the box holds such a head is not known here.
+        other = replace(scenario, families=(id_,), box="standard")
+        best = size(catalog, other, known=setting.known).rigs[0]
         if case.went in ("hung", "fouled", "stalled"):
             spoils = "hangs" if setting.stand.row.does in ("wood", "stone") else "fouls"
             if getattr(best.cover, spoils) > 0.7 * getattr(case.rated.cover, spoils):
