@@ -113,12 +113,6 @@ def modules() -> dict[str, Path]:
     return {".".join(p[:-1] if p[-1] == "__init__" else p): f for f, p in parts.items()}
 
 
-def room_of(file: Path) -> str:
-    """The room of a module: its folder under the package; in the web, its wing."""
-    parts = file.relative_to(ROOT / "src" / "heathdrop").parts
-    return "/".join(parts[:2]) if parts[0] == "web" and len(parts) > 2 else parts[0].removesuffix(".py")
-
-
 def taken(nodes: list[ast.AST]) -> set[tuple[str, str]]:
     """What a module takes of others: of which module, which name (``module.name`` reads too)."""
     names: set[tuple[str, str]] = set()

@@ -1,7 +1,6 @@
 """Every way of working a lure through the JSON door, hostile requests, and what the documents promise."""
 
 import json
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -14,7 +13,6 @@ from heathdrop.errors import BadInput
 from heathdrop.store.files.csvfile import read_tackle
 from tests.test_doors import CASE, SCENARIO
 
-ROOT = Path(__file__).parent.parent
 NAMED = CASE | {
     "lure": {
         "family": "casting-jig",

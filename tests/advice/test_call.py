@@ -72,28 +72,6 @@ def test_from_a_box_alone_only_its_families_are_called(cat: Catalog) -> None:
         call_of(Scenario(GRASS, box="mine"), Own())
 
 
-def test_the_call_of_a_water_to_the_digit(cat: Catalog) -> None:
-    """Standings with what speaks for and against, and the families set aside with the reason."""
-    made = call_of(Scenario(GRASS), places=5)
-    holds_to(
-        "advice.call",
-        {
-            "standings": [
-                {
-                    "family": s.family.id,
-                    "figures": [s.fit, s.points, s.standing],
-                    "for": [r.id for r in s.fors],
-                    "against": [r.id for r in s.againsts],
-                    "words": [s.presentation, s.model, s.best.key],
-                }
-                for s in made.standings
-            ],
-            "aside": [[f.id, why] for f, why in made.aside],
-        },
-        3e-3,
-    )
-
-
 @pytest.mark.slow
 @pytest.mark.parametrize(
     ("bottom", "fish", "cover"),

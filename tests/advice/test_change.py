@@ -5,7 +5,7 @@ from typing import Any
 
 import pytest
 
-from heathdrop.advice.change import AS_SIZED, MEASURED, STEMS, Fished, askable, likely, mended
+from heathdrop.advice.change import AS_SIZED, MEASURED, STEMS, Fished, askable, mended
 from heathdrop.advice.change.hand import (
     Hand,
     neighbour_head,
@@ -16,16 +16,15 @@ from heathdrop.advice.change.hand import (
     seen_at,
     with_part,
 )
-from heathdrop.advice.change.moves import STEPS, Case, liked, may_be
+from heathdrop.advice.change.moves import STEPS, Case, liked
 from heathdrop.answers.change import after_cast
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Line
-from heathdrop.conditions.outcome import OLD_NAMES, WENT
+from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import as_seen
-from heathdrop.physics.rig_name import RigName, name_of
+from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
@@ -148,16 +147,6 @@ def test_it_starts_from_where_it_ran(cat: Catalog) -> None:
     assert mended(cat, sizing, one, "ran-too-low", 2.3) == found
 
 
-def test_a_miss_nobody_measured_is_out_of_the_band(cat: Catalog) -> None:
-    for name in ("right over grass", "on braid"):
-        sizing, one = rated(name)
-        top, low = sizing.targets.depth_ft
-        high, deep = (mended(cat, sizing, one, went).ran_ft for went in MEASURED)
-        assert high is not None
-        assert deep is not None
-        assert high < top < low < deep or not top <= feet(one.tuned.mean_m) <= low
-
-
 @pytest.mark.parametrize(
     ("given", "sentence"),
     [
@@ -173,18 +162,6 @@ def test_what_cannot_be(cat: Catalog, given: dict[str, Any], sentence: str) -> N
     sizing, one = rated("wood swum")
     with pytest.raises(BadInput, match=sentence):
         mended(cat, sizing, one, **{"went": "ran-high", **given})
-
-
-def test_what_a_stop_is_prepared_for_and_what_may_be_asked(cat: Catalog) -> None:
-    assert likely("swim", "pads") == ("ran-high", "ran-low", "fouled", "short", "nothing")
-    assert likely("bottom", "rock") == ("not-felt", "hung", "short", "nothing")
-    assert likely("drop", "matted-grass") == ("not-felt", "stalled", "short", "nothing")
-    assert {went for work in ("swim", "drop") for went in likely(work, "wood")} <= set(WENT)
-    assert set(OLD_NAMES.values()) <= set(WENT)
-    blade, football = askable(*rated("wood swum")), askable(*rated("winter rock"))
-    assert {"blade-stops", "hung", "ran-high"} <= set(blade)
-    assert not {"blade-stops", "ran-low", "rolled", "ticked-top"} & set(football)
-    assert name_of(rated("winter rock")[1].rig).family == "football-jig"
 
 
 def test_nothing_offered_goes_into_the_cover_below(cat: Catalog) -> None:
@@ -203,16 +180,6 @@ def test_nothing_offered_goes_into_the_cover_below(cat: Catalog) -> None:
         )
         assert path_of(setting, hand).deepest_ft <= 7.05
     assert found.changes
-
-
-def test_a_change_of_pace_is_told_in_turns_that_differ(cat: Catalog) -> None:
-    for went in MEASURED:
-        for change in mended(cat, *rated("right over grass"), went).changes:
-            if change.id in ("slower", "faster"):
-                assert change.what.endswith("turns in 20 s")
-                told = float(change.what.split()[-5])
-                assert told == pytest.approx((change.fished.pace_ft_s or 0.0) * 12 / 29 * 20, abs=0.26)
-                assert dict(change.tries)["pace_ft_s"]
 
 
 def test_a_thing_felt_already_is_not_mended(cat: Catalog) -> None:
@@ -268,16 +235,6 @@ def test_it_is_shifted_to_what_was_seen(cat: Catalog, off_ft: float) -> None:
     seen = seen_at(setting, hand, told + off_ft)
     assert path_of(setting, seen).mean_ft == pytest.approx(told + off_ft, abs=0.25)
     assert (seen.factor < 1.0) == (off_ft > 0.0)
-
-
-def test_drag_and_lift_move_together(cat: Catalog) -> None:
-    setting, hand = fished(cat, "right over grass")
-    lure = setting.lure(hand.rig)
-    more = as_seen(lure, 1.5)
-    assert more.run_drag_area_m2 == pytest.approx(1.5 * lure.run_drag_area_m2)
-    assert more.run_lift_area_m2 == pytest.approx(1.5 * lure.run_lift_area_m2)
-    assert more.fall_drag_area_m2 == lure.fall_drag_area_m2
-    assert as_seen(lure, 1.0) is lure
 
 
 def test_neighbours(cat: Catalog) -> None:
@@ -359,25 +316,6 @@ def test_another_family_is_its_own_best(cat: Catalog) -> None:
     quit_ = next(STEPS["other-family"](case_of(cat, "on braid", "nothing")))
     assert quit_.hand.rig.family.work == "bottom"
     assert quit_.what.endswith("drag it underneath")
-
-
-@pytest.mark.parametrize(
-    ("name", "id_", "went", "may"),
-    [
-        ("on braid", "line-with-give", "lost", True),
-        ("right over grass", "line-with-give", "lost", False),
-        ("on braid", "trailer-hook", "short", True),
-        ("wood swum", "trailer-hook", "short", False),
-        ("pads", "rethread", "rolled", False),
-        ("winter rock", "rod-tip-down", "missed", False),
-        ("right over grass", "rod-tip-down", "ran-high", True),
-        ("mat too light", "lob-it", "stalled", True),
-        ("mat with claws", "lob-it", "stalled", False),
-        ("right over grass", "colour", "followed", True),
-    ],
-)
-def test_where_a_change_can_be_made(cat: Catalog, name: str, id_: str, went: str, may: bool) -> None:
-    assert may_be(case_of(cat, name, went), id_) is may
 
 
 def test_a_pace_the_fish_like_is_worth_more(cat: Catalog) -> None:

@@ -119,24 +119,6 @@ def of(**parts: float) -> Bands:
     return Bands(0.9, 1.1, 2.55, 3.45, tuple(parts.items()))
 
 
-@pytest.mark.parametrize(
-    ("bands", "said"),
-    [
-        (of(pace=0.3, areas=0.1), "with ten rounds of turns in the Trainer"),
-        (of(pace=0.1, areas=0.3), "with a depth check (Drop tests)"),
-        (of(pace=0.1, count=0.3), "with a drop test"),
-        (of(pace=0.1, drift=0.3), "with the boat held still"),
-        (of(), ""),
-        (Bands(0.9, 1.1, 2.9, 3.1, (("pace", 0.3),)), ""),
-    ],
-)
-def test_the_widest_part_is_named(bands: Bands, said: str) -> None:
-    sizing, one = rated("right over grass")
-    found = narrows(sizing, one, bands)
-    assert said in found
-    assert bool(found) == bool(said)
-
-
 def test_its_figures_are_the_bands(cat: Catalog) -> None:
     sizing, one = rated("right over grass")
     found = narrows(sizing, one, of(pace=0.4, areas=0.3))
@@ -287,10 +269,3 @@ def test_a_bluff_asks_for_its_ledge(cat: Catalog) -> None:
     assert missing_said(cat, made, made.rigs[0]).startswith(
         "It needs a ledge at 12 ft; where there is none it falls on to 30 ft."
     )
-
-
-def test_what_misses_is_near_less_than_said(cat: Catalog) -> None:
-    made = size(cat, Scenario(DEEP, Gear(cast_ft=40.0), ("swim-jig",)))
-    for rig in made.rigs[:20]:
-        assert misses(made, rig) is (rig.tuned.near_band < MISSED)
-        assert feet(rig.tuned.mean_m) > 0.0

@@ -15,7 +15,6 @@ from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog, Effect
 from heathdrop.catalog.vocabulary import clauses
-from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import FACTS, holds
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Conditions, Scenario
@@ -26,16 +25,6 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.schools import chosen, leaning_of
 from heathdrop.sizing.size import Sizing, size
 from tests.waters import GRASS
-
-WOOD = Conditions(
-    water_temp_f=66,
-    bottom_depth_ft=7,
-    fish_depth_ft=6,
-    clarity_ft=2,
-    forage="crawfish",
-    cover=Cover(kind="wood", detail="laydown"),
-    posture="under-cover",
-)
 
 
 def answered(cat: Catalog, row: dict[str, Any]) -> tuple[Call, Sizing]:

@@ -11,21 +11,18 @@ from heathdrop.advice.why import (
     change_sentence,
     fish_sentence,
     limit_sentence,
-    ounces_near,
     reasons,
     runs,
-    weight_sentence,
 )
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PARTS
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.learned import NOTHING
-from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.fit import joined
 from heathdrop.sizing.known import OwnFish
-from heathdrop.sizing.size import Rated, Sizing, equals_of, size
+from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import metres
 from tests.waters import GRASS, WINTER_ROCK
 from tests.web.shown import DAY
@@ -78,34 +75,6 @@ def test_which_way_it_misses(cat: Catalog, swum: Sizing) -> None:
     assert "hides the bottom" in limit_sentence(floor, held_back(cat, floor.rigs[0], "touch"))
 
 
-def test_the_end_of_the_scale_is_said(swum: Sizing) -> None:
-    for oz, words in (
-        (0.1875, "3/16 oz is the lightest swim jig listed"),
-        (1.0, "1 oz is the heaviest swim jig"),
-    ):
-        rated = next(r for r in swum.rigs if r.rig.head_oz == oz)
-        assert weight_sentence(swum, rated).startswith(words)
-        assert any(w.startswith(words) for w in reasons(swum, rated))
-
-
-def test_the_simulation_against_habit_is_said(cat: Catalog, swum: Sizing) -> None:
-    heavy = next(r for r in swum.rigs if r.rig.head_oz == 0.625)
-    assert weight_sentence(swum, held_back(cat, heavy, "fall")).startswith(
-        "Heavier than what is usual at 6 ft"
-    )
-    assert weight_sentence(swum, held_back(cat, heavy, "weight")) == ""
-    usual = next(r for r in swum.rigs if r.rig.head_oz == 0.375)
-    assert weight_sentence(swum, usual) == ""
-
-
-@pytest.mark.parametrize(
-    ("oz", "said"),
-    [(0.39, "3/8"), (0.27, "1/4"), (0.31, "5/16"), (0.56, "1/2"), (1.3, "1 1/4"), (0.01, "1/16")],
-)
-def test_an_uneven_weight_as_it_is_said(oz: float, said: str) -> None:
-    assert ounces_near(oz) == said
-
-
 def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
     best = swum.rigs[0]
     assert doubt_of(cat, swum, best) is None
@@ -126,15 +95,6 @@ def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
         assert beside.endswith(limit_sentence(swum, bad))
 
 
-def test_equals_are_within_the_noise(cat: Catalog, swum: Sizing) -> None:
-    best = swum.rigs[0]
-    same = equals_of(cat, swum, best)
-    assert best not in same
-    assert {r.key for r in same} == {
-        r.key for r in swum.rigs if r is not best and abs(r.fits.score - best.fits.score) <= 0.02
-    }
-
-
 def test_a_dragged_rig_is_said_to_work_the_floor(cat: Catalog) -> None:
     floor = size(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
     said = reasons(floor, floor.rigs[0])[0]
@@ -152,19 +112,6 @@ def test_a_school_is_only_named_where_one_was_chosen(cat: Catalog, swum: Sizing)
     assert limit_sentence(usual, disliked).startswith("The rules for this water")
     held = replace(swum, scenario=replace(swum.scenario, schools=(("one-trailer", "simple"),)))
     assert limit_sentence(held, disliked) == "The school you hold to would choose another trailer here."
-
-
-@pytest.mark.parametrize(
-    ("odds", "words"),
-    [
-        (CoverOdds(0.4, 0.3, 0.2), "It goes through that cover about 40 times of 100."),
-        (CoverOdds(0.8, 0.3, 0.2), "It fouls on about 30 of 100 casts through that cover."),
-        (CoverOdds(0.9, 0.1, 0.2), "It hangs up on about 20 of 100 casts."),
-    ],
-)
-def test_the_worst_of_three_ways_is_said(cat: Catalog, swum: Sizing, odds: CoverOdds, words: str) -> None:
-    held = replace(held_back(cat, swum.rigs[0], "cover"), cover=odds)
-    assert limit_sentence(swum, held) == words
 
 
 def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:

@@ -11,7 +11,7 @@ import pytest
 
 from heathdrop.advice.linesay import suits
 from heathdrop.answers.cast import NEAR_FT, Worked, count_window, countdown, seconds_to, worked_of
-from heathdrop.answers.change import after_cast, first_change
+from heathdrop.answers.change import first_change
 from heathdrop.answers.chart import chart_of
 from heathdrop.answers.compare import compared_with
 from heathdrop.answers.lens import LENS, Sight, lenses_for, sights, wanted_through
@@ -224,17 +224,6 @@ def test_a_cadence_is_told_as_screens_play_it(cat: Catalog) -> None:
             assert feet(float(cast.useful().mean())) == pytest.approx(feet(rated.tuned.mean_m), abs=0.1)
             told += 1
     assert told >= 4
-
-
-def test_the_rig_is_sized_in_its_own_family_whatever_the_scenario_names(cat: Catalog) -> None:
-    rig = RigName.parse("bladed-jig:0.5:craw").rig(cat)
-    one, other = (
-        after_cast(Scenario(GRASS, families=f), rig, "ran-high", 1.0)
-        for f in (("swim-jig",), ("bladed-jig",))
-    )
-    assert one == other
-    assert one.changes[0] == first_change(Scenario(GRASS), rig, "ran-high") or one.ran_ft is not None
-    assert all(c.family == "bladed-jig" for c in one.changes if c.id != "other-family")
 
 
 def test_nothing_to_mend_is_said_of_what_is_none(cat: Catalog) -> None:

@@ -12,7 +12,6 @@ import pytest
 from heathdrop.answers.contacts import MOST, MOST_CHECKS, contact_of, contacts_of
 from heathdrop.answers.drops import expected_depth_ft, expected_drop_s, falls_to
 from heathdrop.answers.mat import MOST_OZ, POINTS, mat_curve
-from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.thrown import rig_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
@@ -22,8 +21,7 @@ from heathdrop.learning.drops import predicted_s
 from heathdrop.learning.learned import NINETY, NOTHING, fall_area_cm2, learn
 from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
 from heathdrop.physics.rig import rig_by_name, spread_of
-from heathdrop.sizing.box import EMPTY
-from heathdrop.sizing.known import UNTAUGHT, Untaught
+from heathdrop.sizing.known import Untaught
 from heathdrop.sizing.size import size
 from tests.learning.seen import depths, drops
 from tests.waters import GRASS, MAT
@@ -224,10 +222,3 @@ def test_the_curve_rises_and_a_lob_goes_through_more(cat: Catalog) -> None:
 def test_no_mat_no_curve(cat: Catalog) -> None:
     sizing = size(cat, Scenario(GRASS, families=("swim-jig",)), [rig_by_name(cat, "swim-jig", 0.5, "craw")])
     assert mat_curve(sizing, sizing.rigs[0]) is None
-
-
-def test_a_stranger_knows_nothing_and_owns_nothing(cat: Catalog) -> None:
-    rig = rig_by_name(cat, "swim-jig", 0.5, "craw")
-    assert Own() == STRANGER
-    assert (STRANGER.learned, STRANGER.tackle, STRANGER.schools) == (UNTAUGHT, EMPTY, ())
-    assert (UNTAUGHT.applied(rig), UNTAUGHT.mat_factor("milfoil")) == (rig, 1.0)

@@ -10,14 +10,11 @@ from heathdrop.answers.deck import OnRod, next_up
 from heathdrop.answers.last_time import days_like
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
-from heathdrop.answers.rods_to_hand import Bench, Told, _count_said
+from heathdrop.answers.rods_to_hand import Bench, Told
 from heathdrop.answers.stop import (
     FAMILIES,
-    HALF_FIT,
-    HOPELESS,
     Rod,
     Stop,
-    hopeless_at,
     parts_of,
     rated_in,
     shares_of,
@@ -32,7 +29,7 @@ from heathdrop.catalog import Catalog, load
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.outcome import OUTCOMES, ROWS
+from heathdrop.conditions.outcome import ROWS
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
@@ -50,10 +47,6 @@ WRONG = {row.id: row.wrong for row in ROWS if row.wrong}
 
 def tied(cat: Catalog, name: str, family: str, oz: float, trailer: str, line: Line = Line()) -> OnRod:  # noqa: B008
     return OnRod(Rod(name, line, Reel()), rig_by_name(cat, family, oz, trailer))
-
-
-def test_what_went_wrong_is_mended_and_nothing_else() -> None:
-    assert set(OUTCOMES) - set(WRONG) == {"nothing", "bump", "fish", "found-bottom"}
 
 
 def test_only_rods_to_hand_are_thrown(cat: Catalog) -> None:
@@ -139,22 +132,6 @@ def test_cautions_of_the_water_come_along(cat: Catalog) -> None:
     assert bare.search.steps
 
 
-def test_the_same_question_is_worked_out_once(cat: Catalog) -> None:
-    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
-    told = [Told(rods[0].rig, 2.0, 2.2, "nothing")]
-    found = next_up(DAY, STRANGER, rods, told, limit=1)
-    again = [tied(cat, "A", "swim-jig", 0.375, "craw")]
-    assert next_up(DAY, STRANGER, again, [Told(again[0].rig, 2.0, 2.2, "nothing")], limit=1) is found
-    for other in (
-        next_up(DAY, STRANGER, rods, [replace(told[0], count_s=2.5)], limit=1),
-        next_up(DAY, STRANGER, rods, [replace(told[0], outcome="bump")], limit=1),
-        next_up(DAY, STRANGER, [tied(cat, "A", "swim-jig", 0.5, "craw")], told, limit=1),
-        next_up(DAY, STRANGER, rods, told, limit=2),
-        next_up(DAY, STRANGER, rods, told, 1, rods[0]),
-    ):
-        assert other is not found
-
-
 def test_a_stop_is_opened_as_the_plan_serves_it() -> None:
     """The seam of plan and deck: one rod, one count, one pace, or a sentence why not."""
     stops = [Stop("Bay", DAY), Stop("Stones", Scenario(WINTER_ROCK)), Stop("Right over", Scenario(GRASS))]
@@ -236,10 +213,6 @@ def bench_of(c: Conditions) -> Bench:
     return Bench(scenario, STRANGER, first_belief(scenario))
 
 
-def test_counts_as_a_voice_counts_them() -> None:
-    assert [_count_said(s) for s in (0.2, 0.3, 3.74, 3.76, 4.4, 11.6)] == [0.0, 0.5, 3.5, 4.0, 4.0, 12.0]
-
-
 def test_what_suits_and_what_gets_in(cat: Catalog) -> None:
     bench = bench_of(MAT)
     punch, blade = rig_by_name(cat, "punch-rig", 1.25, "beaver"), rig_by_name(cat, "bladed-jig", 0.5, "craw")
@@ -278,12 +251,6 @@ def test_a_swum_rig_has_its_counts_and_paces_and_a_way_that_is_none_is_refused(c
 
 
 UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
-
-
-def test_a_depth_that_is_known_is_one_part() -> None:
-    (part,) = parts_of(Scenario(GRASS))
-    assert part.scenario == Scenario(GRASS)
-    assert (part.share, part.top_ft, part.low_ft) == (1.0, GRASS.fish_depth_ft, GRASS.fish_depth_ft)
 
 
 def test_a_depth_that_is_not_known_is_its_thirds_by_chance() -> None:
@@ -341,14 +308,6 @@ def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> N
     assert top < middle < low
     assert low > 1.4 * top
     assert worth_at(stop, jig, suited(jig, Reel()), STRANGER) == pytest.approx((top + middle + low) / 3)
-
-
-def test_what_the_rules_put_far_behind_is_not_rated() -> None:
-    stop = Stop("", Scenario(THICK_MAT))
-    guess = hopeless_at(stop, "bladed-jig", STRANGER)
-    assert guess is not None
-    assert 0.0 < guess[0] < HALF_FIT * HOPELESS
-    assert hopeless_at(stop, "punch-rig", STRANGER) is None
 
 
 THROWN = {

@@ -7,11 +7,10 @@ import pytest
 
 from heathdrop.advice.change import mended
 from heathdrop.answers.drill import Named, mark_of, question_of
-from heathdrop.answers.drill.question import KINDS, rig_words, topics
+from heathdrop.answers.drill.question import KINDS, topics
 from heathdrop.answers.water import call_of, rate_rigs, size_water
 from heathdrop.catalog import Catalog, load
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.program import play
 from heathdrop.units import feet
@@ -110,11 +109,6 @@ def test_names_lead_back_and_wrong_ones_are_refused() -> None:
             Named.parse(wrong)
     assert set(topics()) == set(KINDS)
     assert sum(len(t) for t in topics().values()) == 22
-
-
-def test_a_rig_in_words(cat: Catalog) -> None:
-    assert rig_words(rig_by_name(cat, "swim-jig", 0.375, "craw")) == "3/8 oz swim jig, 4 in craw"
-    assert rig_words(rig_by_name(cat, "spinnerbait", 0.5, "none")) == "1/2 oz spinnerbait, no trailer"
 
 
 @pytest.mark.slow

@@ -6,28 +6,23 @@ import random
 import numpy as np
 import pytest
 
-from heathdrop.answers.lessons import LONGEST_MIN, UNCOUNTED, USUAL_MIN, efforts_of, lessons_of, minutes_of
+from heathdrop.answers.lessons import UNCOUNTED, efforts_of, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import run_of
-from heathdrop.answers.trials import Held, _liked, _words, setting_at, trials_of, water_of_cast
+from heathdrop.answers.trials import Held, _liked, setting_at, trials_of, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import BY_FIELD, Scenario
 from heathdrop.learning.rates import clumped
 from heathdrop.learning.visits import Likely
-from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, tackle_of
-from heathdrop.sizing.known import TRAIT, UNTAUGHT
+from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.sizing.known import TRAIT
 from heathdrop.sizing.setting import mood_paces
 from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.waters import GRASS
-
-
-def test_a_cast_takes_what_the_clock_says_within_reason() -> None:
-    made = [cast(0), cast(1), cast(31), cast(32, stop="Point"), cast(33, stop="Point")]
-    assert minutes_of(made) == [1.0, LONGEST_MIN, USUAL_MIN, 1.0, USUAL_MIN]
 
 
 def test_efforts_are_counted_in_every_way_that_is_known() -> None:
@@ -52,12 +47,6 @@ def test_efforts_are_counted_by_how_each_cast_ran() -> None:
     assert all(b.endswith(" ft") for b, _ in heights)
 
 
-def test_an_empty_log_teaches_nothing() -> None:
-    found = lessons_of([], Scenario(GRASS))
-    assert (found.casts, found.bites) == (0, 0)
-    assert found.like_today == found.rates == found.schools == found.own == ()
-
-
 @pytest.mark.parametrize("conditions", [{"water_temp_f": "warm"}, {"water_temp_f": 400}, {}])
 def test_water_that_is_not_known_whole_is_passed_over(conditions: dict[str, object]) -> None:
     made = [cast(k, "fish", conditions=conditions) for k in range(6)]
@@ -69,11 +58,6 @@ def test_how_bites_clump_is_asked_by_day_and_stop() -> None:
     """Three places: the bay on two days, the point on one of them, each with its hours and bites."""
     made = [cast(0, "fish"), cast(1, "fish"), cast(2), cast(3, stop="Point"), cast(1500)]
     assert clumped_of(made, [30.0, 30.0, 60.0, 90.0, 60.0]) == clumped([2.0, 1.5, 1.0], [2, 0, 0])
-
-
-def test_a_stranger() -> None:
-    assert Own(UNTAUGHT, EMPTY, ()) == STRANGER
-    assert hash(STRANGER) == hash(Own())
 
 
 LIKINGS = ("head weight", "pace", "fall rate")
@@ -198,18 +182,6 @@ def test_days_and_stops_that_differ_speak_for_no_school() -> None:
     bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
     found = trials_of([*good, *bad], minutes_of([*good, *bad]))
     assert all(t.words == "too few" for t in found)
-
-
-def test_a_bayes_factor_in_words() -> None:
-    """Three to one leans, twenty to one is strong, and under five bites nothing is."""
-    assert [_words(r, 9) for r in (1.0, 1.2, -1.2, 3.1, -3.1)] == [
-        "too few",
-        "leans for it",
-        "leans against it",
-        "strongly for it",
-        "strongly against it",
-    ]
-    assert _words(9.0, 4) == "too few"
 
 
 def test_how_a_school_likes_what_was_thrown(cat: Catalog) -> None:

@@ -233,24 +233,6 @@ def test_a_change_costs_its_minutes_of_the_stop_and_that_it_is_put_off(cat: Cata
     assert short.becomes(1, 0) == ("none", 1)
 
 
-def test_rods_together_serve_each_part_with_the_best_of_them(cat: Catalog) -> None:
-    table = made(cat, [[0.9, 0.1], [0.2, 0.8], [0.5, 0.5], [0.0, 0.0]], (slice(0, 2),), [0.5, 0.5])
-    assert table.at(0) == pytest.approx([0.5, 0.5, 0.5, 0.0])
-    assert table.together([0], 0) == pytest.approx(0.5)
-    assert table.together([0, 1], 0) == pytest.approx(0.85)
-    assert table.together([0, 2], 0) == pytest.approx(0.7)
-    assert table.over(np.array([0.4])).sum(axis=1) == pytest.approx(0.4 * table.at(0))
-
-
-def test_two_rods_are_chosen_for_what_they_serve_together(cat: Catalog) -> None:
-    """One rod: the rig that does a bit of all. Two: a rig for the fish up in the water and one for the floor,
-    though each alone is worth less than the first."""
-    values = [[0.9, 0.0], [0.0, 0.9], [0.6, 0.6], [0.0, 0.0]]
-    over = made(cat, values, (slice(0, 2),), [0.5, 0.5]).over(np.array([1.0]))
-    assert choose(over, range(4), 1) == [2]
-    assert sorted(choose(over, range(4), 2)) == [0, 1]
-
-
 @pytest.mark.parametrize("seed", range(20))
 def test_stops_in_parts_are_chosen_for_within_a_hundredth_of_the_best(cat: Catalog, seed: int) -> None:
     """Against every choice of three from a pool of fourteen, stops of one part and of three."""

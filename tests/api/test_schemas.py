@@ -13,7 +13,6 @@ from pydantic import BaseModel
 from schemathesis.specs.openapi import checks
 
 from heathdrop.api import responses
-from heathdrop.api.routes import router
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.web.app import create_app
 from tests.golden_file import holds_to
@@ -260,10 +259,6 @@ ROUTES = {
     ("GET", "/api/v1/schools"),
     ("GET", "/api/v1/schema/{name}"),
 }
-
-
-def test_the_doors_are_those() -> None:
-    assert {(way, r.path) for r in router.routes for way in r.methods} == ROUTES  # type: ignore[attr-defined]
 
 
 @pytest.mark.parametrize(("way", "path"), sorted(r for r in ROUTES if r[0] in ("POST", "PUT")))

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from heathdrop.catalog import Catalog, read_catalog
-from heathdrop.catalog.vocabulary import PARTS, BadCatalog, clauses, known
+from heathdrop.catalog.vocabulary import BadCatalog, clauses, known
 from heathdrop.conditions.facts import FACTS
 from heathdrop.errors import BadInput
 from tests.catalog.slips import data, refused
@@ -96,21 +96,6 @@ def test_a_slip_is_refused(tmp_path: Path, file: str, right: str, wrong: str, sa
     assert refused(tmp_path, file, right, wrong).startswith(said)
 
 
-def test_what_each_kind_of_cover_is_worth(cat: Catalog) -> None:
-    """Thicker grass has more stems, hyacinth takes the most lead, gravel wedges less than riprap."""
-    cover = cat.cover
-    stems = cover.grass.stems_per_ft2
-    assert stems["sparse"] < stems["moderate"] < stems["thick"]
-    base = {k: t.base_oz + 3.0 * t.per_in_oz for k, t in cover.mats.textures.items()}
-    assert max(base, key=base.__getitem__) == "hyacinth"
-    assert cover.mats.usual_texture in cover.mats.textures
-    assert cover.wood.usual in cover.wood.kinds
-    assert cover.rock.usual in cover.rock.kinds
-    assert cover.rock.kinds["gravel"] < cover.rock.kinds["riprap"]
-    assert max(cover.stems.two_tails.values()) < 1.0 < min(cover.stems.open_hook.values())
-    assert set(cover.stems.open_hook) == {"pads", "reeds"}  # what stands out of the water
-
-
 def test_bands_rise_with_the_mood(cat: Catalog) -> None:
     """Livelier fish take a quicker fall, a quicker pace, more action; one row for each mood."""
     rows = cat.targets
@@ -130,18 +115,6 @@ def test_usual_weights_are_bands_by_rising_depth(cat: Catalog) -> None:
         assert depths == sorted(set(depths)), family
         assert all(0 < light < heavy for _, light, heavy in usual.rows), family
         assert usual.by == ("target" if cat.families[family].work == "swim" else "bottom"), family
-
-
-def test_fitted_exponents_stand_in_the_fit(cat: Catalog) -> None:
-    assert {k: cat.judgement.fit.weights[k] for k in cat.fitted.weights} == cat.fitted.weights
-    assert set(cat.judgement.fit.weights) == set(PARTS)
-    for rule, more in cat.fitted.points.items():
-        assert set(more) <= set(cat.rules[rule].favours)
-
-
-def test_bare_is_bare(cat: Catalog) -> None:
-    assert [s.id for s in cat.skirts.values() if s.bare] == ["none"]
-    assert [t.id for t in cat.trailers.values() if t.bare] == ["none"]
 
 
 def test_lengths_weights_and_lines_rise(cat: Catalog) -> None:
@@ -171,36 +144,6 @@ def test_a_line_weighs_what_its_material_does(cat: Catalog) -> None:
         "lead": 11.0,
         "tungsten": 17.5,
     }
-
-
-def test_a_topic_has_two_sides_and_a_default_with_a_reason(cat: Catalog) -> None:
-    for topic in cat.topics.values():
-        assert len(topic.schools) >= 2, topic.id
-        assert topic.default in topic.schools
-        assert topic.because
-        assert all(s.says for s in topic.schools.values())
-    lighter, usual, heavier = cat.topics["weight-lean"].schools.values()
-    assert lighter.effect.lean < usual.effect.lean == 1.0 < heavier.effect.lean
-
-
-def test_a_rule_says_a_sentence_of_its_own(cat: Catalog) -> None:
-    said = [rule.says for rule in cat.rules.values()]
-    assert all(text.endswith(".") for text in said)
-    assert len(set(said)) == len(said)
-    assert {rule.strength for rule in cat.rules.values()} <= {1, 2, 3}
-
-
-def test_shares_and_chances(cat: Catalog) -> None:
-    """A rate for each mood, livelier fish bite sooner; the paces stand within their edges."""
-    numbers = cat.search
-    assert list(numbers.bite.per_s) == sorted(numbers.bite.per_s)
-    assert len(numbers.bite.per_s) == len(cat.targets) == 5
-    assert 0.0 < numbers.grid.opens_from < 1.0 < numbers.grid.sized_first
-    assert 0.2 <= numbers.grid.tail <= 1.0 / 3.0  # a strong hint and no wall
-    assert numbers.hunt.sized_for == numbers.hunt.again == 2
-    low, high = numbers.paces.edges_ft_s
-    slow, middle, quick = numbers.paces.usual_ft_s
-    assert slow < low < middle < high < quick
 
 
 IDS = {"families": ("swim-jig", "toad"), "trailers": ("craw",)}

@@ -8,12 +8,12 @@ import pytest
 from pydantic import BaseModel, ConfigDict, Field, ValidationError, field_validator
 
 from heathdrop.conditions.drilled import Drilled
-from heathdrop.conditions.made import MOST_CONDITIONS, OUTCOMES, MadeCast, MadeCasts
+from heathdrop.conditions.made import MOST_CONDITIONS, MadeCast
 from heathdrop.conditions.plan import MOST_RODS, MOST_STOPS, PlanRequest
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.conditions.trip import TripBody
-from heathdrop.conditions.validation import MOST_BYTES, bad_input, field_path, read_json
+from heathdrop.conditions.validation import MOST_BYTES, bad_input, read_json
 from heathdrop.conditions.wanted import JUDGED, Wanted
 from heathdrop.errors import BadInput
 from tests.said import said_of
@@ -21,24 +21,6 @@ from tests.store.test_casts import made
 from tests.waters import GRASS
 
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}
-
-
-def test_a_request_is_its_scenario() -> None:
-    body = {
-        "conditions": {**WATER, "cover": {"kind": "wood", "density": None}},
-        "families": ["swim-jig", "bladed-jig", "swim-jig"],
-        "schools": {"b": "2", "a": "1"},
-        "depth_band_ft": {"top": 2, "low": 5},
-    }
-    scenario = SizeRequest.model_validate(body).scenario()
-    assert scenario.families == ("swim-jig", "bladed-jig")
-    assert scenario.schools == (("a", "1"), ("b", "2"))
-    assert scenario.wanted == Wanted(depth_ft=(2.0, 5.0))
-    own = {"depth_ft": [4, 6], "passes": 0.9}
-    both = SizeRequest.model_validate({**body, "targets": own}).scenario()
-    assert both.wanted == Wanted(depth_ft=(4.0, 6.0), passes=0.9)
-    assert scenario.conditions.cover.stands == "moderate"
-    assert SizeRequest.model_validate({"conditions": WATER}).scenario().families == ()
 
 
 @pytest.mark.parametrize(
@@ -140,13 +122,6 @@ def test_a_body_that_is_too_long() -> None:
         read_json(Body, b"{" + b" " * (MOST_BYTES - 1) + b"}")
 
 
-def test_paths_leave_out_the_branches_of_unions() -> None:
-    assert field_path(("body", "program", 1, "speed_ft_s")) == "program[1].speed_ft_s"
-    assert field_path(("lure", "named", "head_oz")) == "lure.head_oz"
-    assert field_path(()) == "the request"
-    assert field_path(("rods", "each-rod", 0, "line")) == "rods[0].line"
-
-
 def test_a_missing_field_was_not_given() -> None:
     class Needs(BaseModel):
         needed: int
@@ -215,14 +190,6 @@ def test_bounds(more: dict[str, object]) -> None:
         MadeCast.model_validate({**made(1), **more})
 
 
-def test_one_or_a_list() -> None:
-    assert len(MadeCasts.model_validate(made(1)).root) == 1
-    assert len(MadeCasts.model_validate([made(1), made(2)]).root) == 2
-    with pytest.raises(ValidationError):
-        MadeCasts.model_validate([])
-    assert len(OUTCOMES) == len(set(OUTCOMES)) == 17
-
-
 STOP: dict[str, Any] = {
     "name": "Bay",
     "conditions": {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6},
@@ -231,22 +198,6 @@ STOP: dict[str, Any] = {
 
 def asked(**more: Any) -> Any:
     return said_of(lambda: PlanRequest.model_validate({"stops": [STOP], **more}))
-
-
-def test_what_is_left_out_is_usual() -> None:
-    plan = PlanRequest.model_validate({"stops": [STOP]})
-    assert (plan.version, plan.date, plan.box, plan.rods, plan.schools) == (1, "", "standard", 5, {})
-    stop = plan.stops[0]
-    assert (stop.minutes, stop.importance, stop.cast_ft, stop.rod_tip_height_ft) == (60.0, 1.0, 80.0, 2.0)
-    assert plan.day() == ""
-    assert PlanRequest.model_validate({"date": "2027-04-03", "stops": [STOP]}).day() == "2027-04-03"
-
-
-@pytest.mark.parametrize(
-    "rods", [1, MOST_RODS, [{"name": "A"}], [{"name": "A", "inches_per_turn": 31}] * MOST_RODS]
-)
-def test_rods_that_can_be(rods: Any) -> None:
-    assert isinstance(asked(rods=rods), dict)
 
 
 @pytest.mark.parametrize(
@@ -294,14 +245,6 @@ ROD = {
 
 
 BODY: dict[str, Any] = {"date": "2027-09-25", "stops": [STOP_TRIP], "rods": [ROD]}
-
-
-def test_a_stop_by_its_name() -> None:
-    body = TripBody.model_validate(BODY)
-    found = body.stop("Bay")
-    assert found is body.stops[0]
-    assert body.stop("Cove") is None
-    assert (body.box, body.ended, body.version, found.cast_ft) == ("standard", False, 1, 80.0)
 
 
 @pytest.mark.parametrize(

@@ -8,25 +8,16 @@ from typing import Annotated, Any
 import pytest
 from pydantic import TypeAdapter, ValidationError
 
-from heathdrop.conditions.cover import OPEN, TEXTURES, WITH_TOP, Cover
-from heathdrop.conditions.facts import FACTS, OF_RIG, OF_WATER, PRESENTATIONS, Clause, degree, facts_of, holds
-from heathdrop.conditions.gear import USUAL_GEAR, Gear, Leader, Line, Reel
+from heathdrop.conditions.cover import Cover
+from heathdrop.conditions.facts import OF_WATER, Clause, degree, facts_of, holds
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
-from heathdrop.conditions.outcome import OLD_NAMES, OUTCOME, OUTCOMES, ROWS, WENT
-from heathdrop.conditions.quantity import Quantity, faults_in, places, same, value_at
-from heathdrop.conditions.scenario import BY_PATH, Conditions, Scenario, check
+from heathdrop.conditions.quantity import Quantity, faults_in, places, same
+from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
 from tests.waters import ALL, GRASS, MAT, WOOD
 
 PLAIN = Conditions(water_temp_f=60, bottom_depth_ft=10, fish_depth_ft=5)
-
-
-def test_one_set_of_defaults_for_every_door() -> None:
-    holds_to(
-        "conditions.rows",
-        {p: (r.default, r.quantity.label, r.quantity.allowed()) for p, r in BY_PATH.items()},
-    )
 
 
 @pytest.mark.parametrize(
@@ -109,55 +100,9 @@ def test_cover_that_contradicts_itself(base: Conditions, cover: dict[str, Any], 
     assert str(refusal.value).endswith(said)
 
 
-def test_a_mat_no_thicker_than_its_water() -> None:
-    shallow = replace(MAT, bottom_depth_ft=2.0, fish_depth_ft=2.0)
-    check(Scenario(replace(shallow, cover=replace(MAT.cover, thickness_in=24.0))))
-    with pytest.raises(BadInput, match="no thicker than the 2 ft of water"):
-        check(Scenario(replace(shallow, cover=replace(MAT.cover, thickness_in=24.1))))
-
-
-def test_gear() -> None:
-    assert Gear(reel=Reel(inches_per_turn=24.0)).turns_per_s(2.0) == 1.0
-    with pytest.raises(BadInput, match=r"gear\.cast_ft was 181"):
-        check(Scenario(PLAIN, Gear(cast_ft=181.0)))
-    with pytest.raises(BadInput, match=r"gear\.line\.material was “wire”"):
-        check(Scenario(PLAIN, Gear(line=Line(material="wire"))))
-
-
-def test_open_water_is_the_start_of_all() -> None:
-    assert Cover() == OPEN
-    assert (OPEN.kind, OPEN.top_depth_ft, OPEN.thickness_in, OPEN.texture, OPEN.detail) == (
-        "open",
-        None,
-        None,
-        None,
-        None,
-    )
-    assert WITH_TOP == ("submerged-grass",)
-    assert len(TEXTURES) == 6
-
-
-@pytest.mark.parametrize(
-    ("density", "stands"), [(None, "moderate"), ("sparse", "sparse"), ("thick", "thick")]
-)
-def test_it_stands_as_usual_where_nobody_said(density: str | None, stands: str) -> None:
-    assert Cover(kind="pads", density=density).stands == stands
-
-
 def test_a_field_that_is_none_is_refused() -> None:
     with pytest.raises(ValidationError):
         TypeAdapter(Cover).validate_python({"kind": "pads", "depth": 3})
-
-
-def test_a_line_is_said_with_its_leader() -> None:
-    assert USUAL_GEAR.line.said == "15 lb fluorocarbon"
-    tied = Line(material="braid", test_lb=30, leader=Leader(material="nylon", test_lb=12.5, length_ft=6.5))
-    assert tied.said == "30 lb braid with 6.5 ft of 12.5 lb nylon leader"
-
-
-def test_turns_are_pace_over_the_line_of_a_turn() -> None:
-    assert Gear(reel=Reel(inches_per_turn=24)).turns_per_s(2.0) == pytest.approx(1.0)
-    assert USUAL_GEAR.turns_per_s(2.9) == pytest.approx(1.2)
 
 
 def test_what_is_left_out_is_as_usual_and_nothing_else_is_taken() -> None:
@@ -206,24 +151,10 @@ def test_words_are_said_without_hyphens() -> None:
     assert same("one-two", "x") == (("one-two", "one two"), ("x", "x"))
 
 
-def test_value_at_walks_mappings_only() -> None:
-    assert value_at({"a": {"b": 3}}, "a.b") == 3
-    assert value_at({"a": 3}, "a.b") is None
-    assert value_at({}, "a") is None
-
-
 def test_facts_of_every_water() -> None:
     found = {name: facts_of(Scenario(c), 2.5) for name, c in ALL.items()}
     assert all(set(f) == set(OF_WATER) for f in found.values())
     holds_to("conditions.facts", found)
-
-
-def test_the_vocabulary() -> None:
-    said = {
-        name: f.words or [f.low, f.high, f.edge, *(["of the rig"] if f.rig else [])]
-        for name, f in FACTS.items()
-    }
-    holds_to("conditions.vocabulary", said)
 
 
 def test_a_clause_fades_over_its_edge_and_turns_round() -> None:
@@ -260,32 +191,3 @@ def test_a_rule_is_as_true_as_its_least_true_clause_and_said_from_a_half_on() ->
     assert degree(when, {"temp_f": 55.0}) == 0.0
     assert degree(when, {"temp_f": 55.0}, missing=True) == 1.0
     assert not holds(when, {"temp_f": 55.0})
-
-
-def test_words_of_the_rigs_facts() -> None:
-    assert FACTS["way"].words == PRESENTATIONS
-    assert FACTS["work"].words == ("swim", "bottom", "drop")
-    assert FACTS["head_oz"].number
-    assert all(FACTS[name].rig for name in OF_RIG)
-    assert not FACTS["temp_f"].rig
-    assert FACTS["temp_f"].edge == 3.0
-
-
-def test_the_rows_are_the_buttons_in_order() -> None:
-    assert OUTCOMES == (
-        "nothing", "bump", "fish", "short", "fouled", "hung", "ticked-top", "found-bottom", "ran-high",
-        "ran-low", "not-felt", "stalled", "followed", "missed", "lost", "rolled", "blade-stops",
-    )  # fmt: skip
-    assert len({r.button for r in ROWS}) == len({r.within for r in ROWS}) == len(ROWS)
-
-
-def test_what_hangs_on_each() -> None:
-    assert {r.id for r in ROWS if r.bitten} == {"bump", "fish", "short", "missed", "lost"}
-    assert {r.id for r in ROWS if r.held} == {"fouled", "hung", "stalled"}
-    assert {r.id for r in ROWS if r.cut_short} == {"fouled", "hung", "ticked-top", "stalled"}
-    assert {r.id: r.ran_off for r in ROWS if r.ran_off} == {"ran-high": -1, "ran-low": 1}
-    assert {r.id: r.shows for r in ROWS if r.shows} == {"ticked-top": "top", "found-bottom": "bottom"}
-    assert set(OUTCOMES) - {"found-bottom"} == set(WENT)
-    assert OUTCOME["short"].wrong == WENT["short"] == "Short strikes"
-    assert set(OLD_NAMES.values()) <= set(WENT)
-    assert [r.id for r in ROWS if r.rare] == list(OUTCOMES)[11:]

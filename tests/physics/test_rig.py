@@ -28,7 +28,6 @@ from heathdrop.physics.rig import (
     stiffness,
 )
 from heathdrop.physics.rig_name import RigName, given_of, name_of, rig_given
-from heathdrop.physics.water import water_at
 from tests.golden_file import holds_to
 from tests.said import said_of
 
@@ -239,9 +238,6 @@ def test_a_rig_given_by_its_fields_is_the_same_rig(rig: Rig) -> None:
     assert rig_given(CAT, RigGiven(**fields).model_dump()) == rig
     with pytest.raises(BadInput, match=r"^casts\[3\]\.head_g was 300"):
         rig_given(CAT, {**fields, "head_g": 300.0}, "casts[3].")
-
-
-WATER = water_at(60.0)
 
 
 def jig(cat: Catalog, **named: str) -> Rig:

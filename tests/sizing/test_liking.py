@@ -1,6 +1,5 @@
 """What is liked: trailers, leans of the day, schools, and exactly what each moves."""
 
-import math
 import re
 from dataclasses import replace
 
@@ -8,22 +7,11 @@ import pytest
 
 from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
-from heathdrop.catalog.vocabulary import LEANS
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Leader, Line
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import lengths_of
-from heathdrop.sizing.leans import (
-    USUAL_ACTION,
-    USUAL_BULK_CM2,
-    Tilt,
-    features,
-    leans_of,
-    tilt_of,
-    weight_shift,
-)
 from heathdrop.sizing.liking import pulls_of
 from heathdrop.sizing.schools import Leaning, applying, chosen, leaning_of, pace_factor, rung
 from heathdrop.sizing.setting import Setting, setting_of
@@ -72,16 +60,6 @@ def test_the_best_liked_is_one_and_none_is_nothing(cat: Catalog, family: str) ->
         assert min(liked) >= cat.judgement.schools.least_liking
 
 
-def test_a_tilt_is_counted_from_the_usual_trailer() -> None:
-    tilt = Tilt(action=-0.2, bulk=0.3)
-    assert tilt.of(USUAL_ACTION, USUAL_BULK_CM2) == 0.0
-    assert tilt.of(3.0, 2.5) == pytest.approx(-0.2)
-    assert tilt.of(2.0, 5.0) == pytest.approx(0.3 * math.log(2.0))
-    # A bare skirt and a giant are held to the range of the log.
-    assert tilt.of(2.0, 0.0) == pytest.approx(-1.8 * 0.3)
-    assert tilt.of(2.0, 99.0) == pytest.approx(1.2 * 0.3)
-
-
 def test_colder_clearer_thicker_is_quieter_and_slimmer(cat: Catalog) -> None:
     grass = replace(
         BAIT, forage="bluegill", cover=Cover(kind="submerged-grass", top_depth_ft=9, density="sparse")
@@ -116,73 +94,6 @@ def test_a_family_and_a_school_have_their_say(cat: Catalog) -> None:
     liking = of(cat, BAIT, "underspin").liking
     assert liking.of(rig_by_name(cat, "underspin", 0.375, "craw")) == cat.judgement.schools.least_liking
     assert liking.of(rig_by_name(cat, "underspin", 0.375, "pin-tail")) > 0.5
-
-
-DAY = Conditions(water_temp_f=53.5, bottom_depth_ft=9, fish_depth_ft=5, clarity_ft=4, season="summer")
-
-
-LINE = Line(material="fluorocarbon", test_lb=15)
-
-
-@pytest.mark.parametrize(
-    ("name", "change", "value"),
-    [
-        ("cold", {}, 0.5),
-        ("cold", {"water_temp_f": 45}, 1.0),
-        ("cold", {"water_temp_f": 62}, 0.0),
-        ("clear", {}, 0.0),
-        ("clear", {"clarity_ft": 16}, 1.0),
-        ("clear", {"clarity_ft": 1}, -1.0),
-        ("clear", {"clarity_ft": 8}, 0.5),
-        ("thick", {"cover": Cover(kind="submerged-grass", top_depth_ft=6, density="thick")}, 1.0),
-        ("thick", {"cover": Cover(kind="wood", density="thick")}, 0.0),
-        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=6)}, 1.0),
-        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=7.5)}, 0.5),
-        ("tops", {"cover": Cover(kind="submerged-grass", top_depth_ft=9)}, 0.0),
-        ("crawfish", {"forage": "crawfish"}, 1.0),
-        ("baitfish", {"forage": "crawfish"}, 0.0),
-        ("rock", {"cover": Cover(kind="rock")}, 1.0),
-        ("wood", {"cover": Cover(kind="docks")}, 1.0),
-        ("autumn", {"season": "fall"}, 1.0),
-        ("autumn", {"season": "fall", "water_temp_f": 74}, 0.5),
-        ("autumn", {}, 0.0),
-        ("spawn", {"season": "spawn"}, 1.0),
-    ],
-)
-def test_each_lean_of_a_day(name: str, change: dict[str, object], value: float) -> None:
-    c = replace(DAY, **change)  # type: ignore[arg-type]
-    assert leans_of(c, 2.0, LINE, 5.0)[name] == pytest.approx(value)
-
-
-def test_mood_depth_and_line() -> None:
-    for mood, dull in ((0.0, 1.0), (1.0, 0.5), (2.0, 0.0), (4.0, -1.0)):
-        assert leans_of(DAY, mood, LINE, 5.0)["dull"] == pytest.approx(dull)
-    for depth, deep in ((5.0, 0.0), (10.0, 0.5), (20.0, 1.0), (80.0, 1.0), (2.5, -0.5)):
-        assert leans_of(DAY, 2.0, LINE, depth)["deep"] == pytest.approx(deep)
-    tied = Line(
-        material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=7.5, length_ft=8)
-    )
-    assert leans_of(DAY, 2.0, tied, 5.0)["line"] == pytest.approx(-0.5)
-    assert set(leans_of(DAY, 2.0, LINE, 5.0)) == set(LEANS)
-
-
-def test_a_trailer_as_the_leans_see_it() -> None:
-    assert features(2.0, 2.5) == (0.0, 0.0)
-    assert features(3.2, 5.0) == pytest.approx((1.2, math.log(2.0)))
-    assert features(0.5, 0.0) == (-1.5, -1.8)
-
-
-def test_practice_and_fit_add_up(cat: Catalog) -> None:
-    family = cat.families["swim-jig"]
-    calm = dict.fromkeys(LEANS, 0.0)
-    assert tilt_of(cat, family, calm) == tilt_of(cat, family, calm)
-    assert (tilt_of(cat, family, calm).action, tilt_of(cat, family, calm).bulk) == (0.0, 0.0)
-    cold = tilt_of(cat, family, {**calm, "cold": 1.0})
-    assert cold.action == pytest.approx(cat.leans.leans["swim"]["cold"]["action"])
-    assert cold.action < 0.0
-    assert weight_shift(cat, family, calm) == pytest.approx(cat.fitted.usual.get("swim-jig", 0.0))
-    more = weight_shift(cat, family, {**calm, "autumn": 1.0}) - weight_shift(cat, family, calm)
-    assert more == pytest.approx(cat.leans.heads["swim"]["autumn"])
 
 
 COLD_SCHOOLS = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
@@ -231,13 +142,6 @@ def test_what_a_school_moves(cat: Catalog) -> None:
     assert (lobbed.leaning.lobbed, lobbed.stand.lobbed, lobbed.leaning.bare) == (True, True, False)
     lean = leaning_of(cat, (("weight-lean", "lighter"),), BOTTOM)
     assert lean == Leaning(lean=0.8)
-
-
-def test_one_familys_trailers_go_before_every_familys(cat: Catalog) -> None:
-    both = Leaning(trailers={"*": {"craw": 0.5}, "swim-jig": {"craw": 0.8}})
-    assert (both.tail("swim-jig", "craw"), both.tail("casting-jig", "craw")) == (0.8, 0.5)
-    assert both.tail("swim-jig", "chunk") == 1.0
-    assert Leaning(ladder={"bladed-jig": 0.5}, heads={"*": (0.1, 0.2)}).band("bladed-jig") == (0.5, 0.5)
 
 
 @pytest.mark.parametrize(

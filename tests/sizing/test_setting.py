@@ -13,10 +13,9 @@ from heathdrop.conditions.gear import Gear, Line, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing import tune as tuning
-from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.known import AS_TABLED, OwnFish, Untaught
 from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.rated import WAYS_TO_COVER, Rated, way_to
+from heathdrop.sizing.rated import WAYS_TO_COVER, way_to
 from heathdrop.sizing.setting import NOWHERE_FT, limits_for, mood_paces, reachable_paces, setting_of
 from heathdrop.sizing.size import rate, size
 from heathdrop.units import feet
@@ -45,23 +44,6 @@ def test_where_the_stems_begin(cat: Catalog) -> None:
     assert of(cat, told, "swim-jig").cover_top_ft == 3.0
     stones = replace(WOOD, cover=Cover(kind="rock", detail="chunk"))
     assert of(cat, stones, "swim-jig").cover_top_ft == pytest.approx(stones.bottom_depth_ft - 1.0)
-
-
-def test_over_its_tops_nothing_hangs_and_beside_it_less(cat: Catalog) -> None:
-    """Fouls and hangs only where the path touches."""
-    deep = replace(
-        WOOD, bottom_depth_ft=20, fish_depth_ft=8, cover=Cover(kind="wood", detail="brush", top_depth_ft=14)
-    )
-    setting = of(cat, deep, "swim-jig")
-    best = rate(setting, standard_rigs(setting))[0]
-    assert best.way == "over"
-    assert best.cover.hangs < 0.01
-    through = best.tuned._replace(in_cover=1.0)
-    whole = setting.odds(best.rig, best.lure, through).hangs
-    half = setting.odds(best.rig, best.lure, through._replace(in_cover=0.5)).hangs
-    beside = setting.odds(best.rig, best.lure, through, beside=True).hangs
-    assert math.log(1 - half) == pytest.approx(0.5 * math.log(1 - whole))
-    assert math.log(1 - beside) == pytest.approx(0.35 * math.log(1 - whole))
 
 
 def test_a_hole_lets_a_dropped_lure_by(cat: Catalog) -> None:
@@ -103,26 +85,6 @@ def test_a_drop_earns_its_seconds_in_the_band_and_a_roof_holds_it(cat: Catalog) 
     assert setting.met_on_floor(2.0) < 0.25
     roofed = replace(MAT, bottom_depth_ft=8, fish_depth_ft=2)
     assert of(cat, roofed, "punch-rig").met_on_floor(3.0) == pytest.approx(0.02 + 0.98 * 0.9)
-
-
-def test_a_bluff_is_worked_on_the_ledge_of_the_fish(cat: Catalog) -> None:
-    wall = replace(
-        BAIT,
-        bottom_depth_ft=30,
-        fish_depth_ft=12,
-        forage="crawfish",
-        cover=Cover(kind="rock", detail="bluff"),
-    )
-    setting = of(cat, wall, "finesse-jig")
-    best = rate(setting, standard_rigs(setting))[0]
-    assert feet(best.tuned.start_depth_m) == pytest.approx(12.0)
-    assert setting.near_floor == pytest.approx(0.6)
-    # The cast that is played stands on that ledge too: count and depth are the same on the page.
-    assert feet(setting.cast.bottom_at(setting.cast.distance_m)) == pytest.approx(12.0)
-    swum = of(cat, wall, "swim-jig").cast
-    assert feet(swum.bottom_at(swum.distance_m)) == pytest.approx(30.0)
-    foot = of(cat, replace(wall, fish_depth_ft=30), "finesse-jig")
-    assert foot.near_floor == 1.0
 
 
 def test_where_a_lure_can_be_swum_beside_the_cover(cat: Catalog) -> None:
@@ -306,13 +268,6 @@ def test_a_remembered_sizing_is_the_same_to_the_digit(cat: Catalog) -> None:
     assert len(tuning.TUNED) > before
 
 
-def test_other_water_under_the_rig_is_another_key(cat: Catalog) -> None:
-    floor = replace(GRASS, cover=Cover(), fish_depth_ft=9)
-    slope = replace(floor, bottom_shape="slope")
-    one, other = (size(cat, Scenario(c, families=("swim-jig",))) for c in (floor, slope))
-    assert one.rigs[0].tuned != other.rigs[0].tuned
-
-
 @pytest.mark.parametrize(
     ("family", "in_cover", "way"),
     [
@@ -330,10 +285,6 @@ def test_the_way_follows_the_path(cat: Catalog, family: str, in_cover: float, wa
     assert way in WAYS_TO_COVER
 
 
-def test_in_open_water_there_is_no_way_to_tell(cat: Catalog) -> None:
-    assert way_to(setting_of(cat, Scenario(BAIT, families=("underspin",))), 0.0, "swim") == "open"
-
-
 def test_the_score_is_its_parts_mean_times_their_prices(cat: Catalog) -> None:
     weights = cat.judgement.fit.weights
     for conditions, family in ((GRASS, "swim-jig"), (WINTER_ROCK, "football-jig")):
@@ -341,14 +292,6 @@ def test_the_score_is_its_parts_mean_times_their_prices(cat: Catalog) -> None:
             total = sum(weights[k] for k in r.fits.parts if k not in PRICES)
             logs = sum(weights[k] * math.log(v) for k, v in r.fits.parts.items())
             assert r.fits.score == pytest.approx(math.exp(logs / total), rel=1e-9)
-
-
-def test_floor_work_is_along_the_floor(cat: Catalog) -> None:
-    def first(family: str) -> Rated:
-        return size(cat, Scenario(replace(WINTER_ROCK), families=(family,))).rigs[0]
-
-    assert first("football-jig").along_floor
-    assert not first("flipping-jig").along_floor
 
 
 def test_two_arms_hang_less_in_wood_than_one_tail(cat: Catalog) -> None:

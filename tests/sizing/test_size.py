@@ -14,31 +14,13 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
-from heathdrop.sizing.size import Sizing, equals_of, ranked, rate, rate_each, rated_at, size
+from heathdrop.sizing.size import equals_of, ranked, rate, rate_each, rated_at, size
 from heathdrop.sizing.tune import TUNED
 from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
 from tests.waters import ALL, GRASS
 from tests.web.shown import DAY
-
-
-def centre_of(s: Sizing, cat: Catalog) -> tuple[float, float]:
-    """Score-weighted mean head (oz) and bulk (cm²) of the rigs that do well."""
-    good = s.rigs[:12]
-    total = sum(r.fits.score for r in good)
-    return (
-        sum(r.rig.head_oz * r.fits.score for r in good) / total,
-        sum(r.rig.trailer.run_drag_area_cm2 * r.fits.score for r in good) / total,
-    )
-
-
-@pytest.mark.parametrize("family", ["swim-jig", "bladed-jig"])
-def test_deeper_fish_move_the_diagonal_to_heavy_and_slim(cat: Catalog, family: str) -> None:
-    shallow, deep = (
-        size(cat, Scenario(replace(DAY, fish_depth_ft=d), Gear(), (family,))) for d in (3.0, 8.0)
-    )
-    assert centre_of(deep, cat)[0] > centre_of(shallow, cat)[0] + 0.05
 
 
 def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
@@ -123,28 +105,6 @@ def test_scores_are_honest(cat: Catalog) -> None:
         low, high = s.paces_ft_s
         liked = low - 1e-6 <= feet(r.tuned.pace_m_s) <= high + 1e-6
         assert liked is (r.fits.parts["pace"] == 1.0)
-
-
-def test_same_input_same_output(cat: Catalog) -> None:
-    first, second = (size(cat, Scenario(DAY)) for _ in range(2))
-    assert [(r.key, r.fits.score, r.tuned) for r in first.rigs] == [
-        (r.key, r.fits.score, r.tuned) for r in second.rigs
-    ]
-
-
-def test_grass_lets_a_blade_through_more_than_a_skirt(cat: Catalog) -> None:
-    s = size(
-        cat,
-        Scenario(
-            replace(
-                DAY, fish_depth_ft=8, cover=Cover(kind="submerged-grass", top_depth_ft=5, density="thick")
-            )
-        ),
-    )
-    worst = {
-        f: max(r.cover.fouls for r in s.rigs if r.rig.family.id == f) for f in ("swim-jig", "bladed-jig")
-    }
-    assert worst["bladed-jig"] < worst["swim-jig"]
 
 
 @pytest.mark.parametrize(

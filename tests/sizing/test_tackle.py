@@ -11,7 +11,7 @@ from heathdrop.conditions.gear import Gear, Leader, Line, Rod
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.sizing.size import size
-from heathdrop.sizing.tackle import Holding, cover_factor, holding_of, like_fluorocarbon_lb
+from heathdrop.sizing.tackle import Holding, holding_of, like_fluorocarbon_lb
 from heathdrop.units import KG_PER_OZ
 
 DAY = Conditions(water_temp_f=66, bottom_depth_ft=7, fish_depth_ft=6.5, clarity_ft=3, season="summer")
@@ -25,22 +25,6 @@ def held(cat: Catalog, family: str, c: Conditions, line: Line, rod: Rod | None =
 
 def fluorocarbon(lb: float) -> Line:
     return Line(material="fluorocarbon", test_lb=lb)
-
-
-@pytest.mark.parametrize(
-    ("cover", "factor"),
-    [
-        (Cover(), 1.0),
-        (Cover(kind="rock"), 1.0),
-        (Cover(kind="wood"), 1.4),
-        (Cover(kind="wood", density="thick"), 1.6),
-        (Cover(kind="docks", density="thick"), 1.2),
-        (Cover(kind="matted-grass", thickness_in=3), 1.7),
-        (Cover(kind="submerged-grass", top_depth_ft=3, density="thick"), 1.4),
-    ],
-)
-def test_cover_asks_for_more(cat: Catalog, cover: Cover, factor: float) -> None:
-    assert cover_factor(cat, replace(DAY, cover=cover)) == factor
 
 
 @pytest.mark.parametrize(

@@ -12,10 +12,9 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
-from heathdrop.physics.cover import CoverOdds
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.fit import action_fit, action_of, cover_fit, ebbing, joined, within
+from heathdrop.sizing.fit import action_fit, action_of, joined, within
 from heathdrop.sizing.hits import hits_of, missed_by
 from heathdrop.sizing.hour import among_s, cast_s, per_hour
 from heathdrop.sizing.known import OwnFish
@@ -86,15 +85,6 @@ def test_ones_own_fish_are_livelier_where_the_log_says_so(cat: Catalog) -> None:
     assert judge(cat, PLAIN, own).value == pytest.approx(2.6)
     assert judge(cat, replace(PLAIN, light="low"), OwnFish(warm=1.9)).value == 4.0
     assert judge(cat, replace(PLAIN, activity=1.5), own).value == 1.5
-
-
-def test_only_what_moves_them_is_said(cat: Catalog) -> None:
-    windy = judge(cat, replace(PLAIN, wind_mph=13, season="spawn"))
-    assert windy.reasons == (
-        "66 °F water starts at 3.0",
-        "wind +0.5",
-        "on beds they guard, they do not chase -1.0",
-    )
 
 
 def test_mood_and_reasons_of_every_water(cat: Catalog) -> None:
@@ -216,10 +206,6 @@ def test_within(value: float, fit: float) -> None:
     assert within(value, (1.0, 2.0), 0.5) == pytest.approx(fit)
 
 
-def test_ebbing_has_a_long_tail() -> None:
-    assert [ebbing(x) for x in (0.0, 1.0, -1.0, 2.0, 3.0)] == pytest.approx([1.0, 0.5, 0.5, 0.2, 0.1])
-
-
 def test_action_is_shared_by_family_and_trailer(cat: Catalog) -> None:
     rig = rig_by_name(cat, "bladed-jig", 0.5, "craw")
     assert action_of(cat, rig) == pytest.approx(0.4 * 3.0 + 0.6 * 3.2)
@@ -230,13 +216,6 @@ def test_action_is_shared_by_family_and_trailer(cat: Catalog) -> None:
     assert action_fit(cat, jig, 1.2, targets) == pytest.approx(1.0)
     dropped = rig_by_name(cat, "punch-rig", 1.0, "beaver")
     assert action_fit(cat, dropped, 0.6, targets) == pytest.approx(1.0)
-
-
-def test_through_a_mat_enough_is_enough(cat: Catalog) -> None:
-    assert cover_fit(cat, CoverOdds(0.87, 0.0, 0.0), matted=True) == pytest.approx(1.0)
-    assert cover_fit(cat, CoverOdds(0.99, 0.0, 0.0), matted=True) == pytest.approx(1.0)
-    assert cover_fit(cat, CoverOdds(0.435, 0.0, 0.0), matted=True) == pytest.approx(0.5)
-    assert cover_fit(cat, CoverOdds(0.8, 0.5, 0.25), matted=False) == pytest.approx(0.8 * 0.5 * 0.75)
 
 
 def test_one_failure_cannot_hide_and_the_costliest_is_named(cat: Catalog) -> None:

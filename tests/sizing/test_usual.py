@@ -142,14 +142,6 @@ def test_usual_weights_of_every_family_in_every_water(cat: Catalog) -> None:
     )
 
 
-def test_trailers_liked_by_every_other_family_in_grass(cat: Catalog) -> None:
-    holds_to(
-        "sizing.liking",
-        {f: s.liking for f, s in list(settings_of(cat, ALL["grass"]).items())[::2]},
-        tolerance=1e-5,
-    )
-
-
 def test_paces_and_presentations(cat: Catalog) -> None:
     found = {}
     for name, c in KEPT.items():

@@ -6,14 +6,12 @@ import numpy as np
 import pytest
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.facts import PRESENTATIONS
 from heathdrop.conditions.scenario import Cover, Scenario
 from heathdrop.physics.cast import fly
-from heathdrop.sizing.presentation import WAY_OF, presentation_of
+from heathdrop.sizing.presentation import presentation_of
 from heathdrop.sizing.program import WAY, play, program_of, usual_way
 from heathdrop.sizing.rated import rated_one
 from heathdrop.sizing.size import Rated, Sizing, size
-from heathdrop.sizing.tune import SEARCH
 from heathdrop.sizing.ways import PLAYED, WAYS, programme
 from heathdrop.units import feet
 from tests.advice.cases import CASES, rated
@@ -58,27 +56,8 @@ def test_counted_or_let_land() -> None:
     assert {w.id for w in WAYS} == set(PLAYED)
 
 
-def test_lift_and_hold_are_the_ways_own_unless_given() -> None:
-    usual, asked = programme("yo-yo", 0.6, 3.0, 24.0)[1], programme("yo-yo", 0.6, 3.0, 24.0, 0.6, 2.0)[1]
-    assert (usual.lift_m, usual.wait_s, usual.times) == (0.9, 3.0, 26)
-    assert (asked.lift_m, asked.wait_s, asked.times) == (0.6, 2.0, 30)
-    stops = programme("stop-and-go", 0.5, 3.0, 20.0)
-    assert stops[1].for_s == pytest.approx(20.0 / 5.0 / 0.5)
-    assert [p.take_up for p in stops if p.do == "retrieve"] == [True, False, False, True]
-    assert programme("slow-roll", 0.9, 3.0, 24.0)[1].speed_m_s == 0.6
-
-
 def test_each_rig_is_worked_as_its_presentation_asks(cat: Catalog) -> None:
     holds_to("sizing.program.usual", {name: usual_way(cat, *rated(name)) for name in CASES})
-
-
-def test_a_quick_lure_burns_at_its_own_pace_and_slow_rolls_no_faster_than_that() -> None:
-    sizing, slow = rated("deep in grass")
-    _, quick = rated("pads")
-    assert program_of(sizing, slow, "burn-and-drop")[1].speed_m_s == 1.2
-    assert program_of(sizing, quick, "burn-and-drop")[1].speed_m_s == pytest.approx(1.2)
-    assert program_of(sizing, slow, "slow-roll")[1].speed_m_s == pytest.approx(1.8 * 0.3048)
-    assert program_of(sizing, quick, "slow-roll")[1].speed_m_s == 0.6
 
 
 def test_what_is_played_is_the_programme_on_this_line_with_this_lure() -> None:
@@ -123,13 +102,6 @@ def test_on_each_side_of_each_bound(
     facts = {"temp_f": temp_f, "fish_depth_ft": depth_ft, "activity": mood, "season": "fall", "cover": "open"}
     facts |= {"bottom_shape": "level", "bottom_depth_ft": depth_ft}
     assert presentation_of(cat, cat.families[family], facts) == way
-
-
-def test_each_presentation_is_played_by_a_way() -> None:
-    assert {*WAY_OF, "stop-and-go", "twitch", "burn-and-drop", "hang", "swim-out", "hole-drop"} == set(
-        PRESENTATIONS
-    )
-    assert set(WAY_OF.values()) <= set(WAY)
 
 
 @pytest.mark.parametrize(
@@ -222,24 +194,3 @@ def test_in_the_cold_a_body_that_glides_is_wanted(cat: Catalog) -> None:
     stiff = rated_one(setting, best.rig, best.lure, best.tuned, best.countdown_s, still)
     glide = 0.85 + 0.15 * best.cadence.glides_ft / best.cadence.cadence.glide_ft
     assert stiff.fits.parts["action"] / best.fits.parts["action"] == pytest.approx(0.85 / glide)
-
-
-def test_the_share_that_falls_is_the_path_s_own(cat: Catalog) -> None:
-    sizing, best = first(
-        cat, "swim-jig", water_temp_f=79.0, fish_depth_ft=1.5, bottom_depth_ft=5.0, activity=3.5
-    )
-    assert best.cadence is not None
-    program = program_of(sizing, best, "twitch")
-    cast = fly(best.lure, sizing.line, sizing.water, sizing.cast, program, fidelity=SEARCH, sample_s=0.25)
-    after = cast.time_s >= cast.fall_s
-    seconds = np.diff(cast.time_s[after])
-    sinks = np.diff(cast.depth_m[after]) / seconds > 0.08
-    assert best.cadence.falling == pytest.approx(float(seconds[sinks].sum() / seconds.sum()), abs=0.03)
-    assert 0.1 < best.cadence.falling < 0.6
-
-
-def test_every_cadence_names_a_way_and_a_family(cat: Catalog) -> None:
-    for cadence in cat.cadences.values():
-        assert cadence.id in WAY
-        assert any(c.fact == "family" and c.words for c in cadence.when)
-        assert 0.5 <= cadence.action <= 1.5

@@ -103,34 +103,6 @@ def test_cards_need_no_network_and_nothing_breaks_out() -> None:
     assert all(paper.count(c) == 1 for c in cautions if "'" not in c and '"' not in c)
 
 
-@pytest.mark.parametrize(
-    ("line", "said"),
-    [
-        ({"material": "nylon", "test_lb": 12.0}, "12 lb nylon"),
-        (
-            {
-                "material": "braid",
-                "test_lb": 30,
-                "leader": {"material": "fluorocarbon", "test_lb": 12, "length_ft": 6.5},
-            },
-            "30 lb braid, 6.5 ft of 12 lb fluorocarbon",
-        ),
-    ],
-)
-def test_a_line_in_words(line: dict[str, Any], said: str) -> None:
-    assert line_said(line) == said
-
-
-def test_a_rig_in_words() -> None:
-    rig = answer().rods[0].rig
-    for name, said in (
-        ("swim-jig:0.375:craw", "3/8 oz swim jig, craw 4 in"),
-        ("swim-jig:0.375:none", "3/8 oz swim jig"),
-        ("punch-rig:1.125:beaver:material=tungsten", "1 1/8 oz tungsten punch rig, beaver-style 4 in"),
-    ):
-        assert rig_said(rig.model_copy(update={"name": name})) == said
-
-
 BAY = Stop("Bay", Scenario(GRASS))
 
 
@@ -263,12 +235,3 @@ def test_a_rod_for_other_fish_is_said_with_its_fish() -> None:
         f"Fish at 18 to 20 ft: rod C (retie), {rig_said(low.rig)}, {hands_of(low).said}.",
         f"Fish at 0 to 4 ft: rod B, {rig_said(top.rig)}, {hands_of(top).said}.",
     ]
-
-
-def test_the_order_opens_as_the_stop_is_served() -> None:
-    for stop in answer().stops:
-        opening, own = stop.search[0], stop.with_
-        assert (opening.rod, opening.name) == (own.rod, own.rig.name)
-        assert opening.countdown_s == pytest.approx(own.countdown_s, abs=0.005)
-        assert opening.pace_ft_s == pytest.approx(own.pace_ft_s, abs=0.001)
-        assert (opening.way, opening.cadence) == (own.way, own.cadence)

@@ -25,7 +25,7 @@ from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS, present
 from heathdrop.web.sheet.state import address as address_state
-from heathdrop.web.sheet.state import faults_of, scenario_from, schools_for
+from heathdrop.web.sheet.state import faults_of
 from heathdrop.web.shell.fields import DEFAULTS, values_from
 from tests.advice.cases import rated
 from tests.waters import WOOD
@@ -147,28 +147,11 @@ def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[
 ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
 
 
-HELD = replace(STRANGER, schools=(("cold", "heavier"),))
-
-
 def test_an_address_holds_what_was_answered_and_leads_back() -> None:
     values = values_from(ASKED)
     assert address_state(values) == "/?water_temp_f=60&bottom_depth_ft=9&fish_depth_ft=6"
     assert values_from(ASKED | {"view": "cast"}) == values | {"view": "cast"}
     assert address_state(values | {"view": "cast"}).endswith("&view=cast")
-
-
-def test_a_school_of_the_state_stands_before_the_one_held_to() -> None:
-    assert schools_for(values_from(ASKED), HELD) == {"cold": "heavier"}
-    assert schools_for(values_from(ASKED | {"s_cold": "lighter"}), HELD) == {"cold": "lighter"}
-
-
-def test_a_family_left_to_us_is_called() -> None:
-    scenario = scenario_from(values_from(ASKED), STRANGER)
-    assert len(scenario.families) == 1
-    assert scenario_from(values_from(ASKED | {"family": "swim-jig"}), STRANGER).families == ("swim-jig",)
-    with pytest.raises(BadInput) as refusal:
-        scenario_from(values_from(ASKED | {"water_temp_f": "200"}), STRANGER)
-    assert refusal.value.field.endswith("water_temp_f")
 
 
 def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:

@@ -6,10 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from heathdrop.conditions.cover import EDGED
 from heathdrop.conditions.quantity import value_at
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import ROWS
 from heathdrop.errors import BadInput
 from heathdrop.web.shell.fields import (
     ANSWERS,
@@ -18,7 +16,6 @@ from heathdrop.web.shell.fields import (
     DEFAULTS,
     LONGEST,
     body_from,
-    control_for,
     given_in,
     number_or_none,
     profile_in,
@@ -38,18 +35,6 @@ def test_every_control_has_its_row_and_its_default() -> None:
             assert control.default in [word for word, _ in control.options]
             assert control.unit == ""
     assert SizeRequest.model_validate(body_from(values_from({}))).scenario()
-
-
-def test_a_control_belongs_to_its_cover() -> None:
-    texture = BY_NAME["texture"]
-    assert not texture.shown(values_from({"cover": "wood"}))
-    assert texture.shown(values_from({"cover": "matted-grass"}))
-    assert BY_NAME["wood"].shown(values_from({"cover": "wood"}))
-    assert not BY_NAME["rock"].shown(values_from({"cover": "wood"}))
-    hanging = [c for c in CONTROLS if c.needs]
-    assert hanging
-    for control in hanging:
-        assert not control.shown(values_from({}))
 
 
 def test_what_was_answered() -> None:
@@ -142,19 +127,6 @@ def test_numbers_of_the_view() -> None:
             number_or_none("count_s", text, 0, 120, "s")
 
 
-def test_where_a_refusal_stands() -> None:
-    values = values_from({})
-    assert control_for(BadInput("conditions.water_temp_f", 1, ""), values) == "water_temp_f"
-    assert control_for(BadInput("compare", 1, ""), values) == "compare"
-    assert control_for(BadInput("count_s", 1, ""), values) == "count_s"
-    assert control_for(BadInput("conditions.cover.texture", 1, ""), values) == "family"
-
-
-NUMBERS = [
-    c for c in CONTROLS if not c.options and c.path.startswith("conditions.") and c.name not in ANSWERS
-]
-
-
 @given(st.sampled_from([c for c in CONTROLS if c.options and c.name not in ("leader",)]), st.data())
 def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> None:
     word = data.draw(st.sampled_from([w for w, _ in control.options]))
@@ -167,94 +139,6 @@ def test_every_choice_goes_there_and_back(control: Any, data: st.DataObject) -> 
         assert bool(value_at(body, control.path)) is (word == "yes" and control.shown(values))
     elif word and control.shown(values):
         assert value_at(body, control.path) in (word, float(word) if word.isdigit() else word)
-
-
-def test_controls_are_made_of_their_rows() -> None:
-    """Their words, what stands in them first, flags, words for numbers, the kinds of cover they belong to."""
-    wood = BY_NAME["wood"]
-    assert (wood.default, wood.cover, [w for w, _ in wood.options]) == (
-        "laydown",
-        ("wood",),
-        ["laydown", "brush", "standing-timber"],
-    )
-    edge = BY_NAME["edge"]
-    assert (edge.flag, edge.default, edge.options[-1]) == (True, "", ("yes", "along it"))
-    assert set(EDGED) == set(edge.cover)
-    assert dict(BY_NAME["clarity_ft"].spoken) == dict(
-        next(row for row in ROWS if row.name == "clarity_ft").quantity.spoken
-    )
-    assert BY_NAME["clarity_ft"].spoken
-    assert not BY_NAME["wind_mph"].flag
-
-
-def test_every_control_stands_in_its_place() -> None:
-    """What is asked first, the rest of the water, the gear; the moods as the table has them."""
-    groups: dict[str, list[str]] = {}
-    for control in CONTROLS:
-        groups.setdefault(control.group, []).append(control.name)
-    assert groups == {
-        "first": [
-            "water_temp_f",
-            "bottom_depth_ft",
-            "fish_depth_ft",
-            "cover",
-            "tops_ft",
-            "top_depth_ft",
-            "thickness_in",
-            "texture",
-            "wood",
-            "rock",
-        ],
-        "wanted": ["want_depth", "want_fall", "want_passes", "want_pace"],
-        "water": [
-            "density",
-            "hole_ft",
-            "edge",
-            "posture",
-            "activity",
-            "trend",
-            "season",
-            "clarity_ft",
-            "light",
-            "wind_mph",
-            "forage",
-            "bottom",
-            "bottom_shape",
-            "front",
-            "pressure",
-        ],
-        "gear": [
-            "wind_way",
-            "drift_mph",
-            "line",
-            "test_lb",
-            "leader",
-            "leader_lb",
-            "leader_ft",
-            "inches_per_turn",
-            "rod",
-            "rod_power",
-            "rod_low_oz",
-            "rod_high_oz",
-            "cast_ft",
-            "cast_oz",
-            "other_cast_ft",
-            "other_cast_oz",
-            "rod_tip_height_ft",
-            "box",
-        ],
-    }
-    moods = ("dormant", "slow", "willing", "active", "chasing")
-    assert BY_NAME["activity"].options == (
-        ("", "judge it for me"),
-        *((str(k), mood) for k, mood in enumerate(moods)),
-    )
-    steps = {
-        c.name: c.step for c in CONTROLS if c.name in ("water_temp_f", "fish_depth_ft", "rod", "hole_ft")
-    }
-    rows = {row.name: row.quantity for row in ROWS}
-    assert steps["water_temp_f"] == f"{rows['water_temp_f'].step:g}"
-    assert steps["fish_depth_ft"] == f"{rows['fish_depth_ft'].step:g}"
 
 
 @pytest.mark.parametrize(

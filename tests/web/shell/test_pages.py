@@ -6,7 +6,6 @@ import re
 import threading
 from pathlib import Path
 
-import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from markupsafe import Markup
@@ -20,8 +19,7 @@ from heathdrop.measures import said_in
 from heathdrop.web.app import create_app
 from heathdrop.web.shell.assets import bundled, ounces_markup
 from heathdrop.web.shell.feed import chips_of
-from heathdrop.web.shell.fields import control_at, values_from
-from heathdrop.web.shell.frame import FLOOR, LEAST_SKY, LEFT, LOW, NARROW, NARROW_LOW, RIGHT, WIDE, Scale
+from heathdrop.web.shell.fields import values_from
 from heathdrop.web.shell.refusal import in_words, plain_words
 from heathdrop.web.shell.rendering import PAGES, templates
 from heathdrop.web.shell.views import FIRST, VIEW_IDS, VIEWS
@@ -89,15 +87,6 @@ def test_a_refusal_is_a_fragment_or_a_page(client: TestClient) -> None:
     assert "aria-current" not in whole.text  # no page of the head is where it is
 
 
-def test_the_demo_says_that_it_is_one(client: TestClient, tmp_path: Path) -> None:
-    own = create_app(tmp_path / "own.sqlite")
-    with TestClient(own, base_url="http://127.0.0.1") as other:
-        mark = "demo: Ashmoor Water, made up"
-        assert mark in client.get("/").text
-        assert mark not in other.get("/").text
-    own.state.database.close()
-
-
 VALUES = values_from({})
 
 
@@ -144,21 +133,6 @@ def test_one_sentence_without_a_name_of_the_programs(refusal: BadInput, sentence
     assert in_words(refusal, VALUES) == sentence
 
 
-def test_the_control_it_stands_beside() -> None:
-    found = control_at(TEMP, VALUES)
-    assert found is not None
-    assert found.name == "water_temp_f"
-    assert control_at("nowhere", VALUES) is None
-    mat = "conditions.cover.thickness_in"
-    high = control_at(f"{FISH}.high", VALUES)  # an end of a range is its control's
-    assert high is not None
-    assert high.name == "fish_depth_ft"
-    assert control_at(mat, VALUES) is None  # no mat here, so no such control
-    shown = control_at(mat, values_from({"cover": "matted-grass"}))
-    assert shown is not None
-    assert shown.name == "thickness_in"
-
-
 @pytest.mark.parametrize(
     ("refusal", "sentence"),
     [
@@ -184,25 +158,6 @@ def test_the_control_it_stands_beside() -> None:
 )
 def test_pages_without_the_sheets_controls(refusal: BadInput, sentence: str) -> None:
     assert plain_words(refusal) == sentence
-
-
-@pytest.mark.parametrize("frame", [WIDE, NARROW, LOW, NARROW_LOW])
-@pytest.mark.parametrize(
-    ("cast_ft", "bottom_ft", "tip_ft"), [(80.0, 9.0, 2.0), (20.0, 60.0, 0.0), (120.0, 1.0, 12.0)]
-)
-def test_everything_is_in_the_frame(frame, cast_ft: float, bottom_ft: float, tip_ft: float) -> None:  # type: ignore[no-untyped-def]
-    s = Scale(frame, cast_ft, bottom_ft, tip_ft)
-    assert s.x(0.0) == LEFT
-    assert s.x(1.04 * cast_ft) == pytest.approx(frame.width - RIGHT, abs=0.1)
-    assert s.y(bottom_ft) == pytest.approx(frame.height - FLOOR, abs=0.1)
-    assert s.y(0.0) >= LEAST_SKY
-    assert s.y(-tip_ft) >= 0.0 or tip_ft * s.per_ft_y > s.y(0.0)
-
-
-def test_points_are_those_of_single_places() -> None:
-    s = Scale(WIDE, 80.0, 9.0, 2.0)
-    x, z = np.array([24.384, 12.192]), np.array([0.0, 1.8288])
-    assert s.points(x, z) == f"{s.x(80.0)},{s.y(0.0)} {s.x(40.0)},{s.y(6.0)}"
 
 
 def test_ids_are_the_labels_and_one_is_first(client: TestClient) -> None:
