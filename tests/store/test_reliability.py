@@ -343,11 +343,19 @@ def test_foreign_pages_get_nothing(client: TestClient, token: str) -> None:
     opened = client.get("/drops", headers=link)
     assert opened.status_code == 200
     assert opened.headers["cross-origin-resource-policy"] == "same-origin"
-    odd = client.post(
-        "/box", data={"token": token, "entry": "3/8 swim jig"}, headers={"origin": "http://[bad"}
-    )
-    assert odd.status_code == 403
-    assert "content-security-policy" in odd.headers
+    entry = {"token": token, "entry": "3/8 swim jig"}
+    foreign = [{"sec-fetch-site": site} for site in ("same-site", "cross-site")]
+    foreign += [{"origin": o} for o in ("http://[bad", "ftp://127.0.0.1", "http://127.0.0.1/x", "null", "")]
+    for headers in foreign:
+        odd = client.post("/box", data=entry, headers=headers)
+        assert odd.status_code == 403, headers
+        assert "content-security-policy" in odd.headers
+    for headers in (
+        {"sec-fetch-site": "none"},
+        {"origin": "http://127.0.0.1"},
+        {"origin": "https://127.0.0.1"},
+    ):
+        assert client.post("/box", data=entry, headers=headers).status_code == 200, headers
 
 
 def test_a_bad_row_never_stops_a_page(tmp_path: Path) -> None:

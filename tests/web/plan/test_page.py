@@ -52,6 +52,15 @@ def test_a_plan_has_at_most_two_dozen_stops(client: TestClient) -> None:
     assert len(body(client)["stops"]) == MOST_STOPS
 
 
+def test_typed_rods_stay_while_their_number_does(client: TestClient) -> None:
+    send(client, do="rods", each="A: 15 lb fluoro\nB: 50 lb braid, heavy casting")
+    typed = body(client)["rods"]
+    send(client, do="day", rods="2", date="2027-09-26", name="Ashmoor")
+    assert body(client)["rods"] == typed
+    send(client, do="day", rods="3", date="2027-09-26", name="Ashmoor")
+    assert body(client)["rods"] == 3
+
+
 def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
     names = [s["name"] for s in body(client)["stops"]]
     assert send(client, do="down", stop="0").status_code == 303
