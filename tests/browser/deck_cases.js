@@ -540,12 +540,12 @@ var cases = {
     lab.by("ending").requestSubmit = () => { lab.ended = true; };
     lab.same(lab.all("#inside > p").slice(0, 2), ["Hooks.", "Lead."]);
     lab.same(lab.marked("#inside a", "href"), ["/deck/record", "/log", "/export/casts.csv", "/bottom", "/devices"]);
-    const sun = () => { lab.press(button(1)); return document.documentElement.classList.contains("sun"); };
-    lab.same([sun(), sun()], [true, false]);
-    lab.press(button(2));
-    lab.same([lab.ended, lab.all("#inside > button")[1]], [undefined, "Tap again to end the trip: its casts stay"]);
-    lab.press(button(2));
+    lab.press(button(1));
+    lab.same([lab.ended, lab.all("#inside > button")[0]], [undefined, "Tap again to end the trip: its casts stay"]);
+    lab.press(button(1));
     lab.same(lab.ended, true);
+    const sun = () => { lab.press("#decksun"); return [document.documentElement.classList.contains("sun"), lab.marked("#decksun", "aria-pressed")[0]]; };
+    lab.same([sun(), sun()], [[true, "true"], [false, "false"]]);
   } },
   "the sounder fills what nobody typed, once a minute": {
     data: day({ instruments: true }),

@@ -300,6 +300,9 @@ by("answers").addEventListener("click", (event) => {
 by("stop").addEventListener("click", () => stopPanel(data, state.stop, move));
 by("rig").addEventListener("click", () => rigPanel(data, stop(), cast().name, hold));
 by("water").addEventListener("click", () => waterPanel(stop(), change));
+const sunny = () => by("decksun").setAttribute("aria-pressed", by("sun").getAttribute("aria-pressed"));
+by("decksun").addEventListener("click", () => { by("sun").click(); sunny(); });
+sunny();
 by("more").addEventListener("click", () => morePanel(following(), refused(), () => again(by("main").dataset.token)));
 
 gather();

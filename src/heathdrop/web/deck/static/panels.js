@@ -224,8 +224,6 @@ export function morePanel(following, refused, sendAgain) {
     again.addEventListener("click", () => { again.disabled = true; sendAgain().then(close); });
     parts.push(again);
   }
-  const sun = element("button", "Sun: black and white", { type: "button" });
-  sun.addEventListener("click", () => by("sun").click());
   const end = element("button", "End the trip", { type: "button" });
   end.addEventListener("click", () => {
     if (end.dataset.sure) { by("ending").requestSubmit(); return; }
@@ -233,7 +231,7 @@ export function morePanel(following, refused, sendAgain) {
     end.textContent = "Tap again to end the trip: its casts stay";
   });
   parts.push(link("Read and change the casts", "/deck/record"), link("The days so far", "/log"), link("All casts as CSV", "/export/casts.csv"),
-    link("The bottom as driven", "/bottom"), link("Phones", "/devices"), sun, end,
+    link("The bottom as driven", "/bottom"), link("Phones", "/devices"), end,
     element("p", "Without the laptop this page goes on while it stays open; to begin without it, carry the " +
       "plan's deck card."));
   show("More", parts);
