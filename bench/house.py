@@ -49,12 +49,10 @@ def main() -> None:
             for n in ast.walk(tree)
             if isinstance(n, ast.Call)
         )
-    top, offers = 0, 0
+    top = 0
     for _, _, tree in trees(SOURCE):
         names = {n.name for n in tree.body if isinstance(n, Function | ast.ClassDef)}
-        said = [n for n in tree.body if isinstance(n, ast.Assign) and ast.unparse(n.targets[0]) == "__all__"]
         top += sum(not name.startswith("_") for name in names)
-        offers += sum(name in names for n in said for name in ast.literal_eval(n.value))
     code, tests = lines_of(SOURCE, ".py"), lines_of(TESTS, ".py")
     every = lines_of(SOURCE, ".py", ".js", ".css", ".html", ".toml")
     golden = lines_of(GOLDEN, ".json")
@@ -63,7 +61,7 @@ def main() -> None:
     print(f"parameters {np.percentile(parameters, 95):.0f}/{max(parameters)} (95 %/most)")
     print(f"calls with {MANY} and more by position: {1000 * by_place / sum(modules):.1f} per 1,000 lines")
     print(f"public functions with a docstring {100 * told / named:.0f} %")
-    print(f"functions and classes without an underscore {top}, offered to other rooms (`__all__`) {offers}")
+    print(f"functions and classes without an underscore {top}")
     print(
         f"tests : Python {tests / code:.2f}; tests and golden files {golden + tests} lines of "
         f"{every + tests + golden} in all, {100 * (golden + tests) / (every + tests + golden):.0f} %"
