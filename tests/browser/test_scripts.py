@@ -2,6 +2,8 @@
 
 import json
 import re
+import shutil
+import subprocess
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -60,3 +62,17 @@ def test_sheet(browser: webdriver.Chrome, site: str, name: str, at: str) -> None
     assert len(SHEETS) >= 5
     screen(browser, 1280, 800)
     played(browser, site + at, name, SHEET)
+
+
+@pytest.mark.skipif(shutil.which("node") is None, reason="needs Node")
+def test_the_outbox_strikes_nothing_off_for_a_stranger(tmp_path: Path) -> None:
+    """Against a server that is not the laptop: portals, redirects, refusals of its own, half answers."""
+    web = Path(__file__).parents[2] / "src" / "heathdrop" / "web"
+    for wing, name in (("deck", "outbox.js"), ("shell", "dom.js"), ("shell", "clock.js")):
+        (tmp_path / wing).mkdir(exist_ok=True)
+        shutil.copy(web / wing / "static" / name, tmp_path / wing / name)
+    (tmp_path / "package.json").write_text('{"type": "module"}')
+    script = Path(__file__).with_name("outbox_node.mjs")
+    command = ["node", str(script), str(tmp_path / "deck" / "outbox.js")]
+    done = subprocess.run(command, capture_output=True, text=True, timeout=60, check=False)
+    assert done.stdout.strip() == "held", done.stderr[-1500:]
