@@ -186,9 +186,47 @@ def forwarded(p: Program) -> bool:
     )
 
 
+def cpu_s(pid: int) -> float:
+    """Seconds of processor that a process has used."""
+    fields = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+    return (int(fields[11]) + int(fields[12])) / 100.0
+
+
+def held_up(p: Program) -> bool:
+    """No request within the limits of size takes more than two seconds of processor."""
+    water = {"water_temp_f": 61, "bottom_depth_ft": 9, "fish_depth_ft": 6}
+    families = "swim-jig bladed-jig spinnerbait underspin casting-jig flipping-jig football-jig".split()
+    typed = "\n".join(["qwzx 3/8 swmi jgi grren pumpkni x4"] * 60)
+    rows = "kind,family,weight_oz\n" + "head,swim-jig,3/8\n" * 20_000
+    casts = [
+        {"id": str(uuid.uuid4()), "time": "2026-04-03T06:12:00Z", **RIG, "countdown_s": 2, "pace_ft_s": 2.2}
+        | {"outcome": "ticked-top", "at_s": 3.0, "conditions": water}
+        for _ in range(500)
+    ]
+    token, web, most = p.token(), p.web, 0.0
+    web.get("/?water_temp_f=58")
+    for ask in (
+        lambda: web.post("/api/v1/size", json={"conditions": water, "families": families, "limit": 500}),
+        lambda: web.post(
+            "/api/v1/search", json={"conditions": {**water, "fish_depth_ft": None}, "limit": 20}
+        ),
+        lambda: web.post("/box", data={"token": token, "entry": typed}),
+        lambda: web.post("/api/v1/casts", json=casts),
+        lambda: web.get("/log/taught"),
+        lambda: web.post("/import", data={"token": token}, files={"file": ("a.csv", rows, "text/csv")}),
+        lambda: web.get("/?tried=" + "nothing:2:2," * 400),
+        lambda: web.get("/?view=rig&wrong=ran-low&missed_ft=2&water_temp_f=64"),
+    ):
+        before = cpu_s(p.process.pid)
+        ask()
+        most = max(most, cpu_s(p.process.pid) - before)
+    print(f"  the longest request: {most:.2f} s of processor")
+    return most < SLOW_S
+
+
 ATTACKS: tuple[tuple[Callable[[Program], bool], tuple[str, ...]], ...] = (
     *((one, ()) for one in (written_over, taken_away, tapped_twice, counted_out, another_charset)),
-    *((one, ()) for one in (year_one, imports_at_once, bent_pages)),
+    *((one, ()) for one in (year_one, imports_at_once, bent_pages, held_up)),
     (forwarded, ("--lan", "--host", "127.0.0.1")),
 )
 
