@@ -195,7 +195,15 @@ def cpu_s(pid: int) -> float:
 def held_up(p: Program) -> bool:
     """No request within the limits of size takes more than two seconds of processor."""
     water = {"water_temp_f": 61, "bottom_depth_ft": 9, "fish_depth_ft": 6}
-    families = "swim-jig bladed-jig spinnerbait underspin casting-jig flipping-jig football-jig".split()
+    families = [
+        "swim-jig",
+        "bladed-jig",
+        "spinnerbait",
+        "underspin",
+        "casting-jig",
+        "flipping-jig",
+        "football-jig",
+    ]
     typed = "\n".join(["qwzx 3/8 swmi jgi grren pumpkni x4"] * 60)
     rows = "kind,family,weight_oz\n" + "head,swim-jig,3/8\n" * 20_000
     casts = [
