@@ -50,7 +50,8 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
 
 @pytest.fixture(scope="module")
 def card(tmp_path_factory: pytest.TempPathFactory) -> str:
-    made = deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day())))
+    day = {**ashmoor.day(), "box": "standard"}
+    made = deck_card(plan_answer(PlanRequest.model_validate(day)))
     file = tmp_path_factory.mktemp("phone") / "deck-card.html"
     file.write_text(made, "utf-8")
     assert file.stat().st_size < 300_000
