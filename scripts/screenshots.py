@@ -113,7 +113,7 @@ def main() -> None:
     scratch = Path(tempfile.mkdtemp())
     warm_up()
     (scratch / "deck-card.html").write_text(
-        deck_card(plan_answer(PlanRequest.model_validate(ashmoor.day()))), "utf-8"
+        deck_card(plan_answer(PlanRequest.model_validate({**ashmoor.day(), "box": "standard"}))), "utf-8"
     )
     app = create_app(scratch / "d.sqlite", demo=True, season=True)
     server = uvicorn.Server(uvicorn.Config(app, port=PORT, log_level="warning"))

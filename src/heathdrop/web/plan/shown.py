@@ -147,15 +147,25 @@ def _doubt(s: PlannedStop) -> str:
     return f"Served less than well: its own best would be {rig_said(s.ideal.rig)} ({best})."
 
 
+def _changed_to(w: WithAnswer) -> str:
+    """What is put on the rod for a stop, in a cell's few words: another trailer, or another lure."""
+    catalog = catalogue.load()
+    if w.change == "trailer":
+        trailer = catalog.trailers[w.rig.trailer]
+        return "skirt alone" if trailer.bare else f"with {trailer.name.lower()}"
+    return f"retie {catalog.families[w.rig.family].name}" if w.change == "retie" else ""
+
+
 def _cell(s: PlannedStop, w: WithAnswer, address: str, line: str) -> Crossing:
     score = round(100 * w.fit)
+    count = hands_of(w).count
     said = f"Rod {w.rod} at {s.name}: {score} of 100, {rig_said(w.rig)}, count {w.countdown_s:.1f} s"
     return Crossing(
         rod=w.rod,
         score=score,
         shade=sum(w.fit >= edge for edge in SHADES),
-        count=f"{w.countdown_s:.1f} s",
-        change=CHANGES[w.change],
+        count=f"{count} s" if count[0].isdigit() else count,
+        change=_changed_to(w),
         chosen=w.rod == s.with_.rod,
         said=said,
         address=address,
