@@ -318,7 +318,8 @@ def import_all(
     file: Annotated[Path, typer.Argument(help="A zip made by export.")], data: DataFile = None
 ) -> None:
     """Bring an export in beside what is there: all of it or nothing, after a backup."""
-    from heathdrop.store.database import Database, backup
+    from heathdrop.store.backups import backup
+    from heathdrop.store.database import Database
     from heathdrop.store.files.exchange import keep, looked_at, sifted
 
     where = data or Settings().data
@@ -347,7 +348,7 @@ def import_all(
 @app.command()
 def check(data: DataFile = None) -> None:
     """Say whether the data file and each of its backups are sound; 1 where the file is not."""
-    from heathdrop.store.database import state_of
+    from heathdrop.store.backups import state_of
 
     where = data or Settings().data
     state, backups = state_of(where)

@@ -23,7 +23,8 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.store import casts, devices, items, plans, rows, scenarios, trips
-from heathdrop.store.database import Database, Replaced, backup, damage_said, restore, state_of
+from heathdrop.store.backups import backup, damage_said, state_of
+from heathdrop.store.database import Database, Replaced, restore
 from heathdrop.store.files.exchange import keep, looked_at, packed, undo, unpacked
 from heathdrop.store.models import Device, SavedPlan
 from tests.store.test_casts import made

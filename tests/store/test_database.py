@@ -23,7 +23,8 @@ from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.store import database as database_module
 from heathdrop.store import items, observations, scenarios
-from heathdrop.store.database import MOST_BACKUPS, Database, backup, install_secret, migrate, restore
+from heathdrop.store.backups import MOST_BACKUPS, backup
+from heathdrop.store.database import Database, install_secret, migrate, restore
 from heathdrop.store.files import exchange
 from heathdrop.store.files.entry import parsed
 from heathdrop.web.app import create_app

@@ -18,9 +18,10 @@ from heathdrop import catalog as catalogue
 from heathdrop.cli import app as program
 from heathdrop.errors import BadInput
 from heathdrop.learning.learned import learn
-from heathdrop.store import database as stored
+from heathdrop.store import backups as stored
 from heathdrop.store import items, observations, scenarios, settings
-from heathdrop.store.database import Database, backup, install_secret, restore
+from heathdrop.store.backups import backup
+from heathdrop.store.database import Database, install_secret, restore
 from heathdrop.store.files import exchange
 from heathdrop.store.files.csvfile import read_tackle
 from heathdrop.store.files.entry import parsed
@@ -76,7 +77,7 @@ def test_a_backup_that_fails_leaves_nothing_behind(tmp_path: Path, monkeypatch: 
     def full(path: Path) -> sqlite3.Connection:
         raise sqlite3.OperationalError("database or disk is full")
 
-    monkeypatch.setattr(stored, "_reading", full)
+    monkeypatch.setattr(stored, "reading", full)
     with pytest.raises(sqlite3.OperationalError):
         backup(tmp_path / "d.sqlite", "before-import")
     assert list((tmp_path / "backups").iterdir()) == []

@@ -26,7 +26,8 @@ from heathdrop.feeds.driven import Track
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.reader import Reader
 from heathdrop.logs import logger
-from heathdrop.store.database import Database, Replaced, damage_said, damaged, install_secret, unwritable
+from heathdrop.store.backups import damage_said, damaged
+from heathdrop.store.database import Database, Replaced, install_secret, unwritable
 from heathdrop.web.deck import bottom
 from heathdrop.web.deck import page as deck
 from heathdrop.web.log import page as log

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from heathdrop.store import history
-from heathdrop.store.database import backup, state_of
+from heathdrop.store.backups import backup, state_of
 from heathdrop.store.files import settings_in
 from heathdrop.web.shell.deps import Db, OwnForm, writing
 from heathdrop.web.shell.rendering import page, problem

@@ -14,7 +14,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.logs import logger
 from heathdrop.store import scenarios
-from heathdrop.store.database import backup
+from heathdrop.store.backups import backup
 from heathdrop.store.files import exchange
 from heathdrop.units import inches_said, ounces_as_written
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
