@@ -105,6 +105,7 @@ def test_turns_to_the_half(per_s: float, said: str) -> None:
         ("10 to 12 lb fluorocarbon", "4.5 to 5.4 kg fluorocarbon"),
         ("12 mph of wind", "5.4 m/s of wind"),
         ("8 turns in 10 s, 3 in the box, 2 in 5", "8 turns in 10 s, 3 in the box, 2 in 5"),
+        ("cut an eighth of an inch past the bend", "cut 3 mm past the bend"),
         ("a foot in about 2 s", "a metre in about 7 s"),
         ("a foot of sweep in about 3 s", "a metre of sweep in about 10 s"),
         ("fit 96 of 100, count 4.3 s", "fit 96 of 100, count 4.3 s"),

@@ -105,7 +105,7 @@ def in_metric(sentence: str) -> str:
         numbers = re.sub(_NUMBER, lambda n: _one(turn, n[0]), found["numbers"])
         return f"{_article(found['article'], numbers)}{numbers} {turn.unit}"
 
-    return _FOOT.sub(_a_metre, _MEASURED.sub(turned, sentence))
+    return _FOOT.sub(_a_metre, _MEASURED.sub(turned, sentence)).replace("an eighth of an inch", "3 mm")
 
 
 def _article(article: str | None, numbers: str) -> str:

@@ -128,6 +128,10 @@ KEPT = {
     "tungsten jig 3/4 football": [head("football-jig", 0.75, material="tungsten")],
     "1/2 oz spinnerbait dbl willow white": [head("spinnerbait", 0.5, colour="white")],
     "#15 fluoro": [("line", {"material": "fluorocarbon", "test_lb": 15.0, "name": ""})],
+    "fluorocarbon 6,8 kg 0.37 mm": [
+        ("line", {"material": "fluorocarbon", "test_lb": 15.0, "name": "", "diameter_mm": 0.37})
+    ],
+    "rod 2.1 m": [("rod", {"length_ft": 6.89, "name": ""})],
     "50 lb braided line": [("line", {"material": "braid", "test_lb": 50.0, "name": ""})],
     "baitcaster 7.3:1 30 in": [("reel", {"inches_per_turn": 30.0, "name": ""})],
     "rod 6'10\" M spinning 1/4-5/8": [

@@ -8,6 +8,8 @@ import difflib
 import re
 from collections.abc import Iterable
 
+from heathdrop.reading import read
+
 #: Whole numbers in words.
 COUNTS = {
     "a dozen": 12,
@@ -118,12 +120,23 @@ SHOP = {
 NUMBER = r"\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?"
 
 
+#: Kilograms of a line, metres of a rod or a leader; each as the trade writes it.
+METRIC = re.compile(r"(\d+(?:[.,]\d+)?)\s?(kg|m)(?=\s|,|$)", re.I)
+TRADE = {"kg": "lb", "m": "ft"}
+
+
+def _in_trade_units(found: re.Match[str]) -> str:
+    unit = found[2].lower()
+    return f"{read(f'{found[1]} {unit}', TRADE[unit]):.3g} {TRADE[unit]}"
+
+
 def tidied(line: str) -> str:
     """The line with one spelling for each thing; counts as ``x12``, feet and inches as feet."""
     text = re.sub(r"[‐‑–—]", "-", line)
     text = re.sub(r"(?<![\d/])(\d)-(\d+/\d+)", r"\1 \2", text)
     text = re.sub(rf"(\d)\s*-\s*({UNITS})\b", r"\1 \2", text, flags=re.I)
     text = re.sub(rf"(\d\s?(?:{UNITS}))\.(?!\d)", r"\1", text, flags=re.I)
+    text = METRIC.sub(_in_trade_units, text)
     text = re.sub(r"(\d)\s*#(?=\s|,|$)", r"\1 lb", text)
     text = re.sub(r"(?:^|(?<=\s))#\s?(\d+)(?=\s|,|$)", r"\1 lb", text)
     text = AND_A.sub(
