@@ -53,7 +53,7 @@ from tests.waters import BAIT, GRASS
 
 @pytest.fixture(scope="module")
 def day() -> dict[str, Any]:
-    return ashmoor.day()
+    return {**ashmoor.day(), "box": "standard"}
 
 
 @pytest.fixture(scope="module")
