@@ -6,11 +6,11 @@ import random
 import numpy as np
 import pytest
 
-from heathdrop.answers.lessons import UNCOUNTED, efforts_of, lessons_of, minutes_of
+from heathdrop.answers.lessons import UNCOUNTED, efforts_of, fit_bin, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
-from heathdrop.answers.thrown import run_of
+from heathdrop.answers.thrown import Run, rig_of, run_of
 from heathdrop.answers.trials import Held, _liked, setting_at, trials_of, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
 from heathdrop.catalog import Catalog
@@ -21,6 +21,7 @@ from heathdrop.learning.visits import Likely
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.known import TRAIT
 from heathdrop.sizing.setting import mood_paces
+from heathdrop.sizing.size import rated_at
 from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.waters import GRASS
 
@@ -45,6 +46,25 @@ def test_efforts_are_counted_by_how_each_cast_ran() -> None:
     heights = [(b, n) for by, b, n in bins if by == "height over the bottom"]
     assert sum(n for _, n in heights) == 3
     assert all(b.endswith(" ft") for b, _ in heights)
+
+
+@pytest.mark.parametrize(
+    ("fit", "said"),
+    [(89.6, "90 and more"), (89.4, "80 to 89"), (79.6, "80 to 89"), (69.4, "0 to 69"), (0, "0 to 69")],
+)
+def test_a_fit_falls_where_the_sheet_rounds_it(fit: float, said: str) -> None:
+    assert fit_bin(cast(0), Run(4.0, 9.0, fit=fit)) == said
+    assert fit_bin(cast(0), None) == ""
+
+
+def test_the_fit_of_a_cast_is_the_sheets_at_its_count_and_pace() -> None:
+    made = [cast(k, "fish" if k % 3 else "nothing", countdown_s=2.0) for k in range(30)]
+    run, setting = run_of(made[0]), setting_at(water_of_cast(made[0]))  # type: ignore[arg-type]
+    sheet = rated_at(setting, rig_of(made[0]), 2.0, made[0].pace_ft_s)
+    assert run is not None
+    assert run.fit == pytest.approx(100.0 * sheet.fits.score)
+    (rate,) = lessons_of(made).fit
+    assert (rate.effort.bin, rate.effort.casts, rate.effort.bites) == (fit_bin(made[0], run), 30, 20)
 
 
 @pytest.mark.parametrize("conditions", [{"water_temp_f": "warm"}, {"water_temp_f": 400}, {}])

@@ -4,7 +4,7 @@ An angler's year is a few hundred casts: what cannot be told from it is said to 
 """
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 from heathdrop.answers.last_time import Day, days_like
@@ -27,13 +27,17 @@ UNCOUNTED = "Typed in, casts not counted"
 #: Bulk by the area (cm²) that a trailer falls with.
 BULK_CM2, BULK = (1.2, 2.5), ("slim", "medium", "bulky")
 
+#: Fits (of 100) that are told apart, the best first: the least of each, and how it is read.
+FITS = {90: "90 and more", 80: "80 to 89", 70: "70 to 79", 0: "0 to 69"}
+
 #: The bin of a cast, by the cast itself or by how it ran.
 Bin = Callable[[MadeCast, Run | None], str]
 
 
 @dataclass(frozen=True)
 class Lessons:
-    """Everything that the log supports; ``among``: effort is time among the fish, not time by the clock."""
+    """Everything that the log supports; ``among``: effort is time among the fish, not time by the clock;
+    ``fit``: what the fit of a rig as it was cast has meant, by the clock."""
 
     casts: int
     bites: int
@@ -42,6 +46,7 @@ class Lessons:
     schools: tuple[Trial, ...]
     own: tuple[Shift, ...]
     among: bool = False
+    fit: tuple[Rate, ...] = ()
 
 
 def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lessons:
@@ -49,7 +54,8 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
     among the fish, or by the clock where no cast's water is known."""
     late = [c for c in made if c.trip != UNCOUNTED][-LOOKED_AT:]
     runs = [run_of(c) for c in late]
-    minutes, among = minutes_of(late), hours_among(runs)
+    clock, among = minutes_of(late), hours_among(runs)
+    minutes = clock
     if among is not None:
         minutes = [60.0 * h for h in among]
     return Lessons(
@@ -60,6 +66,7 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
         schools=tuple(trials_of(late[-ON_TRIAL:], minutes[-ON_TRIAL:])),
         own=tuple(shifts_of(late, minutes, runs, ON_TRIAL)),
         among=among is not None,
+        fit=tuple(rates_of(efforts_of(late, clock, runs, {"fit": fit_bin}), _clumped(late, clock))),
     )
 
 
@@ -103,6 +110,12 @@ def _by_cast(said: Callable[[MadeCast], str]) -> Bin:
     return lambda cast, _: said(cast)
 
 
+def fit_bin(_: MadeCast, run: Run | None) -> str:
+    """The bin of a cast by how well its rig fitted as it was cast, rounded as on the sheet."""
+    fit = -1 if run is None else round(run.fit)
+    return next((said for least, said in FITS.items() if fit >= least), "")
+
+
 #: What a log is looked at by: the category, and the bin of a cast with its run (empty: not known).
 BY: dict[str, Bin] = {
     "height over the bottom": _if_run(lambda r: _between(r.height_ft, (1.0, 3.0, 6.0, 12.0), "ft")),
@@ -123,11 +136,14 @@ BY: dict[str, Bin] = {
 
 
 def efforts_of(
-    made: Sequence[MadeCast], minutes: Sequence[float], runs: Sequence[Run | None] | None = None
+    made: Sequence[MadeCast],
+    minutes: Sequence[float],
+    runs: Sequence[Run | None] | None = None,
+    looked_at: Mapping[str, Bin] = BY,
 ) -> list[Effort]:
     """Casts, hours and bites of every bin of every category; ``runs`` of the casts where they are known."""
     found, ran = [], runs or [None] * len(made)
-    for by, of in BY.items():
+    for by, of in looked_at.items():
         bins: dict[str, list[int]] = {}
         for k, (cast, run) in enumerate(zip(made, ran, strict=True)):
             said = of(cast, run)

@@ -37,7 +37,7 @@ REMEMBERED, LEAST_S = 16384, 2.0
 class Run:
     """How a cast ran in its own water, as simulated: mean depth and height over the bottom (ft), seconds
     among the fish, its way to the cover, the area that its trailer falls with (cm²), its fall rate (ft/s),
-    what these fish make of the rig and the cover leaves of its cast (``suit``, 0 to 1)."""
+    what these fish make of the rig and the cover leaves of its cast (``suit``, 0 to 1), its fit (of 100)."""
 
     depth_ft: float
     among_s: float
@@ -46,6 +46,7 @@ class Run:
     bulk_cm2: float = 0.0
     fall_ft_s: float = 0.0
     suit: float = 1.0
+    fit: float = 0.0
 
 
 def bitten(cast: MadeCast) -> bool:
@@ -128,6 +129,7 @@ def _run(conditions: str, rig: str, count_s: float, pace_ft_s: float) -> Run | N
         bulk_cm2=areas_of(catalog, rig_, c.water_temp_f).fall[3],
         fall_ft_s=float(rated.fall_ft_s),
         suit=suit_of(catalog, rated) * rated.cover.passes,
+        fit=100.0 * rated.fits.score,
     )
 
 

@@ -16,6 +16,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.errors import BadInput
+from heathdrop.sizing.remembered import ByRig
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
 
@@ -41,10 +42,10 @@ class Trial:
     casts: int
 
 
-@lru_cache(maxsize=4096)
+@lru_cache(maxsize=2048)
 def setting_at(scenario: Scenario) -> Setting:
-    """A water's setting, remembered."""
-    return setting_of(catalogue.load(), scenario)
+    """A water's setting, remembered without the rigs that were worked out for it: a log has many waters."""
+    return replace(setting_of(catalogue.load(), scenario), worked=ByRig())
 
 
 def water_of_cast(cast: MadeCast) -> Scenario | None:

@@ -20,8 +20,9 @@ from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.hits import missed_by
 from heathdrop.sizing.size import PLACES, Rated, Sizing, rate, rated_at, setting_of, size
 
-#: Answers remembered, so that looking again asks nothing new; each holds about two megabytes.
-REMEMBERED = 48
+#: Answers remembered, so that looking again asks nothing new: the stops of a long day. Each holds about one
+#: megabyte.
+REMEMBERED = 24
 
 
 def placed(scenario: Scenario) -> Scenario:

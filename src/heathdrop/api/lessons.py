@@ -106,7 +106,7 @@ def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_
                 enough=r.enough,
                 differs=DIFFERS[r.differs],
             )
-            for r in found.rates
+            for r in (*found.rates, *found.fit)
         ],
         schools=[
             TrialAnswer(topic=t.topic, school=t.school, ratio=round(t.ratio, 3), words=t.words, casts=t.casts)

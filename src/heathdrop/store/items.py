@@ -6,11 +6,12 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Annotated, Any, ClassVar, Literal
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError, field_validator
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy import text
 from sqlalchemy.orm import Session
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.limits import OneOf, refused
 from heathdrop.errors import BadInput, plain_text
 from heathdrop.store import rows
 from heathdrop.store.database import at_once
@@ -19,31 +20,8 @@ from heathdrop.store.versions import CURRENT, upgraded
 
 Text = Annotated[str, Field(max_length=80), AfterValidator(plain_text)]
 Grams = Annotated[float, Field(ge=0.2, le=200.0)]
-#: What each field may hold, in words, for refusals.
-ALLOWED = {
-    "family": "one of " + ", ".join(catalogue.load().families),
-    "weight_oz": "from 1/32 to 4 oz",
-    "material": "lead, tungsten, brass, bismuth-tin or zinc for a head; fluorocarbon, nylon or "
-    "braid for a line",
-    "mass_g": "from 0.2 to 200 g",
-    "skirt": "one of full, trimmed, thin, none",
-    "shape": "one of " + ", ".join(t.id for t in catalogue.load().trailers.values() if not t.bare),
-    "length_in": "from 0.5 to 10 in",
-    "width_in": "from 0.05 to 4 in",
-    "plastic": "one of neutral, salted, floating",
-    "softness": "one of soft, dense",
-    "quantity": "a whole number from 0 to 999",
-    "test_lb": "from 2 to 100 lb",
-    "diameter_mm": "from 0.05 to 2 mm",
-    "inches_per_turn": "from 10 to 45 in",
-    "length_ft": "from 4 to 10 ft",
-    "style": "casting or spinning",
-    "power": "one of light, medium-light, medium, medium-heavy, heavy, extra-heavy",
-    "low_oz": "from 0.02 to 4 oz",
-    "high_oz": "from 0.05 to 8 oz",
-    "appendages": "a whole number from 0 to 12",
-    "split": "yes or no",
-}
+Family = Annotated[str, OneOf(tuple(catalogue.load().families))]
+Shape = Annotated[str, OneOf(tuple(t.id for t in catalogue.load().trailers.values() if not t.bare))]
 
 
 class ItemBody(BaseModel):
@@ -61,18 +39,11 @@ class HeadItem(ItemBody):
     scale."""
 
     kind: ClassVar[str] = "head"
-    family: str
+    family: Family
     weight_oz: Annotated[float, Field(ge=1 / 32, le=4.0)]
     material: Literal["lead", "tungsten", "brass", "bismuth-tin", "zinc"] = "lead"
     mass_g: Grams | None = None
     skirt: Literal["full", "trimmed", "thin", "none"] | None = None
-
-    @field_validator("family")
-    @classmethod
-    def known_family(cls, value: str) -> str:
-        if value not in catalogue.load().families:
-            raise ValueError("unknown family")
-        return value
 
 
 class TrailerItem(ItemBody):
@@ -80,7 +51,7 @@ class TrailerItem(ItemBody):
     fused."""
 
     kind: ClassVar[str] = "trailer"
-    shape: str
+    shape: Shape
     length_in: Annotated[float, Field(ge=0.5, le=10.0)]
     width_in: Annotated[float, Field(ge=0.05, le=4.0)] | None = None
     mass_g: Grams | None = None
@@ -88,13 +59,6 @@ class TrailerItem(ItemBody):
     softness: Literal["soft", "dense"] = "soft"
     appendages: Annotated[int, Field(ge=0, le=12)] | None = None
     split: bool = True
-
-    @field_validator("shape")
-    @classmethod
-    def known_shape(cls, value: str) -> str:
-        if value not in catalogue.load().trailers or value == "none":
-            raise ValueError("unknown shape")
-        return value
 
 
 class LineItem(ItemBody):
@@ -132,12 +96,7 @@ def checked(kind: str, data: dict[str, Any], at: str = "") -> ItemBody:
     try:
         return KINDS[kind].model_validate(data)
     except ValidationError as error:
-        first = error.errors()[0]
-        name = str(first["loc"][0])
-        if first["type"] == "extra_forbidden":
-            raise BadInput(f"{at}{name}", first["input"], f"left out: a {kind} has no such field") from error
-        given = None if first["type"] == "missing" else first["input"]
-        raise BadInput(f"{at}{name}", given, ALLOWED.get(name, "a text of at most 80 characters")) from error
+        raise refused(KINDS[kind], error, f"a {kind}", at) from error
 
 
 @dataclass(frozen=True, eq=False)

@@ -1,14 +1,13 @@
 """Drop tests, depth checks and mats as kept, and as the learning takes them."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Annotated, Any, ClassVar
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetCoreSchemaHandler, ValidationError
-from pydantic_core import CoreSchema, core_schema
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.limits import OneOf, refused
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput, plain_text
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck
@@ -20,38 +19,6 @@ from heathdrop.store import rows
 from heathdrop.store.models import Observation, new_uid
 from heathdrop.store.versions import CURRENT, upgraded
 from heathdrop.units import metres
-
-#: What each field may hold, in words.
-ALLOWED = {
-    "head_oz": "from 1/32 to 4 oz",
-    "trailer_length_in": "from 0.5 to 10 in",
-    "depth_ft": "from 1 to 60 ft",
-    "times_s": "1 to 12 times of 0.3 to 120 s",
-    "water_temp_f": "from 32 to 100 °F",
-    "pace_ft_s": "from 0.3 to 8 ft/s",
-    "count_s": "from 0 to 120 s",
-    "cast_ft": "from 15 to 180 ft",
-    "rod_tip_height_ft": "from 0 to 12 ft",
-    "thickness_in": "from 0.5 to 36 in",
-    "test_lb": "from 2 to 100 lb",
-    "diameter_mm": "from 0.05 to 2 mm",
-    "line_material": BY_FIELD["material"].allowed(),
-    "texture": BY_FIELD["texture"].allowed(),
-    "head_g": "from 0.2 to 200 g",
-    "trailer_g": "from 0.2 to 200 g",
-}
-
-
-@dataclass(frozen=True)
-class Words:
-    """A word that a condition's row lists."""
-
-    condition: str
-
-    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
-        """One of the row's words, in the schema too."""
-        return core_schema.literal_schema(list(BY_FIELD[self.condition].all_words))
-
 
 Seconds = Annotated[float, Field(ge=0.3, le=120.0)]
 
@@ -70,7 +37,7 @@ class RigRecord(BaseModel):
     trailer_length_in: Annotated[float, Field(ge=0.5, le=10.0)]
     trailer_g: Annotated[float, Field(ge=0.2, le=200.0)] | None = None
     plastic: str = "neutral"
-    line_material: Annotated[str, Words("material")] = "fluorocarbon"
+    line_material: Annotated[str, OneOf(tuple(BY_FIELD["material"].all_words))] = "fluorocarbon"
     test_lb: Annotated[float, Field(ge=2, le=100)] = 15.0
     diameter_mm: Annotated[float, Field(ge=0.05, le=2.0)] | None = None
     water_temp_f: Annotated[float, Field(ge=32, le=100)] = 60.0
@@ -141,7 +108,7 @@ class MatRecord(RigRecord):
     """A quiet entry that went through, or stalled."""
 
     kind: ClassVar[str] = "mat"
-    texture: Annotated[str, Words("texture")] = "milfoil"
+    texture: Annotated[str, OneOf(tuple(BY_FIELD["texture"].all_words))] = "milfoil"
     thickness_in: Annotated[float, Field(ge=0.5, le=36)]
     through: bool
 
@@ -163,17 +130,7 @@ def checked(catalog: Catalog, kind: str, data: dict[str, Any], at: str = "") -> 
     try:
         record = KINDS[kind].model_validate(data)
     except ValidationError as error:
-        first = error.errors()[0]
-        name = str(first["loc"][0])
-        given = None if first["type"] == "missing" else first["input"]
-        if isinstance(given, list):
-            given = ", ".join(map(str, given)) or "empty"
-        allowed = (
-            "left out: there is no such field"
-            if first["type"] == "extra_forbidden"
-            else ALLOWED.get(name, str(first["msg"]))
-        )
-        raise BadInput(at + name, given, allowed) from error
+        raise refused(KINDS[kind], error, "such a test", at) from error
     try:
         record.seen(catalog)
     except BadInput as refusal:

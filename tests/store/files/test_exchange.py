@@ -216,8 +216,8 @@ def test_what_is_written_comes_back() -> None:
         },
     ]
     text = written(TACKLE_COLUMNS, rows)
-    assert text.splitlines()[1] == "head,swim-jig,0.375,,,,lead,,,,,,,,,,,,,,,'=black,,,"
-    assert text.splitlines()[2] == "trailer,,,craw,4.0,,,,,,,,no,,,,,,,,,,''mine,2,"
+    assert text.splitlines()[1] == "head,swim-jig,0.375,lead,,,,,,,,,,,,,,,,,,,'=black,,"
+    assert text.splitlines()[2] == "trailer,,,,,,craw,4.0,,,,,no,,,,,,,,,''mine,,2,"
     back = read_tackle(text.encode()).rows
     assert [{k: b[k] for k in r} for b, r in zip(back, rows, strict=True)] == rows
 

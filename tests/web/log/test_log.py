@@ -19,7 +19,16 @@ from heathdrop.store import casts
 from heathdrop.store.fish import AgreedShift
 from heathdrop.units import count_said
 from heathdrop.web.log.shown import day_rows, stops_of_day
-from heathdrop.web.log.taught import WIDTH, Held, _whisker, first_of, looks_of, sayings_of, traits_of
+from heathdrop.web.log.taught import (
+    WIDTH,
+    Held,
+    _whisker,
+    first_of,
+    fits_said,
+    looks_of,
+    sayings_of,
+    traits_of,
+)
 from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.web.shown import token
 
@@ -262,7 +271,7 @@ def lessons(**more: object) -> Lessons:
 
 
 def test_whiskers_lie_on_one_scale() -> None:
-    (look,) = looks_of(lessons())  # a category of one bin compares nothing
+    (look,) = looks_of(lessons().rates)  # a category of one bin compares nothing
     assert look.name == "head"
     assert all(0.0 <= r.low < r.dot < r.high <= WIDTH + 1e-9 for r in look.rows)
     rate = replace(lessons().rates[0], per_hour=1.25, low=0.8, high=2.04)
@@ -281,7 +290,7 @@ def test_three_things_are_said_first() -> None:
         Effort("trailer", "pin-tail", 295, 19.5, 6),
         Effort("trailer", "chunk", 5, 0.5, 0),
     ]
-    first = first_of(looks_of(lessons(rates=tuple(rates_of(rows)))))
+    first = first_of(looks_of(rates_of(rows)))
     assert first.differs == (
         "Head 1/4 oz: 60 bites in 300 casts, 20 in 100, more than the rest of your log",
         "Head 1/2 oz: 6 bites in 300 casts, 2 in 100, fewer than the rest of your log",
@@ -292,6 +301,21 @@ def test_three_things_are_said_first() -> None:
         ("light",),
         "trailer chunk (no bite in 5 casts) and light low (33 bites in 300 casts, 11 in 100)",
     )
+
+
+def test_what_a_fit_has_meant_is_said_where_the_log_can_tell() -> None:
+    rows = [
+        Effort("fit", "0 to 69", 3, 0.1, 0),
+        Effort("fit", "70 to 79", 300, 20.0, 6),
+        Effort("fit", "90 and more", 300, 20.0, 60),
+    ]
+    assert fits_said(lessons(fit=tuple(rates_of(rows)))) == (
+        "In your log: fit 90 and more: 60 bites in 300 casts, 20 in 100; "
+        "70 to 79: 6 bites in 300 casts, 2 in 100."
+    )
+    alike = [replace(e, bites=30) for e in rows[1:]]
+    assert fits_said(lessons(fit=tuple(rates_of(alike)))).endswith(" It does not tell them apart yet.")
+    assert fits_said(lessons()) == "Your log (60 casts) is too short to say what 90 and 70 have meant in it."
 
 
 def test_only_what_is_known_is_said() -> None:

@@ -12,119 +12,43 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Any
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from heathdrop.catalog import Catalog
+from heathdrop.conditions.limits import schema_of
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.validation import bad_input
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of, read, unit_of
 from heathdrop.store import items, observations
 
-TACKLE_COLUMNS = (
-    "kind",
-    "family",
-    "weight_oz",
-    "shape",
-    "length_in",
-    "width_in",
-    "material",
-    "mass_g",
-    "skirt",
-    "plastic",
-    "softness",
-    "appendages",
-    "split",
-    "test_lb",
-    "diameter_mm",
-    "inches_per_turn",
-    "length_ft",
-    "style",
-    "power",
-    "low_oz",
-    "high_oz",
-    "colour",
-    "name",
-    "quantity",
-    "id",
+#: The columns of each table are the fields of its models.
+_OWN = dict.fromkeys(
+    f for k in items.KINDS.values() for f in k.model_fields if f not in items.ItemBody.model_fields
 )
+TACKLE_COLUMNS = ("kind", *_OWN, *items.ItemBody.model_fields, "id")
+DROP_COLUMNS = (*observations.DropRecord.model_fields, "id")
 CAST_COLUMNS = (
-    "time",
-    "trip",
-    "stop",
-    "lat",
-    "lon",
-    "family",
-    "head_oz",
-    "head_material",
-    "trailer",
-    "trailer_length_in",
-    "skirt",
-    "plastic",
-    "orientation",
-    "blades",
-    "head_shape",
-    "softness",
-    "fused",
-    "head_g",
-    "trailer_g",
-    "width",
-    "line",
-    "countdown_s",
-    "pace_ft_s",
-    "turns_per_s",
-    "rod_tip_height_ft",
-    "work",
-    "outcome",
-    "at_s",
-    "count_s",
-    "fish",
-    "conditions",
-    "note",
+    *dict.fromkeys(f for f in ("time", "trip", "stop", "lat", "lon", *MadeCast.model_fields) if f != "id"),
     "id",
 )
 #: Columns of casts that hold JSON.
 NESTED = ("line", "fish", "conditions")
-DROP_COLUMNS = (
-    "family",
-    "head_oz",
-    "head_material",
-    "head_g",
-    "skirt",
-    "trailer",
-    "trailer_length_in",
-    "trailer_g",
-    "plastic",
-    "line_material",
-    "test_lb",
-    "diameter_mm",
-    "water_temp_f",
-    "depth_ft",
-    "times_s",
-    "off_reel",
-    "note",
-    "id",
-)
-NUMBERS = {
-    "weight_oz",
-    "length_in",
-    "width_in",
-    "mass_g",
-    "test_lb",
-    "diameter_mm",
-    "inches_per_turn",
-    "length_ft",
-    "low_oz",
-    "high_oz",
-    "head_oz",
-    "head_g",
-    "trailer_length_in",
-    "trailer_g",
-    "water_temp_f",
-    "depth_ft",
+_MODELS: tuple[type[BaseModel], ...] = (*items.KINDS.values(), observations.DropRecord)
+#: What a column of tackle or drop tests holds, by the JSON schema of its field.
+TYPES = {
+    name: schema_of(model, name).get("type", "string") for model in _MODELS for name in model.model_fields
 }
-WHOLE = {"appendages", "quantity"}
-YES_NO = {"split", "off_reel"}
+YES_NO = {
+    "yes": True,
+    "true": True,
+    "1": True,
+    "y": True,
+    "no": False,
+    "false": False,
+    "0": False,
+    "n": False,
+}
 #: A cell that a spreadsheet would run begins with one of these; it is written with an apostrophe before it.
 RUNS = ("=", "+", "-", "@", "\t", "\r", "|", "%", "＝", "＋", "－", "＠", "−")
 #: The longest cell, and the most columns, that are read.
@@ -183,29 +107,19 @@ def _text(raw: bytes) -> str:
 
 
 def _value(name: str, text: str) -> Any:
-    """A cell's text as its field wants it; ValueError when it cannot be."""
-    if name in YES_NO:
-        words = {
-            "yes": True,
-            "true": True,
-            "1": True,
-            "y": True,
-            "no": False,
-            "false": False,
-            "0": False,
-            "n": False,
-        }
-        return words.get(text.lower(), text)
-    if name == "times_s":
-        return [number_of(part) for part in text.replace(";", " ").split()]
-    if name in NUMBERS or name in WHOLE:
-        value = read(text, unit_of(name))
-        if name in WHOLE:
-            if value != int(value):
-                raise ValueError("not whole")
-            return int(value)
+    """A cell's text as its field wants it; as it stands where it cannot be, for the field to refuse."""
+    holds = TYPES.get(name, "string")
+    try:
+        if holds == "boolean":
+            return YES_NO.get(text.lower(), text)
+        if holds == "array":
+            return [number_of(part) for part in text.replace(";", " ").split()]
+        value = text if holds == "string" else read(text, unit_of(name))
+        if holds == "integer":
+            return int(value) if value == int(value) else text
         return value
-    return text
+    except (ValueError, ZeroDivisionError):
+        return text
 
 
 def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str, str]]], list[str]]:
@@ -244,19 +158,8 @@ def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str
     return rows, [n for n in names if n and n not in columns]
 
 
-def _typed(
-    line: int, texts: dict[str, str], columns: Sequence[str], allowed: dict[str, str]
-) -> dict[str, Any]:
-    found: dict[str, Any] = {}
-    for name in columns:
-        text = texts.get(name, "")
-        if not text:
-            continue
-        try:
-            found[name] = _value(name, text)
-        except (ValueError, ZeroDivisionError, KeyError) as error:
-            raise BadInput(f"line {line}, column {name}", text, allowed.get(name, "a number")) from error
-    return found
+def _typed(texts: dict[str, str], columns: Sequence[str]) -> dict[str, Any]:
+    return {name: _value(name, texts[name]) for name in columns if texts.get(name)}
 
 
 def read_tackle(raw: bytes) -> Read:
@@ -266,7 +169,7 @@ def read_tackle(raw: bytes) -> Read:
     read = Read(passed_over=passed_over)
     for line, texts in rows:
         try:
-            data = _typed(line, texts, TACKLE_COLUMNS, items.ALLOWED)
+            data = _typed(texts, TACKLE_COLUMNS)
             uid = _uid(line, data.pop("id", None))
             kind = str(data.pop("kind", "") or _guessed(data))
             body = items.checked(kind, data, f"line {line}, column ")
@@ -305,7 +208,7 @@ def read_drops(catalog: Catalog, raw: bytes) -> Read:
     read = Read(passed_over=passed_over)
     for line, texts in rows:
         try:
-            data = _typed(line, texts, DROP_COLUMNS, observations.ALLOWED)
+            data = _typed(texts, DROP_COLUMNS)
             uid = _uid(line, data.pop("id", None))
             record = observations.checked(catalog, "drop", data, f"line {line}, column ")
             read.rows.append({**record.model_dump(exclude_none=True), **uid})

@@ -7,7 +7,7 @@ from typing import Any
 from zlib import crc32
 
 from fastapi import APIRouter, Request
-from fastapi.responses import RedirectResponse, Response
+from fastapi.responses import PlainTextResponse, RedirectResponse, Response
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.last_time import Day
@@ -30,7 +30,7 @@ from heathdrop.web.log.shown import (
     typed_said,
     years_of,
 )
-from heathdrop.web.log.taught import first_of, looks_of, sayings_of, traits_of
+from heathdrop.web.log.taught import first_of, fits_said, looks_of, sayings_of, traits_of
 from heathdrop.web.sheet.state import address, scenario_from
 from heathdrop.web.shell.deps import Db, Mine, OwnForm, is_htmx, writing
 from heathdrop.web.shell.fields import values_from, values_of
@@ -123,16 +123,23 @@ def taught(request: Request, database: Db) -> Response:
     with database.session() as session:
         found = lessons_at(session)
         said = sayings_of(found, fish.shifts(session), settings.schools(session))
-    looks = looks_of(found)
+    looks = looks_of(found.rates)
     context = {
         "first": first_of(looks),
-        "looks": looks,
+        "looks": [*looks, *looks_of(found.fit)],
         "sayings": said,
         "traits": traits_of(found),
         "among": found.among,
         "page": "log",
     }
     return page(request, "log/taught.html" if is_htmx(request) else "log/taught_page.html", context)
+
+
+@router.get("/log/fits")
+def fits(database: Db) -> Response:
+    """What a fit of 90 and of 70 have meant in the log: a line in the key of the sheet's figure."""
+    with database.session() as session:
+        return PlainTextResponse(fits_said(lessons_at(session)))
 
 
 @writes.post("/log/taught")

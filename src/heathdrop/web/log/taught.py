@@ -1,6 +1,6 @@
 """What the log teaches, as its page shows it: rates with whiskers, and what may be said and done of it."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue
@@ -83,12 +83,21 @@ def _counted(r: Whisker) -> str:
     return f"{bites} in {many(r.casts, 'cast')}{share}"
 
 
-def looks_of(found: Lessons) -> list[Look]:
+def fits_said(found: Lessons) -> str:
+    """What the fit of a rig as it was cast has meant, where the log can tell."""
+    rows = [r for look in looks_of(found.fit) for r in reversed(look.rows) if r.enough]
+    if len(rows) < 2:
+        return f"Your log ({many(found.casts, 'cast')}) is too short to say what 90 and 70 have meant in it."
+    apart = "" if any(r.told for r in rows) else " It does not tell them apart yet."
+    return f"In your log: fit {'; '.join(f'{r.bin}: {_counted(r)}' for r in rows)}.{apart}"
+
+
+def looks_of(rates: Sequence[Rate]) -> list[Look]:
     """The categories with more than one bin, on one scale of bites an hour."""
-    most = max((r.high for r in found.rates), default=LEAST_SCALE)
+    most = max((r.high for r in rates), default=LEAST_SCALE)
     scale = WIDTH / max(LEAST_SCALE, most)
     looks: dict[str, list[Whisker]] = {}
-    for r in found.rates:
+    for r in rates:
         looks.setdefault(r.effort.by, []).append(_whisker(r, scale))
     return [Look(name, tuple(rows)) for name, rows in looks.items() if len(rows) > 1]
 

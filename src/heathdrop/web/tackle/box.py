@@ -185,12 +185,12 @@ def change(request: Request, id_: int, form: OwnForm, database: Db) -> Response:
     return page(request, "tackle/box/row.html", {"r": shown})
 
 
-def _number(name: str, text: str) -> float:
-    """A typed number. Raises BadInput."""
+def _number(name: str, text: str) -> float | str:
+    """A typed number; the text itself where it is none, for the field to refuse."""
     try:
         return meant(text, unit_of(name), system())
-    except (ValueError, ZeroDivisionError) as error:
-        raise BadInput(name, text, items.ALLOWED[name]) from error
+    except (ValueError, ZeroDivisionError):
+        return text
 
 
 @writes.post("/box/{id_}/{act}")

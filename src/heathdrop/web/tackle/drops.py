@@ -120,8 +120,8 @@ def _record_from(form: dict[str, str]) -> observations.Record:
                 data[name] = meant(text, unit_of(name), form.get("units", ""))
             else:
                 data[name] = text == "yes" if name in ("off_reel", "through") else text
-        except (ValueError, ZeroDivisionError) as error:
-            raise BadInput(name, text, observations.ALLOWED.get(name, "a number")) from error
+        except (ValueError, ZeroDivisionError):
+            data[name] = text  # for the field itself to refuse
     return observations.checked(catalogue.load(), kind, data)
 
 
