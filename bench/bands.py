@@ -128,7 +128,7 @@ class Stranger:
 
 
 @dataclass(frozen=True)
-class Told:
+class CastTold:
     """A stranger's cast of a steady rig: its family, the share in the band that was told and that came, its
     mean depth (ft) and the told band (ft)."""
 
@@ -139,7 +139,7 @@ class Told:
     band: tuple[float, float]
 
 
-def steady(stranger: Stranger, draws: int, own: Own = STRANGER) -> Iterator[Told]:
+def steady(stranger: Stranger, draws: int, own: Own = STRANGER) -> Iterator[CastTold]:
     """Rigs reeled steadily as the size door sizes them, cast by strangers."""
     for family, temp, bottom, fish in STEADY:
         body = {
@@ -160,7 +160,7 @@ def steady(stranger: Stranger, draws: int, own: Own = STRANGER) -> Iterator[Told
         for made in played(stranger, told.name, temp, bottom, away, program, draws):
             depths = np.array([feet(z) for z in made.worked()])
             came = float(((depths >= wanted.top) & (depths <= wanted.low)).mean())
-            yield Told(family, told.depth_ft.in_band, came, float(depths.mean()), band)
+            yield CastTold(family, told.depth_ft.in_band, came, float(depths.mean()), band)
 
 
 def played(

@@ -245,7 +245,7 @@ def nothing_there(casts: int, seed: int) -> Claimed:
     found = lessons_of(log_of(np.random.default_rng(seed), casts, indifferent))
     return Claimed(
         differs=any(r.differs for r in found.rates),
-        shift=any(s.told for s in found.own if s.what in LIKED),
+        shift=any(s.sure for s in found.own if s.what in LIKED),
         words=tuple(t.words for t in found.schools),
     )
 
@@ -292,9 +292,9 @@ class Shifted:
 def held_by(found: Sequence[Shift], what: str, truth: float) -> Shifted:
     """What shifts that were found say of a truth; of likings only likings are others."""
     mine = [s for s in found if s.what == what]
-    others = any(s.told for s in found if s.what != what and (s.what in LIKED or what not in LIKED))
+    others = any(s.sure for s in found if s.what != what and (s.what in LIKED or what not in LIKED))
     held = any(s.low <= truth <= s.high for s in mine) if mine else None
-    return Shifted(held, told=any(s.told for s in mine), others=others)
+    return Shifted(held, told=any(s.sure for s in mine), others=others)
 
 
 def own_shift(job: tuple[str, float | None, int]) -> Shifted:
@@ -320,14 +320,14 @@ def own_world(job: tuple[str, int]) -> Shifted:
 def as_tabled(seed: int) -> tuple[str, ...]:
     """The shifts that a log of 1,000 casts claims whose fish are in all as tabled."""
     found = lessons_of(log_of(np.random.default_rng(seed), 1000, indifferent, world=TABLED)).own
-    return tuple(s.what for s in found if s.told)
+    return tuple(s.what for s in found if s.sure)
 
 
 def told_of(name: str, found: Sequence[Shifted]) -> None:
     """Print how often the band of a known shift held it, and what was said."""
     held = [f.held for f in found if f.held is not None]
     print(f"{name}: the 80 % band holds it in {share(held)}", end=", ")
-    print(f"said in {share([f.told for f in found])}, another shift in {share([f.others for f in found])}")
+    print(f"said in {share([f.sure for f in found])}, another shift in {share([f.others for f in found])}")
 
 
 def share(flags: Sequence[bool]) -> str:

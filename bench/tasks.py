@@ -161,6 +161,8 @@ def deck(walk: Walk) -> str:
     for outcome in [*OUTCOMES, *OUTCOMES][:15]:
         walk.press("#go")
         time.sleep(0.8)
+        if not walk.find(f"[data-outcome={outcome}]").is_displayed():
+            walk.press("#others")
         walk.press(f"[data-outcome={outcome}]")
         made += 1
         time.sleep(0.8)
@@ -215,8 +217,8 @@ def refusals(walk: Walk) -> str:
     walk.open("/box")
     walk.type("[name=entry]", "3/8 swim jog", enter=False)
     walk.press("main form .btn-dark")
-    walk.until(lambda: "did you mean" in walk.text("main"))
-    said.append(("did you mean", walk.find("[name=entry]").get_attribute("value")))
+    walk.until(lambda: "meant?" in walk.text("main"))
+    said.append((walk.text("#understood"), walk.find("[name=entry]").get_attribute("value")))
     walk.open("/plan")
     walk.until(lambda: walk.many("#plan-rods"))
     walk.type("#plan-rods", "0")

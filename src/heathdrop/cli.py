@@ -80,9 +80,9 @@ def _own(data: Path | None) -> "Own":
         return STRANGER
     database = Database(where)
     with database.session() as session:
-        found = own_of(session)
+        own = own_of(session)
     database.close()
-    return found
+    return own
 
 
 @app.command()
@@ -126,10 +126,10 @@ def plan(
     from heathdrop.web.plan.deckcard import deck_card, printed_card
 
     def answer(request: PlanRequest) -> Any:
-        found = planned(
+        day_plan = planned(
             request, _own(data), lambda share, what: typer.echo(f"{100 * share:3.0f} % {what}", err=True)
         )
-        out = written(request.day(), found)
+        out = written(request.day(), day_plan)
         for path, made in ((card, deck_card), (print_, printed_card)):
             if path is not None:
                 path.write_text(made(out), "utf-8")
@@ -184,16 +184,16 @@ def sounder(
     from heathdrop.feeds.simulated import Boat, Sounder
 
     try:
-        told = Sounder(Boat(seed, speed_mph, faults), port)
+        simulated = Sounder(Boat(seed, speed_mph, faults), port)
     except OSError as error:
         raise _refuse(BadInput("port", port, f"one that is free ({error.strerror})")) from error
-    told.start()
-    typer.echo(f"The boat is at tcp://127.0.0.1:{told.port} (stop with Ctrl-C)")
+    simulated.start()
+    typer.echo(f"The boat is at tcp://127.0.0.1:{simulated.port} (stop with Ctrl-C)")
     try:
         while True:
             time.sleep(1.0)
     except KeyboardInterrupt:
-        told.stop()
+        simulated.stop()
 
 
 @app.command()

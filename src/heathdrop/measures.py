@@ -99,11 +99,11 @@ def said_in(wanted: str) -> Iterator[None]:
 def in_metric(sentence: str) -> str:
     """A sentence with every figure of the trade turned: ``runs at 6.0 ft`` is ``runs at 1.83 m``."""
 
-    def turned(found: re.Match[str]) -> str:
-        unit = _SPELT.get(found["unit"], found["unit"])
+    def turned(match: re.Match[str]) -> str:
+        unit = _SPELT.get(match["unit"], match["unit"])
         turn = TURNS[unit]
-        numbers = re.sub(_NUMBER, lambda n: _one(turn, n[0]), found["numbers"])
-        return f"{_article(found['article'], numbers)}{numbers} {turn.unit}"
+        numbers = re.sub(_NUMBER, lambda n: _one(turn, n[0]), match["numbers"])
+        return f"{_article(match['article'], numbers)}{numbers} {turn.unit}"
 
     return _FOOT.sub(_a_metre, _MEASURED.sub(turned, sentence)).replace("an eighth of an inch", "3 mm")
 
@@ -116,8 +116,8 @@ def _article(article: str | None, numbers: str) -> str:
     return f"{article[0]}{'n' if sounds else ''} "
 
 
-def _a_metre(found: re.Match[str]) -> str:
-    return f"a metre{found['between']}{TURNS['s a foot'].said(float(found['seconds']))} s"
+def _a_metre(match: re.Match[str]) -> str:
+    return f"a metre{match['between']}{TURNS['s a foot'].said(float(match['seconds']))} s"
 
 
 def _one(turn: Turn, text: str) -> str:

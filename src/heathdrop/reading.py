@@ -105,10 +105,10 @@ def number_of(text: str) -> float:
     plain = text.strip()
     for sign, written in SIGNS.items():
         plain = plain.replace(sign, written if sign == "⁄" else f" {written}")
-    found = WRITTEN.fullmatch(plain.strip())
-    if found is None:
+    match = WRITTEN.fullmatch(plain.strip())
+    if match is None:
         raise ValueError("not a number")
-    whole, top, low, decimal = found.groups()
+    whole, top, low, decimal = match.groups()
     if decimal is not None:
         return float(decimal.replace(",", "."))
     if int(low) == 0:
@@ -121,11 +121,11 @@ def parts_of(text: str) -> tuple[str, str]:
     text = text.strip()
     if len(text) > LONGEST_TYPED:
         raise ValueError("not a number")
-    found = re.fullmatch(r"\s*(.*?[\d½⅓⅔¼¾⅛⅜⅝⅞.,])\s*([^\d\s.,½⅓⅔¼¾⅛⅜⅝⅞/⁄-][^\d]*)?\s*", text, re.S)
-    if found is None:
+    match = re.fullmatch(r"\s*(.*?[\d½⅓⅔¼¾⅛⅜⅝⅞.,])\s*([^\d\s.,½⅓⅔¼¾⅛⅜⅝⅞/⁄-][^\d]*)?\s*", text, re.S)
+    if match is None:
         raise ValueError("not a number")
-    unit = " ".join((found[2] or "").lower().split())
-    return found[1], SAME.get(unit, unit)
+    unit = " ".join((match[2] or "").lower().split())
+    return match[1], SAME.get(unit, unit)
 
 
 def unit_of(name: str) -> str:
@@ -180,14 +180,14 @@ def span_of(text: str, one: Callable[[str], float] | None = None) -> tuple[float
         raise ValueError("not a depth")
     if plain in _UNKNOWN:
         return None
-    if found := _AROUND.fullmatch(plain):
-        middle, off = read_one(found[1]), read_one(found[2])
+    if match := _AROUND.fullmatch(plain):
+        middle, off = read_one(match[1]), read_one(match[2])
     elif plain.startswith(("about ", "~", "around ")):
         middle, off = read_one(plain.removeprefix("about ").removeprefix("around ").lstrip("~ ")), ABOUT
-    elif found := _RANGE.fullmatch(plain):
-        unit = parts_of(found[2])[1]
-        first = found[1] if parts_of(found[1])[1] or not unit else f"{found[1]} {unit}"
-        low, high = read_one(first), read_one(found[2])
+    elif match := _RANGE.fullmatch(plain):
+        unit = parts_of(match[2])[1]
+        first = match[1] if parts_of(match[1])[1] or not unit else f"{match[1]} {unit}"
+        low, high = read_one(first), read_one(match[2])
         return min(low, high), max(low, high)
     else:
         raise ValueError("not a depth")

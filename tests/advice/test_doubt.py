@@ -24,7 +24,7 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.bands import Bands, bands_for
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.hits import hits_of
-from heathdrop.sizing.known import Handle
+from heathdrop.sizing.knowledge import Handle
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import rated_at, size
 from heathdrop.units import feet
@@ -130,7 +130,7 @@ def test_its_figures_are_the_bands(cat: Catalog) -> None:
 
 def test_a_known_handle_and_a_lure_on_the_floor(cat: Catalog) -> None:
     sizing, one = rated("right over grass")
-    drilled = replace(sizing, known=Learned(turned=Handle(0.0, 0.05)))
+    drilled = replace(sizing, knowledge=Learned(turned=Handle(0.0, 0.05)))
     assert "turns kept more evenly" in narrows(drilled, one, of(pace=0.3))
     floor, football = rated("winter rock")
     assert narrows(floor, football, bands_for(cat, floor, [football])[0]) == ""

@@ -21,7 +21,7 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.learned import NOTHING
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.fit import joined
-from heathdrop.sizing.known import OwnFish
+from heathdrop.sizing.knowledge import OwnFish
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.units import metres
 from tests.waters import GRASS, WINTER_ROCK
@@ -156,7 +156,7 @@ def test_reasons_carry_the_numbers(cat: Catalog) -> None:
 
 def test_what_ones_own_fish_want_is_said_with_its_casts(cat: Catalog, swum: Sizing) -> None:
     def said(own: OwnFish) -> str:
-        return fish_sentence(replace(swum, known=replace(NOTHING, fish=own)))
+        return fish_sentence(replace(swum, knowledge=replace(NOTHING, fish=own)))
 
     slow, fast = swum.targets.pace_ft_s
     off = (slow * fast) ** 0.5 * (1.0 / 0.9 - 1.0)

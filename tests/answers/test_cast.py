@@ -10,7 +10,7 @@ import numpy as np
 import pytest
 
 from heathdrop.advice.linesay import suits
-from heathdrop.answers.cast import NEAR_FT, Worked, count_window, countdown, seconds_to, worked_of
+from heathdrop.answers.cast import NEAR_FT, WorkedCast, count_window, countdown, seconds_to, worked_of
 from heathdrop.answers.change import first_change
 from heathdrop.answers.chart import chart_of
 from heathdrop.answers.compare import compared_with
@@ -41,7 +41,7 @@ def answered(conditions: object, family: str = "swim-jig", **gear: object) -> tu
     return sizing, sizing.rigs[0]
 
 
-def worked(cat: Catalog, sizing: Sizing, rated: Rated, way: str) -> tuple[Worked, CastResult]:
+def worked(cat: Catalog, sizing: Sizing, rated: Rated, way: str) -> tuple[WorkedCast, CastResult]:
     cast = play(sizing, rated, way)
     return worked_of(sizing, rated, bands_for(cat, sizing, [rated])[0], cast, way), cast
 

@@ -21,7 +21,7 @@ from heathdrop.learning.drops import predicted_s
 from heathdrop.learning.learned import NINETY, NOTHING, fall_area_cm2, learn
 from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
 from heathdrop.physics.rig import rig_by_name, spread_of
-from heathdrop.sizing.known import Untaught
+from heathdrop.sizing.knowledge import Untaught
 from heathdrop.sizing.size import size
 from tests.learning.seen import depths, drops
 from tests.waters import GRASS, MAT

@@ -10,7 +10,7 @@ from heathdrop.answers.deck import OnRod, next_up
 from heathdrop.answers.last_time import days_like
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
-from heathdrop.answers.rods_to_hand import Bench, Told
+from heathdrop.answers.rods_to_hand import CastTold, RodsToHand
 from heathdrop.answers.stop import (
     FAMILIES,
     Rod,
@@ -70,7 +70,7 @@ def test_four_casts_are_said_where_nobody_says_how_many(cat: Catalog) -> None:
 @pytest.mark.parametrize("outcome", ["fish", "bump", "short", "nothing"])
 def test_the_rod_that_was_picked_is_thrown_whatever_bit_on_another(cat: Catalog, outcome: str) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw"), tied(cat, "B", "bladed-jig", 0.5, "paddle-tail")]
-    told = [Told(rods[0].rig, 3.0, 2.0, outcome, None)]
+    told = [CastTold(rods[0].rig, 3.0, 2.0, outcome, None)]
     found = next_up(DAY, STRANGER, rods, told, only=rods[1])
     first = found.search.steps[0].next
     tied_on = found.rod_of(first.cast.rig)
@@ -84,7 +84,7 @@ def test_the_rod_that_was_picked_is_thrown_whatever_bit_on_another(cat: Catalog,
 def test_every_rod_has_its_own_first_cast_also_one_that_fouled(cat: Catalog) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw"), tied(cat, "B", "bladed-jig", 0.5, "paddle-tail")]
     names = [name_of(r.rig).text() for r in rods]
-    fouled = [Told(rods[0].rig, 3.0, 2.0, "fouled", None)] * 2
+    fouled = [CastTold(rods[0].rig, 3.0, 2.0, "fouled", None)] * 2
     for told in ([], fouled):
         found = next_up(DAY, STRANGER, rods, told).search
         assert [s.next.cast.rig for s in found.each] == names
@@ -96,17 +96,17 @@ def test_every_rod_has_its_own_first_cast_also_one_that_fouled(cat: Catalog) -> 
 def test_what_is_in_the_hand_counts_as_a_rod(cat: Catalog) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
     other = rig_by_name(cat, "underspin", 0.375, "paddle-tail")
-    found = next_up(DAY, STRANGER, rods, [Told(other, 3.0, 2.0, "nothing", None)])
+    found = next_up(DAY, STRANGER, rods, [CastTold(other, 3.0, 2.0, "nothing", None)])
     assert [r.rod.name for r in found.rods] == ["", "A"]
-    assert len(next_up(DAY, STRANGER, rods, [Told(rods[0].rig, 3.0, 2.0, "nothing", None)]).rods) == 1
-    alone = next_up(DAY, STRANGER, rods, [Told(other, 3.0, 2.0, "nothing", None)], only=rods[0])
+    assert len(next_up(DAY, STRANGER, rods, [CastTold(rods[0].rig, 3.0, 2.0, "nothing", None)]).rods) == 1
+    alone = next_up(DAY, STRANGER, rods, [CastTold(other, 3.0, 2.0, "nothing", None)], only=rods[0])
     assert alone.rods == (rods[0],)
 
 
 @pytest.mark.parametrize(("outcome", "symptom"), [*WRONG.items(), ("nothing", ""), ("bump", "")])
 def test_the_smallest_change_after_a_fault(cat: Catalog, outcome: str, symptom: str) -> None:
     rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
-    mend = next_up(DAY, STRANGER, rods, [Told(rods[0].rig, 2.0, 2.2, outcome, None)]).mend
+    mend = next_up(DAY, STRANGER, rods, [CastTold(rods[0].rig, 2.0, 2.2, outcome, None)]).mend
     if not symptom:
         assert mend is None
         return
@@ -208,9 +208,9 @@ SUMMER = Conditions(water_temp_f=66, bottom_depth_ft=9, fish_depth_ft=6, clarity
 MAT = replace(SUMMER, bottom_depth_ft=5, fish_depth_ft=3, cover=Cover(kind="matted-grass", thickness_in=3))
 
 
-def bench_of(c: Conditions) -> Bench:
+def bench_of(c: Conditions) -> RodsToHand:
     scenario = Scenario(c, families=())
-    return Bench(scenario, STRANGER, first_belief(scenario))
+    return RodsToHand(scenario, STRANGER, first_belief(scenario))
 
 
 def test_what_suits_and_what_gets_in(cat: Catalog) -> None:
@@ -227,7 +227,7 @@ def test_fouling_is_learned_and_two_of_three_tire_a_rig(cat: Catalog) -> None:
     jig = rig_by_name(cat, "swim-jig", 0.375, "craw")
     clear, told = bench_of(SUMMER), bench_of(SUMMER)
     clear.learn((), [jig])
-    told.learn([Told(jig, 2.0, 2.0, "fouled"), Told(jig, 2.0, 2.0, "fouled")], [jig])
+    told.learn([CastTold(jig, 2.0, 2.0, "fouled"), CastTold(jig, 2.0, 2.0, "fouled")], [jig])
     odds = clear.rated(clear.key(jig)).cover
     before = 1.0 - (1.0 - odds.fouls) * (1.0 - odds.hangs)
     assert clear.cut(jig) == pytest.approx(1.0 - 0.5 * before)
@@ -245,7 +245,7 @@ def test_a_swum_rig_has_its_counts_and_paces_and_a_way_that_is_none_is_refused(c
     assert all(c.seconds.sum() >= 0.0 and c.minutes > 0.0 for c in casts)
     with pytest.raises(BadInput, match=r"casts\.cadence"):
         bench.cast(jig, 2.0, 2.0, "dance")
-    bench.shift(Told(jig, 2.0, 2.0, "ran-high"))
+    bench.shift(CastTold(jig, 2.0, 2.0, "ran-high"))
     high = bench.cast(jig, 2.0, 2.0)
     assert high.depth_at(10.0) < bench_of(SUMMER).cast(jig, 2.0, 2.0).depth_at(10.0)
 
@@ -296,7 +296,7 @@ def test_worth_is_fit_times_how_far_the_rules_are_behind(cat: Catalog) -> None:
     thin = Rod("B", Line(material="nylon", test_lb=6.0), Reel())
     punch = rig_by_name(cat, "punch-rig", 1.25, "beaver")
     mat = Stop("", Scenario(THICK_MAT))
-    assert not rated_in(mat.scenario, punch, thin, STRANGER).borne
+    assert not rated_in(mat.scenario, punch, thin, STRANGER).strong_enough
     assert worth_at(mat, punch, thin, STRANGER) <= cat.search.plan.unborne
 
 

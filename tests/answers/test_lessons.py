@@ -19,7 +19,7 @@ from heathdrop.conditions.scenario import BY_FIELD, Scenario
 from heathdrop.learning.rates import clumped
 from heathdrop.learning.visits import Likely
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
-from heathdrop.sizing.known import TRAIT
+from heathdrop.sizing.knowledge import TRAIT
 from heathdrop.sizing.setting import mood_paces
 from heathdrop.sizing.size import rated_at
 from tests.answers.logged import HEADS, WATER, cast, fished
@@ -106,7 +106,7 @@ def test_days_and_stops_that_differ_speak_for_no_liking() -> None:
     good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
     bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
     found = shifts([*good, *bad])
-    assert not any(found[what].told for what in LIKINGS if what in found)
+    assert not any(found[what].sure for what in LIKINGS if what in found)
 
 
 @pytest.mark.slow
@@ -118,7 +118,7 @@ def test_fish_that_do_not_mind_want_no_shift() -> None:
             cast(k, "fish" if rng.random() < 0.3 else "nothing", head_oz=rng.choice(HEADS))
             for k in range(150)
         ]
-        told += any(s.told for what, s in shifts(made).items() if what in LIKINGS)
+        told += any(s.sure for what, s in shifts(made).items() if what in LIKINGS)
     assert told <= 1
 
 
@@ -137,8 +137,8 @@ def test_fish_that_like_a_slower_pace_say_so() -> None:
         made.append(cast(k, bit, head_oz=rng.choice(HEADS), pace_ft_s=pace))
     found = shifts(made)
     assert found["pace"].high < 0.95
-    assert found["pace"].told
-    assert not found["head weight"].told
+    assert found["pace"].sure
+    assert not found["head weight"].sure
     assert "fall rate" not in found  # nothing of it was worked on the floor
 
 
@@ -155,12 +155,12 @@ def test_a_posterior_is_told_by_its_trait() -> None:
     assert (found.unit, found.table, found.casts) == ("factor", 1.0, 90)
     assert found.value == pytest.approx(math.exp(-0.3), rel=1e-3)
     assert found.low < found.value < found.high < 1.0
-    assert found.told
+    assert found.sure
     unsure = _shift(TRAIT["mood in cold water"], _likely(grid, -0.5 * ((grid - 0.3) / 0.3) ** 2), 90)
-    assert (unsure.unit, unsure.table, unsure.told) == ("steps", 0.0, False)
+    assert (unsure.unit, unsure.table, unsure.sure) == ("steps", 0.0, False)
     assert slower.below(0.0) > 1.0 - DOUBT
     empty = _shift(TRAIT["empty stops"], Likely(np.array([0.1, 0.2, 0.3]), np.array([0.2, 0.6, 0.2])), 9)
-    assert (empty.value, empty.table, empty.told) == (pytest.approx(0.2), tabled("empty stops"), True)
+    assert (empty.value, empty.table, empty.sure) == (pytest.approx(0.2), tabled("empty stops"), True)
 
 
 def test_visits_are_the_stops_of_days(cat: Catalog) -> None:
@@ -249,21 +249,21 @@ def test_a_year_counted_by_hand() -> None:
     assert [(p.name, p.days, p.casts, p.fish) for p in year.places] == [("Bay", 1, 4, 1), ("Point", 1, 1, 2)]
     assert year.lost == (("3/8 oz swim jig", 2, pytest.approx(0.4)),)
     assert [p.said for p in year.idle] == ["1 1/4 oz punch rig", "chunk 3 in"]
-    assert year.worn == ()
+    assert year.trailers_worn == ()
 
 
 def test_trailers_wear_out_by_their_casts_or_their_fish() -> None:
     blanks = [cast(k) for k in range(299)]
-    (worn,) = year_of("2027", blanks, [CRAW, CHUNK]).worn
+    (worn,) = year_of("2027", blanks, [CRAW, CHUNK]).trailers_worn
     assert (worn.piece, worn.used) == (CRAW, pytest.approx(299 / 150))
     fish = [cast(k, "fish") for k in range(12)]
-    (worn,) = year_of("2027", fish, [CRAW]).worn
+    (worn,) = year_of("2027", fish, [CRAW]).trailers_worn
     assert worn.used == pytest.approx(12 / 5)
-    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 9)]).worn == ()
+    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 9)]).trailers_worn == ()
     # Twelve fish are 2.4 trailers: of three that is not all, of two it is.
-    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 3)]).worn == ()
-    assert len(year_of("2027", fish, [Piece("trailer", "craw", 4.0, 2)]).worn) == 1
-    assert year_of("2027", fish, [Piece("trailer", "craw", 3.0, 1)]).worn == ()
+    assert year_of("2027", fish, [Piece("trailer", "craw", 4.0, 3)]).trailers_worn == ()
+    assert len(year_of("2027", fish, [Piece("trailer", "craw", 4.0, 2)]).trailers_worn) == 1
+    assert year_of("2027", fish, [Piece("trailer", "craw", 3.0, 1)]).trailers_worn == ()
 
 
 def test_prey_is_what_notes_name_before_what_the_water_was_set_to() -> None:

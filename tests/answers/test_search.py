@@ -11,7 +11,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import place_of, search_water
 from heathdrop.answers.stop import Stop, suited, worth_at
 from heathdrop.answers.water import call_of, placed
@@ -25,7 +25,7 @@ from heathdrop.learning.learned import Learned
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import RigName
 from heathdrop.reading import span_of
-from heathdrop.sizing.known import OwnFish
+from heathdrop.sizing.knowledge import OwnFish
 from heathdrop.training.waters import random_water
 from tests.waters import BAIT, GRASS
 
@@ -95,32 +95,32 @@ def test_the_next_cast_is_said_with_its_reason() -> None:
     assert search_water(water(), limit=1).steps[0].next.cast.rig == rig.rig
 
 
-def told(outcome: str, at_s: float | None = None) -> Told:
-    return Told(rig_by_name(load(), "swim-jig", 0.5, "craw"), 4.0, 2.2, outcome, at_s)
+def told(outcome: str, at_s: float | None = None) -> CastTold:
+    return CastTold(rig_by_name(load(), "swim-jig", 0.5, "craw"), 4.0, 2.2, outcome, at_s)
 
 
 def test_answers_move_the_belief_and_correct_the_water() -> None:
     before = search_water(water(), limit=1)
-    nothing = search_water(water(), told=[told("nothing")], limit=1)
+    nothing = search_water(water(), casts_told=[told("nothing")], limit=1)
     assert nothing.tried > 0.02
     assert nothing.nobody > 0.5
-    deep = search_water(water(), told=[told("fish", 12.0)], limit=2)
+    deep = search_water(water(), casts_told=[told("fish", 12.0)], limit=2)
     assert abs(deep.belief.mean_ft - before.belief.mean_ft) > 0.3
     assert deep.steps[0].next.change == "none"
     assert deep.steps[0].next.cast.count_s == 4.0
     assert "a fish took it there" in deep.steps[0].why
-    floor = search_water(water(), told=[told("found-bottom", 3.0)], limit=1)
+    floor = search_water(water(), casts_told=[told("found-bottom", 3.0)], limit=1)
     assert floor.scenario.conditions.bottom_depth_ft == pytest.approx(6.5, abs=1.0)
     assert floor.learned[0].startswith("The bottom is at ")
-    high = search_water(water(), told=[told("ran-high")], limit=1)
+    high = search_water(water(), casts_told=[told("ran-high")], limit=1)
     assert not (high.belief.cells == nothing.belief.cells).all()
     with pytest.raises(BadInput, match=r"casts\[0\].outcome"):
-        search_water(water(), told=[told("eaten")])
+        search_water(water(), casts_told=[told("eaten")])
 
 
 def test_a_cover_that_was_ticked_comes_up() -> None:
     grass = {"kind": "submerged-grass", "top_depth_ft": 10, "density": "moderate"}
-    found = search_water(water(cover=grass), told=[told("ticked-top", 15.0)], limit=1)
+    found = search_water(water(cover=grass), casts_told=[told("ticked-top", 15.0)], limit=1)
     top = found.scenario.conditions.cover.top_depth_ft
     assert top is not None
     assert top < 10.0
@@ -233,8 +233,8 @@ def test_two_of_three_fouled_asks_for_another_rod(cat: Catalog) -> None:
     scenario = over_the_mat(**water)
     first = search_water(scenario, rods=rods).steps[0].next.cast
     thrown = RigName.parse(first.rig).rig(cat)
-    told = [Told(thrown, first.count_s, first.pace_ft_s, "fouled")] * 3
-    after = search_water(scenario, rods=rods, told=told).steps[0]
+    told = [CastTold(thrown, first.count_s, first.pace_ft_s, "fouled")] * 3
+    after = search_water(scenario, rods=rods, casts_told=told).steps[0]
     assert after.next.cast.rig != first.rig
     assert after.next.change == "rod"
 
@@ -243,9 +243,9 @@ def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
     rods = [RigName.parse("punch-rig:1.25:beaver").rig(cat)]
     scenario = over_the_mat()
     cast = search_water(scenario, rods=rods).steps[0].next.cast
-    told = [Told(rods[0], cast.count_s, cast.pace_ft_s, "nothing")] * 40
-    assert search_water(scenario, rods=rods, told=told[:1]).move_on is None
-    left = search_water(scenario, rods=rods, told=told)
+    told = [CastTold(rods[0], cast.count_s, cast.pace_ft_s, "nothing")] * 40
+    assert search_water(scenario, rods=rods, casts_told=told[:1]).move_on is None
+    left = search_water(scenario, rods=rods, casts_told=told)
     assert left.move_on is not None
     assert re.fullmatch(
         r"Move on: ten more minutes here bring 0\.0\d bites, ten at a fresh stop like this 0\.\d\d\.",
@@ -257,10 +257,10 @@ def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
 def test_search_takes_ones_own_fish_as_they_were_agreed_to() -> None:
     """Fish that bite more readily are sooner met, and soon not here; empty stops start from their own share;
     each says what it rests on."""
-    plain = search_water(water(), limit=3, told=[told("nothing")])
+    plain = search_water(water(), limit=3, casts_told=[told("nothing")])
     fish = OwnFish(bites=2.0, absent=0.8, casts=(("bites", 212), ("absent", 300)))
     own = search_water(
-        water(), replace(STRANGER, learned=Learned(fish=fish)), limit=3, told=[told("nothing")]
+        water(), replace(STRANGER, learned=Learned(fish=fish)), limit=3, casts_told=[told("nothing")]
     )
     assert own.per_s == pytest.approx(2.0 * plain.per_s)
     assert own.tried > 1.5 * plain.tried
@@ -311,7 +311,7 @@ def test_fish_on_the_floor_are_worked_for_while_the_floor_rod_suits_best(cat: Ca
     ],
 )
 def test_a_cast_that_cannot_be_is_named(cat: Catalog, more: dict[str, Any], said: str) -> None:
-    told = replace(Told(rig_by_name(cat, "swim-jig", 0.375, "craw"), 3.0, 2.2, "nothing"), **more)
+    told = replace(CastTold(rig_by_name(cat, "swim-jig", 0.375, "craw"), 3.0, 2.2, "nothing"), **more)
     with pytest.raises(BadInput) as refusal:
         search_water(Scenario(GRASS), STRANGER, [], [told])
     assert str(refusal.value).startswith(said)

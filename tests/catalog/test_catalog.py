@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 
 from heathdrop.catalog import Catalog, read_catalog
-from heathdrop.catalog.vocabulary import BadCatalog, clauses, known
+from heathdrop.catalog.vocabulary import BadCatalog, check_known, clauses
 from heathdrop.conditions.facts import FACTS
 from heathdrop.errors import BadInput
 from tests.catalog.slips import data, refused
@@ -190,6 +190,6 @@ def test_a_clause_that_cannot_be(when: dict[str, Any], said: str) -> None:
 
 
 def test_known_names_the_first_that_is_not() -> None:
-    known("x", "key", ["a", "b"], ["b", "a"])
+    check_known("x", "key", ["a", "b"], ["b", "a"])
     with pytest.raises(BadCatalog, match=r"^x\.toml, key\.c: there is no such name; there are a, b$"):
-        known("x", "key", ["a", "c", "d"], ["a", "b"])
+        check_known("x", "key", ["a", "c", "d"], ["a", "b"])

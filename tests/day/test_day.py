@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from heathdrop.answers.drill import Named, question_of
 from heathdrop.answers.jobs import Job
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest, PositionBody
@@ -104,7 +104,7 @@ def test_a_cast_is_told_by_the_count_that_was_thrown(counted: float | None, take
         **{**MadeCast.model_validate(made(1, at_s=4.5)).__dict__, "count_s": counted, "countdown_s": 2.3}
     )
     told = told_of(thrown)
-    assert isinstance(told, Told)
+    assert isinstance(told, CastTold)
     assert (told.count_s, told.pace_ft_s, told.outcome, told.at_s) == (taken, 2.2, thrown.outcome, 4.5)
     assert told.rig.trailer.id == "craw"
 

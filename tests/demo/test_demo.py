@@ -64,7 +64,7 @@ def test_what_the_log_says_of_it_is_true_of_these_fish() -> None:
     table has them shut down: that may be said."""
     found = lessons_of(season())
     assert found.among
-    told = {s.what: s for s in found.own if s.told}
+    told = {s.what: s for s in found.own if s.sure}
     assert set(told) == {"bite rate", "empty stops", "mood in cold water"}
     assert told["empty stops"].high < 0.25
     assert told["mood in cold water"].low > 0.0

@@ -113,12 +113,12 @@ def test_kinds_of_arguments_are_those_of_the_simulation() -> None:
     for kernel, given in calls:
         kernel.compile(tuple(typeof(one) for one in given))
         name = kernel.py_func.__name__
-        assert len(list(ahead.kept().glob(f"*.{name}-*.nbc"))) == 1, name
+        assert len(list(ahead.cache_folder().glob(f"*.{name}-*.nbc"))) == 1, name
 
 
 def test_a_warm_cache_needs_no_second_process(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
     asked: list[list[str]] = []
-    monkeypatch.setattr(ahead, "kept", lambda: tmp_path)
+    monkeypatch.setattr(ahead, "cache_folder", lambda: tmp_path)
     monkeypatch.setattr(subprocess, "Popen", lambda command, **_: asked.append(command))
     monkeypatch.setattr("os.cpu_count", lambda: 1)
     ahead.start()

@@ -21,7 +21,7 @@ from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Measured, Spread, rig_by_name, spread_of
 from heathdrop.sizing.bands import EIGHTY, Moved, bands_for, cast_bands, depth_band, fall_factors
 from heathdrop.sizing.cast import cast_of, line_of
-from heathdrop.sizing.known import Handle, Untaught
+from heathdrop.sizing.knowledge import Handle, Untaught
 from heathdrop.sizing.program import play, program_of
 from heathdrop.sizing.scatter import STILL, Scatter, moved_by_pace_m, scatter_of
 from heathdrop.sizing.size import size
@@ -84,7 +84,7 @@ def test_a_measured_rig_is_surer(cat: Catalog) -> None:
 
 #: A cast that goes down as the square of pace: 4 ft told, e^±.24 at .12 quicker and slower.
 SQUARE = Moved(
-    told=4.0, quicker=4.0 * math.exp(-0.24), slower=4.0 * math.exp(0.24), run=4.0, lift=4.0, start=4.0,
+    as_told=4.0, quicker=4.0 * math.exp(-0.24), slower=4.0 * math.exp(0.24), run=4.0, lift=4.0, start=4.0,
     thick=4.0, cast=4.0, tip=4.0,
 )  # fmt: skip
 
@@ -146,7 +146,7 @@ def test_a_lure_that_no_pace_moves_has_an_even_band() -> None:
 def test_an_exact_hand_and_a_measured_one_narrow_what_is_told(cat: Catalog) -> None:
     s, r = rated("on braid")
     exact = dataclasses.replace(s, scenario=dataclasses.replace(s.scenario, hand="exact"))
-    drilled = dataclasses.replace(s, known=Learned(turned=Handle(0.0, 0.04)))
+    drilled = dataclasses.replace(s, knowledge=Learned(turned=Handle(0.0, 0.04)))
     plain, even, own = (bands_for(cat, one, [r])[0] for one in (s, exact, drilled))
     widths = [b.mean_high_m - b.mean_low_m for b in (plain, own, even)]
     assert widths == sorted(widths, reverse=True)

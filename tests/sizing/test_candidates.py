@@ -29,7 +29,7 @@ from heathdrop.sizing.candidates import (
     standard_trailers,
 )
 from heathdrop.sizing.dress import Dress, dresses_of, worn_by
-from heathdrop.sizing.known import AS_TABLED, TRAIT, UNTAUGHT, OwnFish, Untaught
+from heathdrop.sizing.knowledge import AS_TABLED, TRAIT, UNTAUGHT, OwnFish, Untaught
 from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import setting_of as setting_of_box

@@ -13,7 +13,7 @@ from heathdrop.conditions.gear import Gear, Line, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing import tune as tuning
-from heathdrop.sizing.known import AS_TABLED, OwnFish, Untaught
+from heathdrop.sizing.knowledge import AS_TABLED, OwnFish, Untaught
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.rated import WAYS_TO_COVER, way_to
 from heathdrop.sizing.setting import NOWHERE_FT, limits_for, mood_paces, reachable_paces, setting_of
@@ -89,12 +89,12 @@ def test_a_drop_earns_its_seconds_in_the_band_and_a_roof_holds_it(cat: Catalog) 
 
 def test_where_a_lure_can_be_swum_beside_the_cover(cat: Catalog) -> None:
     wood = replace(WOOD, bottom_depth_ft=10, fish_depth_ft=9.5, cover=Cover(kind="wood"))
-    assert of(cat, wood, "swim-jig").beside_loses == pytest.approx(0.3)
+    assert of(cat, wood, "swim-jig").passing_loss == pytest.approx(0.3)
     hanging = replace(wood, fish_depth_ft=4)
-    assert of(cat, hanging, "swim-jig").beside_loses == 0.0
-    assert of(cat, PADS, "swim-jig").beside_loses is None
+    assert of(cat, hanging, "swim-jig").passing_loss == 0.0
+    assert of(cat, PADS, "swim-jig").passing_loss is None
     edge = replace(PADS, cover=replace(PADS.cover, edge=True))
-    assert of(cat, edge, "swim-jig").beside_loses == 0.0
+    assert of(cat, edge, "swim-jig").passing_loss == 0.0
 
 
 def test_paces_are_those_of_mood_reel_and_blade(cat: Catalog) -> None:

@@ -17,7 +17,7 @@ from heathdrop.sizing.activity import judge
 from heathdrop.sizing.fit import action_fit, action_of, joined, within
 from heathdrop.sizing.hits import hits_of, missed_by
 from heathdrop.sizing.hour import among_s, cast_s, per_hour
-from heathdrop.sizing.known import OwnFish
+from heathdrop.sizing.knowledge import OwnFish
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import size
 from heathdrop.sizing.targets import depth_band

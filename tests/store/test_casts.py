@@ -19,7 +19,7 @@ from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import OUTCOMES, MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
+from heathdrop.sizing.knowledge import AS_TABLED, TRAIT, OwnFish
 from heathdrop.store import casts, drills, fish, observations, settings, trips
 from heathdrop.store.database import Database
 from heathdrop.store.files.jsonfile import read_drills
@@ -340,10 +340,10 @@ def test_kept_withdrawn_and_back(session: Session, cat: Catalog) -> None:
     assert observations.withdraw(session, 99) is None
 
 
-SLOWER = Shift("pace", 0.86, 0.8, 0.93, 41, told=True)
+SLOWER = Shift("pace", 0.86, 0.8, 0.93, 41, sure=True)
 
 
-LIGHTER = Shift("head weight", 0.7, 0.6, 0.8, 120, told=True)
+LIGHTER = Shift("head weight", 0.7, 0.6, 0.8, 120, sure=True)
 
 
 SPOKEN = Trial("weight-lean", "lighter", 3.4, "strongly for it", 150)

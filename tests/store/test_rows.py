@@ -271,7 +271,7 @@ def test_kept_edited_copied_and_deleted(session: Session) -> None:
     assert (items.duplicate(session, row.id), items.edit(session, row.id, {})) == (None, None)
     assert [i.id for i in items.listed(session)] == [copy.id]
     session.flush()
-    assert [(k.id, k.kind) for k in items.kept(session)] == [(copy.id, "head")]
+    assert [(k.id, k.kind) for k in items.light_items(session)] == [(copy.id, "head")]
     assert items.undelete(session, row.id) is row
     assert items.light(row).body == items.checked("head", HEAD)
 

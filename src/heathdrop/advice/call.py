@@ -12,7 +12,7 @@ from heathdrop.conditions.facts import Facts, degree
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.sizing.candidates import promise
 from heathdrop.sizing.hits import missed_by
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.sizing.presentation import presented
 from heathdrop.sizing.schools import Leaning, leaning_of
 from heathdrop.sizing.setting import Setting, setting_of
@@ -64,7 +64,7 @@ def call(
     catalog: Catalog,
     scenario: Scenario,
     sized: Callable[[Scenario], Sizing],
-    known: Knowledge = UNTAUGHT,
+    knowledge: Knowledge = UNTAUGHT,
     places: int | None = None,
 ) -> Call:
     """Size the families that the scenario allows (all when it names none) and rank them: the fit of a
@@ -76,24 +76,24 @@ def call(
     check(scenario)
     alone = [replace(scenario, families=(f,)) for f in scenario.families or tuple(catalog.families)]
     if places is None or scenario.box != "standard":
-        found = [_standing(catalog, sized(one)) for one in alone]
-        return Call(yielded(_in_order(found)))
-    promised = [(_promised(catalog, setting_of(catalog, one, known)), one) for one in alone]
+        sized_up = [_standing(catalog, sized(one)) for one in alone]
+        return Call(yielded(_in_order(sized_up)))
+    promised = [(_promised(catalog, setting_of(catalog, one, knowledge)), one) for one in alone]
     promised.sort(key=lambda row: -row[0])
-    found = []
+    sized_up = []
     for most, one in promised:
-        order = _in_order(found)
+        order = _in_order(sized_up)
         # Who leads in doubt may yield to any that is called.
         wanted = max(places, CALLED) if order and order[0].doubted else places
         if scenario.wanted.yours:
             # Targets that are set are looked for until a family does them all.
-            if len(found) >= max(places, CALLED) and not order[0].missed[0]:
+            if len(sized_up) >= max(places, CALLED) and not order[0].missed[0]:
                 break
-        elif len(found) >= wanted and most < order[wanted - 1].standing:
+        elif len(sized_up) >= wanted and most < order[wanted - 1].standing:
             break
-        found.append(_standing(catalog, sized(one)))
-    order = yielded(_in_order(found))
-    left = [setting_of(catalog, one, known) for _, one in promised[len(found) :]]
+        sized_up.append(_standing(catalog, sized(one)))
+    order = yielded(_in_order(sized_up))
+    left = [setting_of(catalog, one, knowledge) for _, one in promised[len(sized_up) :]]
     aside = [
         (s.family, reason_against(catalog, s.sizing.facts, s.sizing.scenario, s.family))
         for s in order[places:]
@@ -109,8 +109,8 @@ def reason_against(catalog: Catalog, water: Facts, scenario: Scenario, family: F
     return rule.name if rule is not None and points < 0.0 else "Others stand better"
 
 
-def _in_order(found: Sequence[Standing]) -> tuple[Standing, ...]:
-    return tuple(sorted(found, key=lambda s: (s.missed, -s.standing, -s.fit, s.family.id)))
+def _in_order(standings: Sequence[Standing]) -> tuple[Standing, ...]:
+    return tuple(sorted(standings, key=lambda s: (s.missed, -s.standing, -s.fit, s.family.id)))
 
 
 def yielded(order: tuple[Standing, ...]) -> tuple[Standing, ...]:
@@ -121,11 +121,11 @@ def yielded(order: tuple[Standing, ...]) -> tuple[Standing, ...]:
     sure = next((s for s in alike if not s.doubted and s.fit >= first.fit), first)
     if not first.doubted or sure is first:
         return order
-    found, at = [sure], order.index(sure)
+    ordered, at = [sure], order.index(sure)
     for s in order[:at]:
-        standing = min(s.standing, BEHIND * found[-1].standing)
-        found.append(replace(s, standing=standing, yields=math.log(standing / s.standing)))
-    return _in_order([*found, *order[at + 1 :]])
+        standing = min(s.standing, BEHIND * ordered[-1].standing)
+        ordered.append(replace(s, standing=standing, yields=math.log(standing / s.standing)))
+    return _in_order([*ordered, *order[at + 1 :]])
 
 
 def _promised(catalog: Catalog, setting: Setting) -> float:

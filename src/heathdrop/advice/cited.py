@@ -43,19 +43,19 @@ def _concerns(rule: Rule, rig: Rig) -> bool:
 def advice_for(catalog: Catalog, sizing: Sizing, rated: Rated, most: int = MOST) -> tuple[Cited, ...]:
     """What speaks for this rig in this water: the model first, then rules strongest first, then schools."""
     facts = rig_facts(catalog, sizing, rated)
-    found = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
+    advice = [Cited("model", "The simulation", limit_sentence(sizing, rated))]
     rules = [r for r in spoken(catalog, facts) if _concerns(r, rated.rig)]
-    found += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
+    advice += [Cited("rule", r.name, r.says, None, r.id) for r in rules[:most]]
     schools = chosen(catalog, sizing.scenario.schools)
     for topic in applying(catalog, facts):
         school = schools[topic.id]
         # A default that changes nothing has nothing to say.
         if school.id != topic.default or school.effect != NO_EFFECT:
-            found.append(Cited("school", topic.name, school.says, school.name))
+            advice.append(Cited("school", topic.name, school.says, school.name))
     own = without_schools(catalog, sizing, rated)
     if own:
-        found.append(Cited("model", "Without your school", own))
-    return tuple(found)
+        advice.append(Cited("model", "Without your school", own))
+    return tuple(advice)
 
 
 def without_schools(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
@@ -65,7 +65,7 @@ def without_schools(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     if all(school == topics[topic].default for topic, school in scenario.schools):
         return ""
     alone = replace(scenario, schools=(), families=(rated.rig.family.id,))
-    best = size(catalog, alone, known=sizing.known).rigs[0]
+    best = size(catalog, alone, knowledge=sizing.knowledge).rigs[0]
     here, there = ((r.rig.head_oz, r.rig.trailer.id, r.rig.trailer_length_in) for r in (rated, best))
     if here == there:
         return ""

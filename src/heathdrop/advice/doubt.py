@@ -31,7 +31,7 @@ def doubted(catalog: Catalog, sizing: Sizing, rated: Rated) -> bool:
     kept out by the cover, or fits badly."""
     kept_out = rated.rig.family.work == "drop" and rated.cover.passes < GETS_IN
     fits = rated.fits.limiting is None or rated.fits.score >= catalog.judgement.fit.doubtful
-    return misses(sizing, rated) or not rated.borne or kept_out or not fits
+    return misses(sizing, rated) or not rated.strong_enough or kept_out or not fits
 
 
 def doubt_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> str | None:
@@ -68,7 +68,7 @@ def _kept_out(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
         return ""
     said = f"It gets through that cover only {passes * 100:.0f} times of 100, entered quietly."
     alone = replace(sizing.scenario, families=(rated.rig.family.id,))
-    setting = setting_of(catalog, alone, sizing.known)
+    setting = setting_of(catalog, alone, sizing.knowledge)
     if setting.stand.kind != "matted-grass" or setting.stand.lobbed:
         return f"{said} A hole, an edge or a thinner patch would have to be found first."
     loud = setting.odds(rated.rig, rated.lure, rated.tuned, stand=replace(setting.stand, lobbed=True)).passes

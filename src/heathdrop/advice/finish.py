@@ -71,11 +71,11 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
     """Every slot that applies to the rig, settled by the strongest rule; a chosen school goes before
     rules."""
     facts = rig_facts(catalog, sizing, rated)
-    found: dict[str, Settled] = {}
+    settled: dict[str, Settled] = {}
     schools = chosen(catalog, sizing.scenario.schools)
 
     def settle(slot: str, text: str, source: str, because: str) -> None:
-        found.setdefault(slot, Settled(slot, SLOTS[slot], text, source, because))
+        settled.setdefault(slot, Settled(slot, SLOTS[slot], text, source, because))
 
     # What the angler holds to is settled before what is only where we start from.
     for topic in sorted(applying(catalog, facts), key=lambda t: schools[t.id].id == t.default):
@@ -91,20 +91,20 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
                 shine = "bright"
             text = SHONE.get(shine, "{metal}").format(metal=metal)
             settle("blade", text, f"school: {school.name}", school.says)
-    worn = worn_by(rated.rig)
+    as_rigged = worn_by(rated.rig)
     other = catalog.cadences.get(str(facts["way"]))
     if other is not None and (rated.cadence is not None or rated.work == "bottom"):
         settle("working", other.says, "Worked as sized", "It is met by more of them so than reeled evenly.")
     for rule in spoken(catalog, facts):
         for slot, text in rule.finish.items():
             # A skirt is cut and a trailer turned at the water; what plastic is poured of stays as it is.
-            if slot != "plastic" or rule.dress.get("plastic", worn["plastic"]) == worn["plastic"]:
+            if slot != "plastic" or rule.dress.get("plastic", as_rigged["plastic"]) == as_rigged["plastic"]:
                 settle(slot, text, rule.name, rule.says)
     settle("trailer", *_trailer(catalog, facts, rated.rig))
     settle("turned", *_turned(catalog, facts, rated.rig))
     for slot, name, id_, usual in (
-        ("skirt", rated.rig.skirt.name, worn["skirt"], rated.rig.family.skirt),
-        ("plastic", rated.rig.plastic.name, worn["plastic"], USUAL["plastic"]),
+        ("skirt", rated.rig.skirt.name, as_rigged["skirt"], rated.rig.family.skirt),
+        ("plastic", rated.rig.plastic.name, as_rigged["plastic"], USUAL["plastic"]),
     ):
         if id_ != usual and id_ in DRESS_SAYS:
             settle(slot, name, "As simulated", DRESS_SAYS[id_])
@@ -112,18 +112,18 @@ def finish_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[Settled, 
         settle("blades", *_blades(catalog, facts, rated.rig))
     if rated.rig.head_material.id != USUAL["head_material"]:
         settle("head", *_head(catalog, facts, rated.rig))
-    if "line" in found:
-        said = held_line(catalog, sizing, rated, found["line"].text)
-        found["line"] = replace(found["line"], text=said)
+    if "line" in settled:
+        said = held_line(catalog, sizing, rated, settled["line"].text)
+        settled["line"] = replace(settled["line"], text=said)
     else:
         settle("line", *line_said(catalog, sizing, rated))
     if rated.work == "swim":
-        found["reel"] = _reel(found.get("reel"), sizing, rated)
+        settled["reel"] = _reel(settled.get("reel"), sizing, rated)
     else:
-        found.pop("reel", None)
+        settled.pop("reel", None)
         if rated.work == "bottom":
-            found["reel"] = _sweep(rated)
-    return tuple(found[slot] for slot in SLOTS if slot in found and has_part(slot, rated.rig))
+            settled["reel"] = _sweep(rated)
+    return tuple(settled[slot] for slot in SLOTS if slot in settled and has_part(slot, rated.rig))
 
 
 def _trailer(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
@@ -157,11 +157,11 @@ def _head(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
     """What the head is cast of where it is not lead, and the rule or school that wants it so."""
     small = (rig.head_material.density_g_cm3 / 11.0) ** (1.0 / 3.0)
     less = 100 * (1.0 - 1.0 / small)
-    words = f"{rig.head_material.name}: {less:.0f} % slimmer than lead of its weight, and dear"
+    reason = f"{rig.head_material.name}: {less:.0f} % slimmer than lead of its weight, and dear"
     for rule in spoken(catalog, facts):
         if rule.dress.get("head_material") == rig.head_material.id:
-            return words, rule.name, rule.says
-    return words, "As simulated", "It falls and feels like a heavier head of its size."
+            return reason, rule.name, rule.says
+    return reason, "As simulated", "It falls and feels like a heavier head of its size."
 
 
 def _turned(catalog: Catalog, facts: Facts, rig: Rig) -> tuple[str, str, str]:
@@ -176,15 +176,15 @@ def _reel(said: Settled | None, sizing: Sizing, rated: Rated) -> Settled:
     """Handle turns for the pace, after what a school says of the gear."""
     gear = sizing.scenario.gear
     turns = turns_said(gear.turns_per_s(feet(rated.tuned.pace_m_s)))
-    words = f"{turns} turns in 20 s at {gear.reel.inches_per_turn:g} in a turn"
+    reason = f"{turns} turns in 20 s at {gear.reel.inches_per_turn:g} in a turn"
     if said is not None:
-        return replace(said, text=f"{said.text}; {words}")
+        return replace(said, text=f"{said.text}; {reason}")
     because = "Inches of line per turn times turns a second is the pace."
-    return Settled("reel", SLOTS["reel"], words, "Pace in turns", because)
+    return Settled("reel", SLOTS["reel"], reason, "Pace in turns", because)
 
 
 def _sweep(rated: Rated) -> Settled:
     """How fast the rod sweeps a dragged lure; the reel only takes up slack."""
     seconds = 1.0 / feet(rated.tuned.pace_m_s)
-    words = f"the rod moves it: a foot of sweep in about {seconds:.0f} s; the reel only takes up slack"
-    return Settled("reel", SLOTS["reel"], words, "The rod moves it", "A dragged lure is moved by the rod.")
+    reason = f"the rod moves it: a foot of sweep in about {seconds:.0f} s; the reel only takes up slack"
+    return Settled("reel", SLOTS["reel"], reason, "The rod moves it", "A dragged lure is moved by the rod.")

@@ -44,12 +44,12 @@ def line_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> tuple[str, str,
     """What is said of the line: words, who says so, why."""
     family, set_ = rated.rig.family, sizing.scenario.gear.line
     rule = catalog.rules["line-for-the-family"]
-    mine = set_.said
+    yours = set_.said
     if suits(family, set_):
         other = _another(family, set_)
-        return f"your {mine}" + _against(catalog, sizing, rated, *other), rule.name, f"Usual: {family.line}."
-    words = f"you set {mine}; usual is {family.line}"
-    return words + _against(catalog, sizing, rated, *offered(family)), rule.name, rule.says
+        return f"your {yours}" + _against(catalog, sizing, rated, *other), rule.name, f"Usual: {family.line}."
+    sentence = f"you set {yours}; usual is {family.line}"
+    return sentence + _against(catalog, sizing, rated, *offered(family)), rule.name, rule.says
 
 
 #: A line is held against one that is by so much (share) stronger or weaker, or of another material.
@@ -66,20 +66,20 @@ def _another(family: Family, line: LineSet) -> tuple[str, float]:
 def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test: float) -> str:
     """What another line does that a hand feels: feet of depth for a swum rig, landings felt for one on the
     floor, what it holds; nothing where it does nothing."""
-    setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.known)
+    setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.knowledge)
     other = LineSet(material=material, test_lb=test)
-    found = []
+    against = []
     if rated.work == "swim":
         here = mean_ft(sizing, rated, sizing.line)
         there = mean_ft(sizing, rated, line_by_test(catalog, material, test))
         if here is not None and there is not None:
             off = abs(there - here)
             if off >= WORTH_SAYING_FT:
-                found.append(f"runs {off:.1f} ft {'deeper' if there > here else 'higher'}")
+                against.append(f"runs {off:.1f} ft {'deeper' if there > here else 'higher'}")
     else:
         felt = setting.felt(rated.lure.net_weight_n, line_by_test(catalog, material, test))
         if felt - rated.felt >= WORTH_SAYING_FELT:
-            found.append(f"is felt {felt * 100:.0f} times of 100 instead of {rated.felt * 100:.0f}")
+            against.append(f"is felt {felt * 100:.0f} times of 100 instead of {rated.felt * 100:.0f}")
     c, family = sizing.scenario.conditions, rated.rig.family
     lines = (sizing.scenario.gear.line, other)
     held = [
@@ -92,20 +92,20 @@ def _against(catalog: Catalog, sizing: Sizing, rated: Rated, material: str, test
     if held[1].strength < least <= held[0].strength:
         return ""
     if held[0].strength < least <= held[1].strength:
-        found.append("holds what yours does not")
-    return f"; on {test:g} lb {material} it " + " and ".join(found) if found else ""
+        against.append("holds what yours does not")
+    return f"; on {test:g} lb {material} it " + " and ".join(against) if against else ""
 
 
 def held_line(catalog: Catalog, sizing: Sizing, rated: Rated, wanted: str) -> str:
     """A school's line against the line set, with what the difference does to the depth."""
-    found = re.match(r"(\d+) to (\d+) lb (\w+)", wanted)
-    if found is None or found[3] not in catalog.lines:
+    usual = re.match(r"(\d+) to (\d+) lb (\w+)", wanted)
+    if usual is None or usual[3] not in catalog.lines:
         return wanted
-    low, high, material = float(found[1]), float(found[2]), found[3]
+    low, high, material = float(usual[1]), float(usual[2]), usual[3]
     set_ = sizing.scenario.gear.line
-    mine = set_.said
+    yours = set_.said
     if set_.material == material and low <= set_.test_lb <= high:
         return f"{wanted}, as you have it"
     middle = 0.5 * (low + high)
     test = float(min(SPOOLS_LB, key=lambda lb: abs(lb - middle)))
-    return f"{wanted}; you set {mine}" + _against(catalog, sizing, rated, material, test)
+    return f"{wanted}; you set {yours}" + _against(catalog, sizing, rated, material, test)

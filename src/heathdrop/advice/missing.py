@@ -8,7 +8,7 @@ from heathdrop.advice.call import call
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, Tackle
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.sizing.size import size
 from heathdrop.units import ounces_as_written
 
@@ -43,20 +43,22 @@ class Missing:
 Grid = dict[tuple[Piece, Piece], float]
 
 
-def _grid(catalog: Catalog, scenario: Scenario, known: Knowledge, tackle: Tackle) -> Grid:
+def _grid(catalog: Catalog, scenario: Scenario, knowledge: Knowledge, tackle: Tackle) -> Grid:
     """Fit of every standard pair, and of every own one, of the families called for a scenario and of those
     that the box holds: what is owned counts though another lure stands first."""
     standard = replace(scenario, families=(), box="standard")
-    ranked = call(catalog, standard, lambda one: size(catalog, one, known=known), known, places=FAMILIES)
+    ranked = call(
+        catalog, standard, lambda one: size(catalog, one, knowledge=knowledge), knowledge, places=FAMILIES
+    )
     called = (s.family.id for s in ranked.standings)
     families = tuple(dict.fromkeys((*called, *(h.family for h in tackle.heads))))
     both = replace(standard, families=families, box="both")
-    sizing = size(catalog, both, known=known, tackle=tackle)
-    found: Grid = {}
+    sizing = size(catalog, both, knowledge=knowledge, tackle=tackle)
+    grid: Grid = {}
     for r in sizing.rigs:
         key = ("head", r.rig.family.id, r.rig.head_oz), ("trailer", r.rig.trailer.id, 0.0)
-        found[key] = max(found.get(key, 0.0), r.fits.score)
-    return found
+        grid[key] = max(grid.get(key, 0.0), r.fits.score)
+    return grid
 
 
 def _best(grid: Grid, owned: set[Piece]) -> float:
@@ -74,11 +76,11 @@ def _words(catalog: Catalog, piece: Piece) -> str:
 
 
 def missing(
-    catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenario]], known: Knowledge = UNTAUGHT
+    catalog: Catalog, tackle: Tackle, named: Sequence[tuple[str, Scenario]], knowledge: Knowledge = UNTAUGHT
 ) -> Missing:
     """Over the saved scenarios: purchases by how much they raise the fits, the worst counting double."""
     rows = named[:MOST_SCENARIOS]
-    grids = [(name, _grid(catalog, scenario, known, tackle)) for name, scenario in rows]
+    grids = [(name, _grid(catalog, scenario, knowledge, tackle)) for name, scenario in rows]
     owned: set[Piece] = {("head", h.family, h.weight_oz) for h in tackle.heads}
     owned |= {("trailer", t.shape, 0.0) for t in tackle.trailers}
     now = tuple((name, _best(grid, owned)) for name, grid in grids)

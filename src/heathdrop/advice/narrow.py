@@ -22,10 +22,10 @@ def narrows(sizing: Sizing, rated: Rated, bands: Bands) -> str:
     name = bands.widest
     if half < NARROW_FT or not name:
         return ""
-    known, measured = sizing.known, rated.rig.measured
+    knowledge, measured = sizing.knowledge, rated.rig.measured
     left, how = {
         "pace": (DRILLED, "ten rounds of turns in the Trainer")
-        if known.handle() is None
+        if knowledge.handle() is None
         else (0.8, "turns kept more evenly"),
         "areas": (CHECKED, "a depth check (Drop tests)")
         if measured.lift_spread is None

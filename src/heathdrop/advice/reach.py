@@ -32,8 +32,8 @@ def missing_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     """The sentence that a rig misses the fish, with what would reach them; nothing where it does not."""
     if not misses(sizing, rated):
         return ""
-    found = next((said for said in _ways(catalog, sizing, rated) if said), "")
-    return f"{_missed(sizing, rated)} {found or _nothing(sizing)}"
+    way_said = next((said for said in _ways(catalog, sizing, rated) if said), "")
+    return f"{_missed(sizing, rated)} {way_said or _nothing(sizing)}"
 
 
 def _band(sizing: Sizing) -> str:
@@ -82,7 +82,7 @@ def _slower(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     if feet(rated.tuned.mean_m) >= sizing.targets.depth_ft[1]:
         return ""
     alone = replace(sizing.scenario, families=(rated.rig.family.id,))
-    setting = setting_of(catalog, alone, sizing.known)
+    setting = setting_of(catalog, alone, sizing.knowledge)
     pace, least = feet(rated.tuned.pace_m_s), feet(limits_for(setting).slowest_m_s)
     for factor in SLOWER:
         if factor * pace < least:
@@ -121,7 +121,7 @@ def _other_family(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
         if family.id == rated.rig.family.id or family.work not in (("swim", "bottom") if low else ("swim",)):
             continue
         alone = replace(sizing.scenario, families=(family.id,), box="standard")
-        other = size(catalog, alone, known=sizing.known)
+        other = size(catalog, alone, knowledge=sizing.knowledge)
         r = next((r for r in other.rigs if not misses(other, r)), None)
         if r is not None and (best is None or r.fits.score > best[1].fits.score):
             best = other, r

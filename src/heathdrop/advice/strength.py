@@ -18,7 +18,7 @@ NEAR = 0.75
 
 def tackle_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> TackleFit:
     """How line and rod suit a rated rig."""
-    setting = setting_of(catalog, _alone(sizing.scenario, rated.rig.family.id), sizing.known)
+    setting = setting_of(catalog, _alone(sizing.scenario, rated.rig.family.id), sizing.knowledge)
     return setting.tackle(rated.rig, rated.lure)
 
 
@@ -33,22 +33,22 @@ def spool_lb(need_lb: float) -> int:
 
 def tackle_said(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     """The sentence that line or rod cannot bear a rig, and what would do; nothing where they can."""
-    found, least = tackle_of(catalog, sizing, rated), catalog.tackle.numbers.said_below
-    if found.strength >= least and found.rod >= least:
+    fit, least = tackle_of(catalog, sizing, rated), catalog.tackle.numbers.said_below
+    if fit.strength >= least and fit.rod >= least:
         return ""
-    said = [_line(sizing, rated, found)] if found.strength < least else []
-    if found.rod < least and sizing.scenario.gear.rod is not None:
+    said = [_line(sizing, rated, fit)] if fit.strength < least else []
+    if fit.rod < least and sizing.scenario.gear.rod is not None:
         said.append(f"Your {sizing.scenario.gear.rod.said} is not made for it.")
     other = _instead(catalog, sizing, rated)
     return " ".join([*said, other] if other else said)
 
 
-def _line(sizing: Sizing, rated: Rated, found: TackleFit) -> str:
+def _line(sizing: Sizing, rated: Rated, fit: TackleFit) -> str:
     """Which line is too light, and which would hold."""
     c, line = sizing.scenario.conditions, sizing.scenario.gear.line
     tied = line if line.leader is None or line.test_lb < line.leader.test_lb else line.leader
-    weak = f"{found.test_lb:g} lb {tied.material}{' leader' if tied is line.leader else ''}"
-    lb = spool_lb(found.need_lb)
+    weak = f"{fit.test_lb:g} lb {tied.material}{' leader' if tied is line.leader else ''}"
+    lb = spool_lb(fit.need_lb)
     kind = "braid" if lb > MOST_FLUOROCARBON_LB else "fluorocarbon"
     where = "" if c.cover.kind == "open" else f" in {c.cover.kind.replace('-', ' ')}"
     head = ounces_as_written(rated.rig.head_oz)
@@ -61,10 +61,12 @@ def _instead(catalog: Catalog, sizing: Sizing, rated: Rated) -> str:
     for family in catalog.families.values():
         if family.id == rated.rig.family.id:
             continue
-        holding = setting_of(catalog, _alone(sizing.scenario, family.id), sizing.known).holding
+        holding = setting_of(catalog, _alone(sizing.scenario, family.id), sizing.knowledge).holding
         if holding.hook_lb > holding.test_lb:
             continue
-        other = size(catalog, replace(_alone(sizing.scenario, family.id), box="standard"), known=sizing.known)
+        other = size(
+            catalog, replace(_alone(sizing.scenario, family.id), box="standard"), knowledge=sizing.knowledge
+        )
         r = other.rigs[0]
         score = r.fits.score
         if tackle_of(catalog, other, r).strength >= catalog.tackle.numbers.said_below and (

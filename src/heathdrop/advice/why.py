@@ -5,7 +5,7 @@ import math
 from heathdrop import catalog as catalogue
 from heathdrop.sizing.activity import WORTH_SAYING
 from heathdrop.sizing.hour import per_hour
-from heathdrop.sizing.known import TRAIT
+from heathdrop.sizing.knowledge import TRAIT
 from heathdrop.sizing.schools import leaning_of
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, feet_said, ounces_as_written, turns_said
@@ -236,7 +236,7 @@ def _hour_sentence(sizing: Sizing, rated: Rated) -> str:
 def _hand_sentence(sizing: Sizing) -> str:
     """That the bands rest on the angler's own hand, where they do, and what a handle known to be quick or
     slow makes of the turns."""
-    own, handle = sizing.known.count_error(), sizing.known.handle()
+    own, handle = sizing.knowledge.count_error(), sizing.knowledge.handle()
     parts = [] if own is None else [f"your own count, uneven by {100.0 * own:.0f} %"]
     if handle is not None:
         parts.append(f"your own handle, uneven by {100.0 * handle.error:.0f} %")
@@ -254,7 +254,7 @@ def _hand_sentence(sizing: Sizing) -> str:
 
 def fish_sentence(sizing: Sizing) -> str:
     """That weight, pace, fall or mood lean on what the log told of the angler's own fish, where they do."""
-    own, c, targets = sizing.known.own_fish(), sizing.scenario.conditions, sizing.targets
+    own, c, targets = sizing.knowledge.own_fish(), sizing.scenario.conditions, sizing.targets
     said = []
     for trait, name, band in (("pace", "", targets.pace_ft_s), ("fall", "a fall ", targets.fall_ft_s)):
         factor = getattr(own, trait)

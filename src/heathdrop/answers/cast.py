@@ -50,7 +50,7 @@ class Window:
 
 
 @dataclass(frozen=True)
-class Worked:
+class WorkedCast:
     """A way of working in figures: its own countdown (s), mean depth (ft), each with its 80 % band; whether
     the count ends on the bottom, and the share of what follows that is spent on it."""
 
@@ -98,7 +98,7 @@ def worked_of(
     hold_s: float | None = None,
     *,
     closely: bool = True,
-) -> Worked:
+) -> WorkedCast:
     """The figures of a cast worked in a ``way``: a swum rig's usual one has its ``bands`` already, the others
     are played again for theirs when it is looked at ``closely``."""
     catalog = catalogue.load()
@@ -110,7 +110,7 @@ def worked_of(
     low, high = bands.mean_low_m, bands.mean_high_m
     if closely and not steady:
         water = sizing.scenario.conditions.water_temp_f
-        found = cast_bands(
+        cast_band = cast_bands(
             catalog,
             rated.rig,
             lure=rated.lure,
@@ -119,13 +119,13 @@ def worked_of(
             cast=cast_in(rated, way),
             program=program,
             temperature_f=water,
-            scatter=scatter_of(catalog, sizing.scenario, sizing.known),
+            scatter=scatter_of(catalog, sizing.scenario, sizing.knowledge),
         )
-        low, high = found.mean_m or (mean_m, mean_m)
+        low, high = cast_band.mean_m or (mean_m, mean_m)
     to_bottom = program[0].for_s is None
     after = float(cast.time_s[-1]) - cast.fall_s
     on_floor = cast.bottom_s / after if after > 0.0 else 1.0
-    return Worked(
+    return WorkedCast(
         count_s=cast.fall_s,
         count_band_s=count,
         mean_ft=feet(mean_m),

@@ -74,7 +74,7 @@ def _other_lure(mark: str, key: str, sizing: Sizing, rated: Rated) -> Compared:
     catalog, family = catalogue.load(), key.removeprefix(OTHER_LURE)
     catalog.pick(catalog.families, "compare", family)
     scenario = replace(sizing.scenario, families=(family,), box="standard")
-    theirs = size(catalog, scenario, known=sizing.known)
+    theirs = size(catalog, scenario, knowledge=sizing.knowledge)
     best = theirs.rigs[0]
     better = best.fits.score > rated.fits.score + catalog.judgement.fit.noise
     return Compared(

@@ -36,30 +36,30 @@ Contact = DropTest | DepthCheck
 
 def contacts_of(made: Sequence[MadeCast]) -> list[Contact]:
     """The drop tests and depth checks of casts in the order of time; a cast that is none is passed over."""
-    found = [c for c in map(contact_of, made) if c is not None][-MOST:]
-    checks = [c for c in found if isinstance(c, DepthCheck)]
+    contacts = [c for c in map(contact_of, made) if c is not None][-MOST:]
+    checks = [c for c in contacts if isinstance(c, DepthCheck)]
     late = {id(c) for c in checks[-MOST_CHECKS:]}
-    return [c for c in found if isinstance(c, DropTest) or id(c) in late]
+    return [c for c in contacts if isinstance(c, DropTest) or id(c) in late]
 
 
 def contact_of(cast: MadeCast) -> Contact | None:
     """What a cast's contact teaches; None where it says nothing sure: no second, no line, no depth, a floor
     that is not level, or a time far from any fall to that depth."""
-    known, at_s, row = cast.conditions or {}, cast.at_s, OUTCOME[cast.outcome]
+    conditions, at_s, row = cast.conditions or {}, cast.at_s, OUTCOME[cast.outcome]
     shows, count = row.shows, cast.countdown_s if cast.count_s is None else cast.count_s
     if not isinstance(cast.line, Line):
         return None
     if row.ran_off and cast.pace_ft_s > 0.0:
         off = metres(row.ran_off * catalogue.load().search.reach.ran_off_ft)
-        return _ran(cast, cast.line, known, count_s=count, off_m=off)
+        return _ran(cast, cast.line, conditions, count_s=count, off_m=off)
     if at_s is None or at_s < LEAST_S:
         return None
-    if shows == "bottom" and at_s <= count + TAP_S and not known.get("bottom_ft"):
-        return _fall(cast, cast.line, known, at_s)
+    if shows == "bottom" and at_s <= count + TAP_S and not conditions.get("bottom_ft"):
+        return _fall(cast, cast.line, conditions, at_s)
     if shows == "top" and at_s >= count + UNDER_WAY_S and cast.pace_ft_s > 0.0:
-        cover = known.get("cover")
+        cover = conditions.get("cover")
         top = _number(cover.get("top_depth_ft")) if isinstance(cover, dict) else 0.0
-        return _ran(cast, cast.line, known, count_s=count, depth_m=metres(top)) if top >= 1.0 else None
+        return _ran(cast, cast.line, conditions, count_s=count, depth_m=metres(top)) if top >= 1.0 else None
     return None
 
 
@@ -67,8 +67,8 @@ def _number(value: Any) -> float:
     return float(value) if isinstance(value, int | float) and not isinstance(value, bool) else 0.0
 
 
-def _fall(cast: MadeCast, line: Line, known: dict[str, Any], at_s: float) -> DropTest | None:
-    depth, warmth = _number(known.get("bottom_depth_ft")), _number(known.get("water_temp_f"))
+def _fall(cast: MadeCast, line: Line, conditions: dict[str, Any], at_s: float) -> DropTest | None:
+    depth, warmth = _number(conditions.get("bottom_depth_ft")), _number(conditions.get("water_temp_f"))
     if depth < 1.0 or warmth <= 0.0:
         return None
     catalog = catalogue.load()
@@ -91,7 +91,7 @@ def _fall(cast: MadeCast, line: Line, known: dict[str, Any], at_s: float) -> Dro
 def _ran(
     cast: MadeCast,
     line: Line,
-    known: dict[str, Any],
+    conditions: dict[str, Any],
     *,
     count_s: float,
     depth_m: float = 0.0,
@@ -110,7 +110,7 @@ def _ran(
             cast_m=metres(USUAL_CAST_FT),
             depth_m=depth_m,
             rod_tip_m=metres(cast.rod_tip_height_ft if cast.rod_tip_height_ft is not None else 2.0),
-            temperature_f=_number(known.get("water_temp_f")) or 60.0,
+            temperature_f=_number(conditions.get("water_temp_f")) or 60.0,
             off_m=off_m,
         )
     except BadInput:

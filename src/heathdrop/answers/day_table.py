@@ -33,7 +33,7 @@ MANY_STOPS = 12
 FEW_RODS = 2
 #: A change that brings less than this is none.
 LEAST_GAIN = 1e-9
-#: Told how far the work is (0 to 1) and what is being done.
+#: CastTold how far the work is (0 to 1) and what is being done.
 Tell = Callable[[float, str], None]
 Values = NDArray[np.float64]
 
@@ -63,8 +63,8 @@ class Table:
 
     def at(self, j: int) -> Values:
         """What each candidate is worth to all the fish of a stop, alone."""
-        found: Values = self.values[:, self.columns[j]] @ self.shares[self.columns[j]]
-        return found
+        worth: Values = self.values[:, self.columns[j]] @ self.shares[self.columns[j]]
+        return worth
 
     def together(self, rows: Sequence[int], j: int) -> float:
         """What several candidates are worth at a stop: each part of its fish is for the best of them."""
@@ -76,8 +76,8 @@ class Table:
         of_column = np.concatenate(
             [np.full(c.stop - c.start, w) for c, w in zip(self.columns, weights, strict=True)]
         )
-        found: Values = self.values * self.shares * of_column
-        return found
+        worth: Values = self.values * self.shares * of_column
+        return worth
 
     def becomes(self, row: int, j: int) -> tuple[str, int]:
         """What is changed on a candidate at a stop, and the row that it becomes."""
@@ -101,7 +101,7 @@ def table_of(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell: T
 
 def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell: Tell) -> list[Candidate]:
     """The best rigs of the best families of every stop, on every rod's line, or on the line that suits."""
-    found: dict[str, Rig] = {}
+    by_name: dict[str, Rig] = {}
     each = RIGS if len(stops) <= MANY_STOPS else 1
     for k, stop in enumerate(stops):
         tell(0.5 * k / len(stops), f"the best rigs for {stop.name}")
@@ -112,19 +112,19 @@ def _candidates(stops: Sequence[Stop], rods: Sequence[Rod] | int, own: Own, tell
             called = call_of(replace(water, families=()), own, places=FAMILIES)
             for standing in called.standings[:families]:
                 for rated in standing.sizing.rigs[:rigs]:
-                    found.setdefault(name_of(rated.rig).text(), rated.rig)
+                    by_name.setdefault(name_of(rated.rig).text(), rated.rig)
     if (rods if isinstance(rods, int) else len(rods)) <= FEW_RODS < len(stops):
-        for rig in _compromises(stops, {rig.family.id for rig in found.values()}, own):
-            found.setdefault(name_of(rig).text(), rig)
+        for rig in _compromises(stops, {rig.family.id for rig in by_name.values()}, own):
+            by_name.setdefault(name_of(rig).text(), rig)
     if not isinstance(rods, int):
-        return [Candidate(name, rig, rod, n) for n, rod in enumerate(rods) for name, rig in found.items()]
+        return [Candidate(name, rig, rod, n) for n, rod in enumerate(rods) for name, rig in by_name.items()]
     reel = stops[0].scenario.gear.reel
-    return [Candidate(name, rig, suited(rig, reel), -1) for name, rig in found.items()]
+    return [Candidate(name, rig, suited(rig, reel), -1) for name, rig in by_name.items()]
 
 
 def _compromises(stops: Sequence[Stop], families: set[str], own: Own) -> list[Rig]:
     """For each family the rig that fits all the stops best together: nobody's best, what one rod wants."""
-    found = []
+    compromises = []
     for family in sorted(families):
         fits: dict[str, float] = {}
         rigs: dict[str, Rig] = {}
@@ -133,8 +133,8 @@ def _compromises(stops: Sequence[Stop], families: set[str], own: Own) -> list[Ri
                 name = name_of(rated.rig).text()
                 rigs[name] = rated.rig
                 fits[name] = fits.get(name, 0.0) + stop.importance * stop.minutes * rated.fits.score
-        found.append(rigs[max(fits, key=lambda name: round(fits[name], 9))])
-    return found
+        compromises.append(rigs[max(fits, key=lambda name: round(fits[name], 9))])
+    return compromises
 
 
 def _as_tied(stop: Stop, candidates: Sequence[Candidate], own: Own) -> Values:
@@ -155,16 +155,16 @@ def _as_tied(stop: Stop, candidates: Sequence[Candidate], own: Own) -> Values:
         alone = {name: float(shares @ worths) for name, worths in (guesses | plain).items()}
         least = SCREENED * max(alone.values(), default=0.0)
         guesses |= {name: worths for name, worths in plain.items() if alone[name] < least}
-    found = np.zeros((len(candidates), len(parts_of(stop.scenario))))
+    worth = np.zeros((len(candidates), len(parts_of(stop.scenario))))
     asked: dict[Rod, list[int]] = {}
     for k, c in enumerate(candidates):
         if c.name in guesses:
-            found[k] = guesses[c.name]
+            worth[k] = guesses[c.name]
         else:
             asked.setdefault(c.rod, []).append(k)
     for rod, rows in asked.items():
-        found[rows] = worths_of(stop, [candidates[k].rig for k in rows], rod, own)
-    return found
+        worth[rows] = worths_of(stop, [candidates[k].rig for k in rows], rod, own)
+    return worth
 
 
 def _on_suited_lines(stop: Stop, rigs: Mapping[str, Rig], own: Own) -> dict[str, Values]:
@@ -172,11 +172,11 @@ def _on_suited_lines(stop: Stop, rigs: Mapping[str, Rig], own: Own) -> dict[str,
     rods: dict[Rod, list[str]] = {}
     for name, rig in rigs.items():
         rods.setdefault(suited(rig, stop.scenario.gear.reel), []).append(name)
-    found: dict[str, Values] = {}
+    by_line: dict[str, Values] = {}
     for rod, names in rods.items():
         worths = worths_of(stop, [rigs[name] for name in names], rod, own)
-        found |= dict(zip(names, worths, strict=True))
-    return found
+        by_line |= dict(zip(names, worths, strict=True))
+    return by_line
 
 
 def _with_changes(straight: Table, stops: Sequence[Stop]) -> Table:
@@ -207,11 +207,11 @@ def _with_changes(straight: Table, stops: Sequence[Stop]) -> Table:
 
 def _best_of_each(alone: Values, group: Sequence[int]) -> NDArray[np.intp]:
     """For each row and column the row of its group that is worth most there."""
-    found = np.empty(alone.shape, dtype=np.intp)
+    best = np.empty(alone.shape, dtype=np.intp)
     for number in set(group):
         rows = np.flatnonzero(np.asarray(group) == number)
-        found[rows] = rows[alone[rows].argmax(axis=0)]
-    return found
+        best[rows] = rows[alone[rows].argmax(axis=0)]
+    return best
 
 
 def _numbered(values: Sequence[Hashable]) -> list[int]:

@@ -9,7 +9,7 @@ from heathdrop.advice.cautions import cautions_for
 from heathdrop.advice.change import AS_SIZED, Fished
 from heathdrop.answers.change import first_change
 from heathdrop.answers.own import Own
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import Search, search_water
 from heathdrop.answers.stop import Rod, Stop, worth_at
 from heathdrop.answers.water import placed
@@ -62,7 +62,7 @@ def next_up(
     scenario: Scenario,
     own: Own,
     rods: Sequence[OnRod],
-    told: Sequence[Told] = (),
+    casts: Sequence[CastTold] = (),
     limit: int = 4,
     only: OnRod | None = None,
     elsewhere: Sequence[Elsewhere] = (),
@@ -75,7 +75,7 @@ def next_up(
             scenario=scenario,
             own=own,
             rods=tuple(rods),
-            told=tuple(told),
+            casts=tuple(casts),
             limit=limit,
             only=only,
             elsewhere=tuple(elsewhere),
@@ -90,7 +90,7 @@ class _Question:
     scenario: Scenario
     own: Own
     rods: tuple[OnRod, ...]
-    told: tuple[Told, ...]
+    casts: tuple[CastTold, ...]
     limit: int
     only: OnRod | None
     elsewhere: tuple[Elsewhere, ...] = ()
@@ -98,8 +98,8 @@ class _Question:
     @cached_property
     def key(self) -> tuple[Hashable, ...]:
         rods = tuple((r.rod, name_of(r.rig)) for r in (*self.rods, *([self.only] if self.only else ())))
-        told = tuple((name_of(t.rig), *[getattr(t, f.name) for f in fields(t)[1:]]) for t in self.told)
-        return self.scenario, self.own, rods, told, self.limit, self.only is None, self.elsewhere
+        cast_keys = tuple((name_of(t.rig), *[getattr(t, f.name) for f in fields(t)[1:]]) for t in self.casts)
+        return self.scenario, self.own, rods, cast_keys, self.limit, self.only is None, self.elsewhere
 
     def __hash__(self) -> int:
         return hash(self.key)
@@ -110,34 +110,34 @@ class _Question:
 
 @lru_cache(maxsize=REMEMBERED)
 def _next_up(asked: _Question) -> NextUp:
-    scenario, own, told, limit, only = asked.scenario, asked.own, asked.told, asked.limit, asked.only
+    scenario, own, casts, limit, only = asked.scenario, asked.own, asked.casts, asked.limit, asked.only
     rods = [only] if only is not None else list(asked.rods)
-    if told and rods and only is None and name_of(told[-1].rig) not in [name_of(r.rig) for r in rods]:
+    if casts and rods and only is None and name_of(casts[-1].rig) not in [name_of(r.rig) for r in rods]:
         # What was thrown last is in the hand, tied by the plan or not.
-        rods = [OnRod(replace(rods[0].rod, name=""), told[-1].rig), *rods]
+        rods = [OnRod(replace(rods[0].rod, name=""), casts[-1].rig), *rods]
     gears = {name_of(r.rig).text(): _gear(scenario, r.rod) for r in rods}
     best = _best_rod(scenario, own, rods) if only is None else None
-    found = search_water(
+    search = search_water(
         scenario,
         own,
         rods=[r.rig for r in rods],
-        told=told,
+        casts_told=casts,
         limit=limit,
         gears=gears,
         opens=name_of(best[1].rig).text() if best else "",
         each=True,
         elsewhere=asked.elsewhere,
     )
-    first = found.steps[0].next.cast.rig
-    tied = NextUp(found, tuple(rods), None, ()).rod_of(first)
-    sizing = _sized(found.scenario, own, tied.rig, gears[first]) if tied else None
+    first = search.steps[0].next.cast.rig
+    tied = NextUp(search, tuple(rods), None, ()).rod_of(first)
+    sizing = _sized(search.scenario, own, tied.rig, gears[first]) if tied else None
     rated = sizing.rigs[0] if sizing else None
-    cautions = cautions_for(catalogue.load(), found.scenario, rated)
-    mend = _mend(found.scenario, own, told[-1], gears) if told else None
+    cautions = cautions_for(catalogue.load(), search.scenario, rated)
+    mend = _mend(search.scenario, own, casts[-1], gears) if casts else None
     # Said once: when the cast that was just made was on the rod that is left, or none was made.
-    stays = not told or best is None or name_of(told[-1].rig).text() == name_of(best[1].rig).text()
-    left = _left(found, best) if best and stays else ""
-    return NextUp(found, tuple(rods), mend, tuple(c.text for c in cautions), left)
+    stays = not casts or best is None or name_of(casts[-1].rig).text() == name_of(best[1].rig).text()
+    left = _left(search, best) if best and stays else ""
+    return NextUp(search, tuple(rods), mend, tuple(c.text for c in cautions), left)
 
 
 def _best_rod(scenario: Scenario, own: Own, rods: Sequence[OnRod]) -> tuple[float, OnRod] | None:
@@ -148,16 +148,16 @@ def _best_rod(scenario: Scenario, own: Own, rods: Sequence[OnRod]) -> tuple[floa
     return max(worths, key=lambda row: row[0], default=None)
 
 
-def _left(found: Search, fits: tuple[float, OnRod]) -> str:
+def _left(search: Search, fits: tuple[float, OnRod]) -> str:
     """Why the first cast leaves the rod that fits the stop best; nothing where it does not."""
-    first, (worth, best) = found.steps[0], fits
+    first, (worth, best) = search.steps[0], fits
     if name_of(best.rig).text() == first.next.cast.rig:
         return ""
     why = (
         "it covers more of the water where they may be"
-        if found.scenario.conditions.fish_span_ft is not None
+        if search.scenario.conditions.fish_span_ft is not None
         else "nothing bit on it here so far"
-        if found.tried > 0.0
+        if search.tried > 0.0
         else "it brings more of a minute's cast among them"
     )
     fit = f"Rod {best.rod.name} fits this stop best ({100 * worth:.0f} of 100)"
@@ -173,7 +173,7 @@ def _sized(scenario: Scenario, own: Own, rig: Rig, gear: Gear) -> Sizing:
     return size(catalogue.load(), alone, [rig], own.learned)
 
 
-def _mend(scenario: Scenario, own: Own, last: Told, gears: dict[str, Gear]) -> Mend | None:
+def _mend(scenario: Scenario, own: Own, last: CastTold, gears: dict[str, Gear]) -> Mend | None:
     """The change to make first after the last cast's fault, from how it was fished; None where there is no
     fault, or nothing to do."""
     row = OUTCOME[last.outcome]

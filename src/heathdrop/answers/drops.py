@@ -11,7 +11,7 @@ from heathdrop.learning.worth import Worth, another_worth
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.rig import lure_of, spread_of
 from heathdrop.physics.water import water_at
-from heathdrop.sizing.known import Knowledge
+from heathdrop.sizing.knowledge import Knowledge
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import feet, metres
@@ -59,12 +59,12 @@ def falls_to(test: DropTest, learned: Learned, depths_ft: tuple[float, ...]) -> 
     """How long the rig of a test takes to each depth, on its line, thrown on slack."""
     own = learned.applied(test.rig)
     wide = math.exp(NINETY * 0.5 * spread_of(catalogue.load(), own, test.temperature_f).fall)
-    found = []
+    falls = []
     for depth in depths_ft:
         there = replace(test, depth_m=metres(depth), surface_line_m=0.0)
         now, before = expected_drop_s(there, learned), expected_drop_s(there, NOTHING)
-        found.append(FallTo(depth, now, now / wide, now * wide, before))
-    return found
+        falls.append(FallTo(depth, now, now / wide, now * wide, before))
+    return falls
 
 
 def expected_depth_ft(check: DepthCheck, learned: Learned) -> float:

@@ -56,36 +56,36 @@ class Day:
 
 def days_like(made: Sequence[MadeCast], today: Scenario) -> list[Day]:
     """The days most like this water, the nearest first; none where nothing is like it."""
-    found = []
+    days = []
     for (date, stop), casts in groupby(
         sorted(made, key=lambda c: (c.time.date().isoformat(), c.stop, c.time)),
         key=lambda c: (c.time.date().isoformat(), c.stop),
     ):
-        mine = list(casts)
-        known = next((c for c in mine if c.conditions), None)
-        if known is None:
+        day_casts = list(casts)
+        conditions = next((c for c in day_casts if c.conditions), None)
+        if conditions is None:
             continue
-        distance, alike, differs = apart(known, today)
+        distance, alike, differs = apart(conditions, today)
         if distance <= LIKE:
-            bit = [c for c in mine if bitten(c)]
-            vain = {thrown_said(c) for c in mine} - {thrown_said(c) for c in bit}
+            bit = [c for c in day_casts if bitten(c)]
+            vain = {thrown_said(c) for c in day_casts} - {thrown_said(c) for c in bit}
             said = dict.fromkeys(f"{thrown_said(c)}, {counted(c.countdown_s)}" for c in bit)
             tried, take = tuple(sorted(vain)), _taken(bit)
-            found.append(
+            days.append(
                 Day(
                     date=date,
                     stop=stop,
                     distance=distance,
                     alike=alike,
                     differs=differs,
-                    casts=len(mine),
+                    casts=len(day_casts),
                     bites=len(bit),
                     bit=tuple(said),
                     in_vain=tried,
                     take=take,
                 )
             )
-    return sorted(found, key=lambda d: (round(d.distance, 6), d.date, d.stop))[:DAYS]
+    return sorted(days, key=lambda d: (round(d.distance, 6), d.date, d.stop))[:DAYS]
 
 
 def _taken(bit: Sequence[MadeCast]) -> tuple[RigName, float, float] | None:
@@ -138,6 +138,6 @@ def apart(cast: MadeCast, today: Scenario) -> tuple[float, tuple[str, ...], tupl
             continue
         squares.append(0.0 if was == is_ else cost * cost)
         (alike if was == is_ else differs).append(f"{name} {str(was).replace('-', ' ')}")
-    known = len(squares) >= LEAST_KNOWN
-    distance = math.sqrt(sum(squares) / len(squares)) if known else math.inf
+    enough = len(squares) >= LEAST_KNOWN
+    distance = math.sqrt(sum(squares) / len(squares)) if enough else math.inf
     return distance, tuple(alike), tuple(differs)

@@ -66,11 +66,11 @@ def wanted_through(sizing: Sizing, lens: str) -> tuple[float, float]:
 def sights(sizing: Sizing, chosen: Rated, lens: str, rigs: Iterable[Rated]) -> dict[str, Sight]:
     """The figure of each rig, by its name, as the board shows it: rounded to the lens's digits."""
     low, high = wanted_through(sizing, lens)
-    found = {}
+    by_cell = {}
     for rated in rigs:
         value = round(_figure(sizing, chosen, lens, rated), LENS[lens].digits)
-        found[rated.key] = Sight(value, -1 if value < low else 1 if value > high else 0)
-    return found
+        by_cell[rated.key] = Sight(value, -1 if value < low else 1 if value > high else 0)
+    return by_cell
 
 
 def _figure(sizing: Sizing, chosen: Rated, lens: str, rated: Rated) -> float:
@@ -97,6 +97,6 @@ def _depth_ft(sizing: Sizing, chosen: Rated, rated: Rated) -> float:
     if rated is chosen:
         return feet(chosen.tuned.mean_m)
     scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
-    setting = setting_of(catalogue.load(), scenario, sizing.known)
+    setting = setting_of(catalogue.load(), scenario, sizing.knowledge)
     pace = feet(chosen.tuned.pace_m_s)
     return feet(rated_at(setting, rated.rig, chosen.countdown_s, pace).tuned.mean_m)

@@ -72,14 +72,14 @@ def lessons_of(made: Sequence[MadeCast], today: Scenario | None = None) -> Lesso
 
 def minutes_of(made: Sequence[MadeCast]) -> list[float]:
     """Minutes that each cast took, by the clock to the next one at the same stop of the same trip."""
-    found = []
+    minutes = []
     follows: list[MadeCast | None] = [*made[1:], None]
     for cast, after in zip(made, follows[: len(made)], strict=True):
         gap = USUAL_MIN
         if after is not None and (after.trip, after.stop) == (cast.trip, cast.stop):
             gap = (after.time - cast.time).total_seconds() / 60.0
-        found.append(min(LONGEST_MIN, gap) if gap > 0.0 else USUAL_MIN)
-    return found
+        minutes.append(min(LONGEST_MIN, gap) if gap > 0.0 else USUAL_MIN)
+    return minutes
 
 
 def _band(value: float, step: float, unit: str) -> str:
@@ -142,7 +142,7 @@ def efforts_of(
     looked_at: Mapping[str, Bin] = BY,
 ) -> list[Effort]:
     """Casts, hours and bites of every bin of every category; ``runs`` of the casts where they are known."""
-    found, ran = [], runs or [None] * len(made)
+    efforts, ran = [], runs or [None] * len(made)
     for by, of in looked_at.items():
         bins: dict[str, list[int]] = {}
         for k, (cast, run) in enumerate(zip(made, ran, strict=True)):
@@ -150,19 +150,19 @@ def efforts_of(
             if said:
                 bins.setdefault(said, []).append(k)
         for said in sorted(bins, key=_order):
-            mine = bins[said]
-            hours, bites = sum(minutes[k] for k in mine) / 60.0, sum(bitten(made[k]) for k in mine)
-            found.append(Effort(by, said, len(mine), hours, bites))
-    return found
+            indices = bins[said]
+            hours, bites = sum(minutes[k] for k in indices) / 60.0, sum(bitten(made[k]) for k in indices)
+            efforts.append(Effort(by, said, len(indices), hours, bites))
+    return efforts
 
 
 def _clumped(made: Sequence[MadeCast], minutes: Sequence[float]) -> float:
     """How bites clump by the stops of the days."""
     stops: dict[tuple[str, str], list[float]] = {}
     for cast, minute in zip(made, minutes, strict=True):
-        mine = stops.setdefault((cast.time.date().isoformat(), cast.stop), [0.0, 0.0])
-        mine[0] += minute / 60.0
-        mine[1] += bitten(cast)
+        totals = stops.setdefault((cast.time.date().isoformat(), cast.stop), [0.0, 0.0])
+        totals[0] += minute / 60.0
+        totals[1] += bitten(cast)
     return clumped([h for h, _ in stops.values()], [round(b) for _, b in stops.values()])
 
 

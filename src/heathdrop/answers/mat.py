@@ -28,7 +28,7 @@ def mat_curve(sizing: Sizing, rated: Rated) -> MatCurve | None:
         return None
     catalog = catalogue.load()
     scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
-    setting = setting_of(catalog, scenario, sizing.known)
+    setting = setting_of(catalog, scenario, sizing.knowledge)
     half = setting.mat_factor * halfway_oz(catalog, setting.stand)
     heads = tuple(MOST_OZ * k / POINTS for k in range(1, POINTS + 1))
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from heathdrop.sizing.box import EMPTY, Tackle
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 
 
 @dataclass(frozen=True)

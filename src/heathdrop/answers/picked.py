@@ -4,7 +4,7 @@ depth chart and plan show this one answer."""
 from dataclasses import dataclass
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.cast import Worked, worked_of
+from heathdrop.answers.cast import WorkedCast, worked_of
 from heathdrop.answers.water import at_setting, with_rig
 from heathdrop.physics.cast import CastResult
 from heathdrop.physics.rig_name import RigName
@@ -45,7 +45,7 @@ class Picked:
     usual: str
     way: str
     cast: CastResult
-    worked: Worked
+    worked: WorkedCast
 
     @property
     def as_usual(self) -> bool:

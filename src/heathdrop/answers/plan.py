@@ -199,19 +199,19 @@ def _troubles(water: Scenario, rig: RigName, own: Own) -> tuple[tuple[str, str, 
     """For each trouble the first change and what it does (remembered)."""
     catalog = catalogue.load()
     sizing = size(catalog, water, [rig.rig(catalog)], own.learned)
-    found = []
+    troubles = []
     for trouble in likely(rig.rig(catalog).family.work, water.conditions.cover.kind):
         changes = mended(catalog, sizing, sizing.rigs[0], trouble).changes
         if changes:
-            found.append((WENT[trouble], changes[0].what, changes[0].effect))
-    return tuple(found)
+            troubles.append((WENT[trouble], changes[0].what, changes[0].effect))
+    return tuple(troubles)
 
 
 def _bag(tied: Sequence[Tied], days: Sequence[StopPlan]) -> tuple[str, ...]:
     """What goes along: the rigs tied on, the trailers and heads that the stops change to."""
-    found = [_tail_said(t.rig) for t in tied] + [_tail_said(d.served.rated.rig) for d in days]
-    found += [_head_said(t.rig) for t in tied] + [_head_said(d.served.rated.rig) for d in days]
-    return tuple(dict.fromkeys(f for f in found if f))
+    trailers = [_tail_said(t.rig) for t in tied] + [_tail_said(d.served.rated.rig) for d in days]
+    trailers += [_head_said(t.rig) for t in tied] + [_head_said(d.served.rated.rig) for d in days]
+    return tuple(dict.fromkeys(f for f in trailers if f))
 
 
 def _buy(tied: Sequence[Tied], days: Sequence[StopPlan], own: Own) -> tuple[str, ...]:

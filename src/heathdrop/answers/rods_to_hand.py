@@ -44,7 +44,7 @@ HALF_SECONDS_BELOW = 4.0
 
 
 @dataclass(frozen=True)
-class Told:
+class CastTold:
     """A cast that was made, as told: a rig, its count (s) and pace (ft/s), what it came to and when."""
 
     rig: Rig
@@ -55,7 +55,7 @@ class Told:
     cadence: str = ""
 
 
-class Bench:
+class RodsToHand:
     """Casts of the rigs to hand, simulated once each; ``called`` are sizings of this water that stand
     already, whose first rigs need not be sized again."""
 
@@ -79,9 +79,9 @@ class Bench:
         self._best_points = 0.0
         self._fouled: dict[str, list[bool]] = {}
 
-    def learn(self, told: Sequence[Told], hand: Sequence[Rig]) -> None:
+    def learn(self, casts: Sequence[CastTold], hand: Sequence[Rig]) -> None:
         """Take in how often each rig fouled or hung, and the points of the best family to hand."""
-        for one in told:
+        for one in casts:
             self._fouled.setdefault(self.key(one.rig), []).append(OUTCOME[one.outcome].held)
         self._best_points = max((self.points(rig) for rig in hand), default=0.0)
 
@@ -100,9 +100,9 @@ class Bench:
         cannot bear it."""
         _, rated = self.sized(rig)
         behind = min(0.0, self.points(rig) - self._best_points)
-        borne = 1.0 if rated.borne else self.catalog.search.plan.unborne
+        strength = 1.0 if rated.strong_enough else self.catalog.search.plan.unborne
         tired = self.catalog.search.place.fouled_again if self.fouls(rated.key) else 1.0
-        return suit_of(self.catalog, rated) * math.exp(behind) * tired * borne
+        return suit_of(self.catalog, rated) * math.exp(behind) * tired * strength
 
     def fouls(self, key: str) -> bool:
         """Whether a rig fouled or hung on two of its last three casts."""
@@ -145,8 +145,8 @@ class Bench:
         name = name_of(rig).text()
         if name not in self._sized:
             alone = replace(self.scenario, families=(rig.family.id,), gear=self.gear_of(name))
-            found = size(self.catalog, alone, [rig], self.own.learned)
-            self._sized[name] = found, found.rigs[0]
+            sizing = size(self.catalog, alone, [rig], self.own.learned)
+            self._sized[name] = sizing, sizing.rigs[0]
         return self._sized[name]
 
     def rated(self, name: str) -> Rated:
@@ -173,11 +173,11 @@ class Bench:
             self._finer[name] = feet(rated.tuned.mean_m) - self._flown_ft(sized)
         return self._finer[name]
 
-    def shift(self, told: Told) -> None:
+    def shift(self, cast: CastTold) -> None:
         """What ran high or low is taken to run so from now on."""
-        off = OUTCOME[told.outcome].ran_off * self.catalog.search.reach.ran_off_ft
+        off = OUTCOME[cast.outcome].ran_off * self.catalog.search.reach.ran_off_ft
         if off:
-            key = self.key(told.rig)
+            key = self.key(cast.rig)
             self._off_ft[key] = self._off_ft.get(key, 0.0) + off
 
     def casts(self, rig: Rig) -> list[Candidate]:
@@ -229,7 +229,7 @@ class Bench:
             minutes = (result.time_s[-1] + self.catalog.search.minutes.between_casts_s) / 60.0
         else:
             seconds, minutes = self._floor(rig)
-        found = Candidate(
+        candidate = Candidate(
             rig=rated.key,
             family=rig.family.id,
             head=(rig.family.id, rig.head_oz),
@@ -246,8 +246,8 @@ class Bench:
             cadence=cadence,
             sized=self._is_sized(rated, count_s, pace_ft_s, cadence),
         )
-        self._of[id(found)] = result
-        return found
+        self._of[id(candidate)] = result
+        return candidate
 
     @staticmethod
     def _is_sized(rated: Rated, count_s: float, pace_ft_s: float, cadence: str) -> bool:

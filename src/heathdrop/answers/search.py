@@ -7,7 +7,7 @@ import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.rods_to_hand import Bench, Told
+from heathdrop.answers.rods_to_hand import CastTold, RodsToHand
 from heathdrop.answers.water import call_of, first_belief, placed, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Gear
@@ -22,7 +22,7 @@ from heathdrop.search.coverage import Candidate
 from heathdrop.search.hunt import Elsewhere, Hunt, Throw
 from heathdrop.search.order import Answered, Next, Opening, Place, nobody_after, tried
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.known import AS_TABLED, TRAIT, OwnFish
+from heathdrop.sizing.knowledge import AS_TABLED, TRAIT, OwnFish
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import Sizing
 from heathdrop.sizing.ways import WAY
@@ -75,7 +75,7 @@ def search_water(
     scenario: Scenario,
     own: Own = STRANGER,
     rods: Sequence[Rig] = (),
-    told: Sequence[Told] = (),
+    casts_told: Sequence[CastTold] = (),
     limit: int = 0,
     gears: Mapping[str, Gear] | None = None,
     opens: str = "",
@@ -83,7 +83,7 @@ def search_water(
     elsewhere: Sequence[Elsewhere] = (),
 ) -> Search:
     """The next casts in this water. ``rods`` are the rigs to hand (the best few of the call when there are
-    none), ``told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by its name) is
+    none), ``casts_told`` the casts made so far, in order; ``gears`` the line and reel that a rig (by name) is
     on, where it is not the scenario's, ``opens`` the rig that the plan opens the stop with (the called one
     where no rods are given), ``each`` asks for every rig's own first cast too, ``elsewhere`` what bit at the
     day's other stops. Raises BadInput."""
@@ -91,13 +91,13 @@ def search_water(
     limit = limit or catalog.search.grid.casts
     require_between("limit", limit, 1, MOST_CASTS)
     check(scenario)
-    scenario, learned = _corrected(placed(scenario), own, told, gears)
+    scenario, learned = _corrected(placed(scenario), own, casts_told, gears)
     fish = own.learned.own_fish()
     per_s = fish.bites * bite_per_s(catalog, judge(catalog, scenario.conditions, fish).value)
     first = first_belief(scenario, own)
     called = [] if rods else _best_sized(scenario, own, catalog.search.grid.rods)
-    bench = Bench(scenario, own, first, gears, called)
-    for one in told:
+    bench = RodsToHand(scenario, own, first, gears, called)
+    for one in casts_told:
         bench.shift(one)
     hand = list(rods) or [sizing.rigs[0].rig for sizing in called]
     opening = Opening(opens)
@@ -107,12 +107,12 @@ def search_water(
         opening = Opening(called[0].rigs[0].key, share)
     if rods and not opens:
         opening = Opening(max((bench.sized(rig)[1] for rig in rods), key=lambda r: r.fits.score).key)
-    if told and not rods:
-        hand = [told[-1].rig, *(r for r in hand if name_of(r) != name_of(told[-1].rig))]
-    bench.learn(told, hand)
+    if casts_told and not rods:
+        hand = [casts_told[-1].rig, *(r for r in hand if name_of(r) != name_of(casts_told[-1].rig))]
+    bench.learn(casts_told, hand)
     casts = [cast for rig in hand for cast in bench.casts(rig)]
     answered = [
-        Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in told
+        Answered(bench.cast(t.rig, t.count_s, t.pace_ft_s, t.cadence), t.outcome, t.at_s) for t in casts_told
     ]
     place = place_of(catalog, scenario, fish)
     keys = [bench.key(r) for r in hand]
@@ -156,7 +156,7 @@ def search_water(
     )
 
 
-def _step(bench: Bench, one: Next, why: str) -> Step:
+def _step(bench: RodsToHand, one: Next, why: str) -> Step:
     """A cast of the order with what is said of it."""
     cast = one.cast
     return Step(
@@ -224,11 +224,11 @@ def _best_sized(scenario: Scenario, own: Own, count: int) -> list[Sizing]:
 
 
 def _corrected(
-    scenario: Scenario, own: Own, told: Sequence[Told], gears: Mapping[str, Gear] | None
+    scenario: Scenario, own: Own, casts: Sequence[CastTold], gears: Mapping[str, Gear] | None
 ) -> tuple[Scenario, list[str]]:
     """The water as the answers show it: the bottom found at a count, the top of the cover that was ticked."""
     said = []
-    for k, one in enumerate(told):
+    for k, one in enumerate(casts):
         if one.outcome not in OUTCOME:
             raise BadInput(f"casts[{k}].outcome", one.outcome, "one of " + ", ".join(OUTCOME))
         require_between(f"casts[{k}].countdown_s", one.count_s, 0.0, 120.0, "s")
@@ -249,7 +249,7 @@ def _corrected(
                 said.append(f"The bottom is at {bottom:g} ft: it was found at {one.at_s:g} s.")
                 scenario = replace(scenario, conditions=_on_bottom(c, bottom))
         elif c.cover.top_depth_ft is not None:
-            bench = Bench(scenario, own, first_belief(scenario, own), gears)
+            bench = RodsToHand(scenario, own, first_belief(scenario, own), gears)
             top = round(2.0 * bench.cast(one.rig, one.count_s, one.pace_ft_s).depth_at(one.at_s)) / 2.0
             top = min(max(top, 0.0), c.bottom_depth_ft)
             said.append(f"The cover comes up to {top:g} ft: its top was ticked at {one.at_s:g} s.")
@@ -306,7 +306,7 @@ def water_of(step: Next, per_s: float) -> tuple[float, float, float]:
 DEEPER_FT = 0.5
 
 
-def _why(bench: Bench, step: Next, before: Candidate | None, bitten: bool) -> str:
+def _why(bench: RodsToHand, step: Next, before: Candidate | None, bitten: bool) -> str:
     """What to do next in one line, as one angler says it to another."""
     cast, count = step.cast, counted(step.cast.count_s)
     if bitten and step.change in ("none", "direction"):
@@ -326,7 +326,7 @@ def _why(bench: Bench, step: Next, before: Candidate | None, bitten: bool) -> st
     }[step.change]
 
 
-def _deeper(bench: Bench, cast: Candidate, before: Candidate | None) -> str:
+def _deeper(bench: RodsToHand, cast: Candidate, before: Candidate | None) -> str:
     """How much deeper or higher a cast runs than the one before it."""
     off = 0.0 if before is None else bench.runs_ft(cast) - bench.runs_ft(before)
     if abs(off) < DEEPER_FT:

@@ -20,7 +20,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import fading
 from heathdrop.learning.visits import Likely, Visit, bites_told
 from heathdrop.search.belief import bite_per_s
-from heathdrop.sizing.known import COLD_F, TRAIT, WARM_F, Trait
+from heathdrop.sizing.knowledge import COLD_F, TRAIT, WARM_F, Trait
 from heathdrop.sizing.setting import mood_paces
 
 Vector = NDArray[np.float64]
@@ -48,7 +48,7 @@ class Shift:
     low: float
     high: float
     casts: int
-    told: bool = False
+    sure: bool = False
     unit: str = "factor"
     table: float = 1.0
 
@@ -68,15 +68,15 @@ def shifts_of(
     if sum(bitten(c) for c in made) < LEAST_BITES:
         return []
     held = held_of(made[-latest:], minutes[-latest:])
-    found = {} if held is None else _liked(held)
+    liked = {} if held is None else _liked(held)
     visits, casts = visits_of(made, runs)
     place, per_s = catalogue.load().search.place, catalogue.load().search.bite.per_s
     for field, likely in bites_told(visits, per_s, place.absent, place.tires).items():
-        found[field] = likely, casts[field]
+        liked[field] = likely, casts[field]
     return [
-        _shift(trait, *found[trait.field])
+        _shift(trait, *liked[trait.field])
         for trait in TRAIT.values()
-        if trait.field in found and found[trait.field][1]
+        if trait.field in liked and liked[trait.field][1]
     ]
 
 
@@ -87,8 +87,8 @@ def _shift(trait: Trait, likely: Likely, casts: int) -> Shift:
     below = likely.below(math.log(table) if logs else table)
     said = [likely.mean, likely.at(0.1), likely.at(0.9)]
     value, low, high = (math.exp(v) for v in said) if logs else said
-    told = min(below, 1.0 - below) < DOUBT
-    return Shift(trait.name, value, low, high, casts=casts, told=told, unit=trait.unit, table=table)
+    differs = min(below, 1.0 - below) < DOUBT
+    return Shift(trait.name, value, low, high, casts=casts, sure=differs, unit=trait.unit, table=table)
 
 
 def _liked(held: Held) -> dict[str, tuple[Likely, int]]:
@@ -99,7 +99,7 @@ def _liked(held: Held) -> dict[str, tuple[Likely, int]]:
     heads, grid = _heavier(held), np.linspace(-GRID, GRID, POINTS)
     prior = {field: -0.5 * (grid / sigma) ** 2 for field, sigma in PRIOR.items()}
     alone: list[Vector] = []
-    found: dict[str, tuple[Likely, int]] = {}
+    likely: dict[str, tuple[Likely, int]] = {}
     parts = [("pace", swims, _quicker(held)), ("fall", ~swims, _sooner(held))]
     joint = [(name, held.part(which), heads[which], off[which]) for name, which, off in parts if which.any()]
     for _, part, head, off in joint:
@@ -112,9 +112,9 @@ def _liked(held: Held) -> dict[str, tuple[Likely, int]]:
         if part.bites.sum() >= LEAST_BITES:
             others = (whole - summed[k])[:, :, None] + alone[k]
             logs = np.logaddexp.reduce(others, axis=(0, 1)) + prior[name]
-            found[name] = _likely(grid, logs), len(part.casts)
-    found["head"] = _likely(grid, np.logaddexp.reduce(whole, axis=1)), len(held.casts)
-    return found
+            likely[name] = _likely(grid, logs), len(part.casts)
+    likely["head"] = _likely(grid, np.logaddexp.reduce(whole, axis=1)), len(held.casts)
+    return likely
 
 
 def _likely(grid: Vector, logs: Vector) -> Likely:
@@ -135,13 +135,13 @@ def _together(held: Held, head: Vector, other: Vector, grid: Vector) -> NDArray[
 
     first, second = worth(head), worth(other)
     taken = np.exp(second) * held.minutes
-    found = np.empty((len(grid), len(TASTES), len(grid)))
+    joint = np.empty((len(grid), len(TASTES), len(grid)))
     for i in range(len(grid)):
         for t in range(len(TASTES)):
             whole = (taken * np.exp(first[i, t])) @ group
             logs = first[i, t] @ held.bites + second @ held.bites - np.log(np.maximum(whole, 1e-300)) @ bites
-            found[i, t] = np.logaddexp.reduce(logs, axis=1)
-    return found
+            joint[i, t] = np.logaddexp.reduce(logs, axis=1)
+    return joint
 
 
 def _heavier(held: Held) -> Vector:
@@ -174,33 +174,35 @@ def visits_of(made: Sequence[MadeCast], runs: Sequence[Run | None]) -> tuple[lis
     for cast, run in zip(made, runs, strict=True):
         if run is not None:
             stops.setdefault((cast.time.date().isoformat(), cast.stop), []).append((cast, run))
-    found, spoke = [], dict.fromkeys(("bites", "cold", "warm", "absent", "tires"), 0)
-    for mine in list(stops.values())[-VISITS:]:
-        visit = _visit(mine)
+    visits, spoke = [], dict.fromkeys(("bites", "cold", "warm", "absent", "tires"), 0)
+    for stop_casts in list(stops.values())[-VISITS:]:
+        visit = _visit(stop_casts)
         if visit is not None:
-            found.append(visit)
+            visits.append(visit)
             for field in ("bites", "absent", "tires", "cold" if visit.cold >= 0.5 else "warm"):
-                spoke[field] += len(mine)
-    return found, spoke
+                spoke[field] += len(stop_casts)
+    return visits, spoke
 
 
-def _visit(mine: Sequence[tuple[MadeCast, Run]]) -> Visit | None:
+def _visit(stop_casts: Sequence[tuple[MadeCast, Run]]) -> Visit | None:
     """One visit, in the water of its first cast."""
-    catalog, water = catalogue.load(), water_of_cast(mine[0][0])
+    catalog, water = catalogue.load(), water_of_cast(stop_casts[0][0])
     if water is None:
         return None
     mood = setting_at(water).targets.activity.value
     place, per_s = place_of(catalog, water), bite_per_s(catalog, mood)
     seen: dict[tuple[str, float, str, int, int], int] = {}
     before = []
-    for cast, _ in mine:
+    for cast, _ in stop_casts:
         key = cast.family, cast.head_oz, cast.trailer, round(cast.countdown_s), round(5.0 * cast.pace_ft_s)
         before.append(float(seen.get(key, 0) // place.lanes))
         seen[key] = seen.get(key, 0) + 1
     return Visit(
         mood=mood,
         cold=fading(water.conditions.water_temp_f, COLD_F, WARM_F),
-        expected=np.array([place.share * per_s * run.suit * max(LEAST_S, run.among_s) for _, run in mine]),
+        expected=np.array(
+            [place.share * per_s * run.suit * max(LEAST_S, run.among_s) for _, run in stop_casts]
+        ),
         before=np.array(before),
-        bites=np.array([float(bitten(cast)) for cast, _ in mine]),
+        bites=np.array([float(bitten(cast)) for cast, _ in stop_casts]),
     )

@@ -89,12 +89,12 @@ def parts_of(water: Scenario) -> tuple[Part, ...]:
     if min(b - a for a, b in zip(depths, depths[1:], strict=False)) < reach.above_ft + reach.below_ft:
         # One path is within reach of two of them.
         return (Part(1.0, water, *c.fish_span_ft),)
-    found = []
+    parts = []
     for k, depth in enumerate(depths):
-        known = replace(c, fish_depth_ft=depth, fish_span_ft=None)
-        there = replace(water, conditions=known)
-        found.append(Part(1.0 / THIRDS, there, top_ft=float(at[2 * k]), low_ft=float(at[2 * k + 2])))
-    return tuple(found)
+        at_depth = replace(c, fish_depth_ft=depth, fish_span_ft=None)
+        there = replace(water, conditions=at_depth)
+        parts.append(Part(1.0 / THIRDS, there, top_ft=float(at[2 * k]), low_ft=float(at[2 * k + 2])))
+    return tuple(parts)
 
 
 def shares_of(water: Scenario) -> Values:
@@ -116,18 +116,18 @@ def rated_in(water: Scenario, rig: Rig, rod: Rod, own: Own) -> Rated:
 def _rated_in(water: Scenario, rigs: Sequence[Rig], rod: Rod, own: Own) -> list[Rated]:
     """Rigs on one rod's line rated in a water, in their order, each as if it alone were asked
     (remembered)."""
-    found: dict[int, Rated] = {}
+    by_index: dict[int, Rated] = {}
     for family in dict.fromkeys(rig.family.id for rig in rigs):
-        mine = [k for k, rig in enumerate(rigs) if rig.family.id == family]
+        indices = [k for k, rig in enumerate(rigs) if rig.family.id == family]
         scenario = replace(water, gear=rod.on(water.gear), families=(family,))
         setting = setting_of(catalogue.load(), scenario, own.learned)
 
-        def find(which: list[int], mine: list[int] = mine, setting: Setting = setting) -> list[Rated]:
-            return rate_each(setting, [own.learned.applied(rigs[mine[n]]) for n in which])
+        def find(which: list[int], indices: list[int] = indices, setting: Setting = setting) -> list[Rated]:
+            return rate_each(setting, [own.learned.applied(rigs[indices[n]]) for n in which])
 
-        keys = [(scenario, name_of(rigs[k]), own.learned) for k in mine]
-        found.update(zip(mine, RATED.all_of(keys, find), strict=True))
-    return [found[k] for k in range(len(rigs))]
+        keys = [(scenario, name_of(rigs[k]), own.learned) for k in indices]
+        by_index.update(zip(indices, RATED.all_of(keys, find), strict=True))
+    return [by_index[k] for k in range(len(rigs))]
 
 
 def worths_of(stop: Stop, rigs: Sequence[Rig], rod: Rod, own: Own) -> Values:
@@ -135,13 +135,13 @@ def worths_of(stop: Stop, rigs: Sequence[Rig], rod: Rod, own: Own) -> Values:
     where the rules put their family behind the best one, next to nothing on a rod or a line that cannot bear
     them."""
     parts, unborne = parts_of(stop.scenario), catalogue.load().search.plan.unborne
-    found = np.zeros((len(rigs), len(parts)))
+    worths = np.zeros((len(rigs), len(parts)))
     for n, part in enumerate(parts):
         for k, rated in enumerate(_rated_in(part.scenario, rigs, rod, own)):
-            borne = 1.0 if rated.borne else unborne
+            strength = 1.0 if rated.strong_enough else unborne
             behind = math.exp(_behind(part.scenario, rated.rig.family.id, own))
-            found[k, n] = borne * rated.fits.score * behind
-    return found
+            worths[k, n] = strength * rated.fits.score * behind
+    return worths
 
 
 def worth_at(stop: Stop, rig: Rig, rod: Rod, own: Own) -> float:

@@ -56,8 +56,8 @@ def bitten(cast: MadeCast) -> bool:
 
 def known_of(cast: MadeCast, name: str) -> Any:
     """A condition of a cast's water, the kind where it is the cover; None where it is not on record."""
-    found = (cast.conditions or {}).get(name)
-    return found.get("kind") if name == "cover" and isinstance(found, dict) else found
+    value = (cast.conditions or {}).get(name)
+    return value.get("kind") if name == "cover" and isinstance(value, dict) else value
 
 
 def number_of_cast(cast: MadeCast, name: str) -> float | None:
@@ -136,8 +136,8 @@ def _run(conditions: str, rig: str, count_s: float, pace_ft_s: float) -> Run | N
 def hours_among(runs: Sequence[Run | None]) -> list[float] | None:
     """Hours that each cast spent among the fish, by its run; a cast whose water is not known counts as the
     others do on average. None where no cast's water is known."""
-    known = [max(LEAST_S, r.among_s) for r in runs if r is not None]
-    if not known:
+    seconds = [max(LEAST_S, r.among_s) for r in runs if r is not None]
+    if not seconds:
         return None
-    usual = sum(known) / len(known)
+    usual = sum(seconds) / len(seconds)
     return [(usual if r is None else max(LEAST_S, r.among_s)) / 3600.0 for r in runs]

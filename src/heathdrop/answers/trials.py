@@ -119,7 +119,7 @@ def trials_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Trial]
     gives every school the same likelihood. How much fish mind is an unknown (:data:`POWERS`) that is summed
     over.
     """
-    catalog, held, found = catalogue.load(), held_of(made, minutes), []
+    catalog, held, trials = catalogue.load(), held_of(made, minutes), []
     if held is None:
         return []
     for topic in catalog.topics.values():
@@ -129,9 +129,9 @@ def trials_of(made: Sequence[MadeCast], minutes: Sequence[float]) -> list[Trial]
         for school, some in liked.items():
             if school != topic.default and not np.allclose(some, plain, atol=1e-9):
                 ratio = _marginal(held.likelihood(POWERS[:, None] * some)) - base
-                words = _words(ratio, int(held.bites.sum()))
-                found.append(Trial(topic.id, school, ratio, words, len(held.casts)))
-    return found
+                verdict = _words(ratio, int(held.bites.sum()))
+                trials.append(Trial(topic.id, school, ratio, verdict, len(held.casts)))
+    return trials
 
 
 def _marginal(logs: Vector) -> float:
@@ -143,12 +143,12 @@ def _marginal(logs: Vector) -> float:
 def _liked(held: Held, topic: str, school: str) -> Vector:
     """Log of how a school's numbers like what was thrown: its weight, its trailer."""
     waters = {id(water): water for water in held.waters}
-    found, settings = [], {key: _held_to(water, topic, school) for key, water in waters.items()}
+    liking, settings = [], {key: _held_to(water, topic, school) for key, water in waters.items()}
     for cast, water in zip(held.casts, held.waters, strict=True):
         setting = settings[id(water)]
         tail = setting.leaning.tail(setting.family.id, cast.trailer)
-        found.append(max(0.05, setting.weights.fit(fishes_oz(cast, setting))) * max(0.05, min(1.0, tail)))
-    return np.asarray(np.log(np.array(found)))
+        liking.append(max(0.05, setting.weights.fit(fishes_oz(cast, setting))) * max(0.05, min(1.0, tail)))
+    return np.asarray(np.log(np.array(liking)))
 
 
 def _held_to(water: Scenario, topic: str, school: str) -> Setting:

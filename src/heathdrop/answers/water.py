@@ -47,7 +47,7 @@ def first_belief(scenario: Scenario, own: Own = STRANGER) -> Belief:
 @lru_cache(maxsize=REMEMBERED)
 def sizing_of(scenario: Scenario, own: Own = STRANGER) -> Sizing:
     """The sizing of a scenario whose families are named. Raises BadInput."""
-    return size(catalogue.load(), placed(scenario), known=own.learned, tackle=own.tackle)
+    return size(catalogue.load(), placed(scenario), knowledge=own.learned, tackle=own.tackle)
 
 
 def sized_alone(scenario: Scenario, name: RigName, own: Own = STRANGER) -> Sizing:
@@ -106,10 +106,10 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
     catalog, wanted = catalogue.load(), scenario.wanted
     if scenario.families:
         alone = _each(scenario, own)
-        found = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
+        ranked = [(sizing, r) for sizing in alone for r in sizing.rigs[:limit]]
         if len(alone) > 1:
-            found.sort(key=lambda row: (missed_by(wanted, row[1]), -round(row[1].fits.score, PLACES)))
-        found = found[:limit]
+            ranked.sort(key=lambda row: (missed_by(wanted, row[1]), -round(row[1].fits.score, PLACES)))
+        ranked = ranked[:limit]
     else:
         standings = call_of(scenario, own, places=min(CALLED, limit)).standings
         each = max(1, limit // CALLED)
@@ -120,12 +120,12 @@ def size_water(scenario: Scenario, own: Own = STRANGER, limit: int = 20) -> Wate
         ]
         # A family's own order stands (ties are settled in it); families are merged by standing.
         best.sort(key=lambda row: (missed_by(wanted, row[3]), -_merged(row[2], row[1], row[0])))
-        found = [(sizing, r) for _, _, sizing, r in best[:limit]]
+        ranked = [(sizing, r) for _, _, sizing, r in best[:limit]]
     bands = {
         id(sizing): dict(zip(map(id, rigs), bands_for(catalog, sizing, rigs), strict=True))
-        for sizing, rigs in _by_sizing(found)
+        for sizing, rigs in _by_sizing(ranked)
     }
-    return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in found))
+    return WaterAnswer(tuple(Row(sizing, r, bands[id(sizing)][id(r)]) for sizing, r in ranked))
 
 
 def _each(scenario: Scenario, own: Own) -> list[Sizing]:
@@ -149,10 +149,10 @@ def _merged(sizing: Sizing, k: int, points: float) -> float:
     return min(r.fits.score for r in sizing.rigs[: k + 1]) * math.exp(points)
 
 
-def _by_sizing(found: Sequence[tuple[Sizing, Rated]]) -> list[tuple[Sizing, list[Rated]]]:
+def _by_sizing(ranked: Sequence[tuple[Sizing, Rated]]) -> list[tuple[Sizing, list[Rated]]]:
     """Rated rigs by the sizing they belong to."""
     groups: dict[int, tuple[Sizing, list[Rated]]] = {}
-    for sizing, rated in found:
+    for sizing, rated in ranked:
         groups.setdefault(id(sizing), (sizing, []))[1].append(rated)
     return list(groups.values())
 
@@ -160,21 +160,21 @@ def _by_sizing(found: Sequence[tuple[Sizing, Rated]]) -> list[tuple[Sizing, list
 def with_rig(sizing: Sizing, name: RigName) -> tuple[Sizing, Rated]:
     """The sizing with the rig of this name in it, rated like the others when it was not on the board. Raises
     BadInput."""
-    found = next((r for r in sizing.rigs if r.name == name), None)
-    if found is not None:
-        return sizing, found
-    found = rate_rigs(sizing, [name.rig(catalogue.load())])[0]
-    return replace(sizing, rigs=(*sizing.rigs, found)), found
+    rated = next((r for r in sizing.rigs if r.name == name), None)
+    if rated is not None:
+        return sizing, rated
+    rated = rate_rigs(sizing, [name.rig(catalogue.load())])[0]
+    return replace(sizing, rigs=(*sizing.rigs, rated)), rated
 
 
 def rate_rigs(sizing: Sizing, rigs: Sequence[Rig]) -> list[Rated]:
     """Other rigs rated for the same question, each in its own family's setting, best first."""
-    catalog, found = catalogue.load(), []
+    catalog, rated = catalogue.load(), []
     for family in dict.fromkeys(rig.family.id for rig in rigs):
-        setting = setting_of(catalog, replace(sizing.scenario, families=(family,)), sizing.known)
-        mine = [sizing.known.applied(rig) for rig in rigs if rig.family.id == family]
-        found += rate(setting, mine)
-    return sorted(found, key=lambda r: -r.fits.score)
+        setting = setting_of(catalog, replace(sizing.scenario, families=(family,)), sizing.knowledge)
+        applied = [sizing.knowledge.applied(rig) for rig in rigs if rig.family.id == family]
+        rated += rate(setting, applied)
+    return sorted(rated, key=lambda r: -r.fits.score)
 
 
 def at_setting(
@@ -183,5 +183,5 @@ def at_setting(
     """A rated rig at a count (s) and a pace (ft/s) of the angler's own, None: as the search found;
     ``seen`` is the factor on its drag and lift that a cast showed."""
     scenario = replace(sizing.scenario, families=(rated.rig.family.id,))
-    setting = setting_of(catalogue.load(), scenario, sizing.known)
+    setting = setting_of(catalogue.load(), scenario, sizing.knowledge)
     return rated_at(setting, rated.rig, count_s, pace_ft_s, seen)

@@ -114,7 +114,7 @@ class Year:
     places: tuple[Place, ...]
     lost: tuple[tuple[str, int, float], ...]
     idle: tuple[Piece, ...]
-    worn: tuple[Worn, ...]
+    trailers_worn: tuple[Worn, ...]
 
 
 def year_of(year: str, made: Sequence[MadeCast], box: Sequence[Piece]) -> Year:
@@ -133,7 +133,7 @@ def year_of(year: str, made: Sequence[MadeCast], box: Sequence[Piece]) -> Year:
         places=tuple(_places(made)),
         lost=tuple(_lost(made)),
         idle=tuple(p for p in box if not any(_is(p, c[0]) for c in alike))[:TOLD],
-        worn=tuple(_worn(alike, box))[:TOLD],
+        trailers_worn=tuple(_worn(alike, box))[:TOLD],
     )
 
 
@@ -150,23 +150,23 @@ def _counted(made: Sequence[MadeCast]) -> int:
 
 
 def _months(made: Sequence[MadeCast]) -> list[Month]:
-    found = []
+    months = []
     for number in sorted({c.time.month for c in made}):
-        mine = [c for c in made if c.time.month == number]
-        warm = [v for v in (number_of_cast(c, "water_temp_f") for c in mine) if v is not None]
-        prey, noted = prey_of(mine)
-        found.append(
+        month_casts = [c for c in made if c.time.month == number]
+        warm = [v for v in (number_of_cast(c, "water_temp_f") for c in month_casts) if v is not None]
+        prey, noted = prey_of(month_casts)
+        months.append(
             Month(
                 number=number,
-                days=len(_days(mine)),
-                casts=_counted(mine),
-                fish=_landed(mine),
+                days=len(_days(month_casts)),
+                casts=_counted(month_casts),
+                fish=_landed(month_casts),
                 warm_f=(min(warm), max(warm)) if warm else None,
                 prey=prey,
                 noted=noted,
             )
         )
-    return found
+    return months
 
 
 def prey_of(made: Sequence[MadeCast]) -> tuple[tuple[str, ...], bool]:
@@ -174,22 +174,22 @@ def prey_of(made: Sequence[MadeCast]) -> tuple[tuple[str, ...], bool]:
     the waters were set."""
     named: Counter[str] = Counter()
     for note in {(c.time.date(), c.stop, c.note.lower()) for c in made if c.note}:
-        for prey, words in PREY.items():
-            named[prey] += bool(re.search(rf"\b(?:{'|'.join(words)})\b", note[2]))
+        for prey, forage in PREY.items():
+            named[prey] += bool(re.search(rf"\b(?:{'|'.join(forage)})\b", note[2]))
     if any(named.values()):
         return tuple(p for p, n in named.most_common() if n), True
     days = {(c.time.date(), c.stop, str(known_of(c, "forage") or "")) for c in made}
-    told = Counter(prey for _, _, prey in days if prey in PREY)
-    return tuple(p for p, _ in told.most_common()), False
+    prey_days = Counter(prey for _, _, prey in days if prey in PREY)
+    return tuple(p for p, _ in prey_days.most_common()), False
 
 
 def _places(made: Sequence[MadeCast]) -> list[Place]:
     stops = Counter(c.stop for c in made if c.stop)
-    found = []
+    places = []
     for name, _ in stops.most_common(TOLD):
-        mine = [c for c in made if c.stop == name]
-        found.append(Place(name, len(_days(mine)), _counted(mine), _landed(mine)))
-    return found
+        place_casts = [c for c in made if c.stop == name]
+        places.append(Place(name, len(_days(place_casts)), _counted(place_casts), _landed(place_casts)))
+    return places
 
 
 def _lost(made: Sequence[MadeCast]) -> list[tuple[str, int, float]]:
@@ -222,13 +222,13 @@ def _by_rig(made: Sequence[MadeCast]) -> list[list[MadeCast]]:
 
 def _worn(alike: Sequence[list[MadeCast]], box: Sequence[Piece]) -> list[Worn]:
     """Trailers that a year's casts and fish have used up, the most so first."""
-    found = []
+    pieces_worn = []
     for piece in (p for p in box if p.kind == "trailer" and p.quantity):
-        mine = [c for group in alike if _is(piece, group[0]) for c in group]
-        used = max(_counted(mine) / CASTS_A_TRAILER, _landed(mine) / FISH_A_TRAILER)
+        piece_casts = [c for group in alike if _is(piece, group[0]) for c in group]
+        used = max(_counted(piece_casts) / CASTS_A_TRAILER, _landed(piece_casts) / FISH_A_TRAILER)
         if used >= max(1.0, piece.quantity - 0.5):
-            found.append(Worn(piece, used))
-    return sorted(found, key=lambda w: -w.used / w.piece.quantity)
+            pieces_worn.append(Worn(piece, used))
+    return sorted(pieces_worn, key=lambda w: -w.used / w.piece.quantity)
 
 
 def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
@@ -241,8 +241,8 @@ def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
     for cast in made:
         if cast.conditions:
             waters.setdefault(json.dumps(cast.conditions, sort_keys=True), []).append(cast)
-    found: dict[str, Missed] = {}
-    for water, mine in sorted(waters.items(), key=lambda w: -len(w[1]))[:ASKED]:
+    missed: dict[str, Missed] = {}
+    for water, water_casts in sorted(waters.items(), key=lambda w: -len(w[1]))[:ASKED]:
         try:
             scenario = water_of(json.loads(water), 80.0, 2.0, dict(own.schools), "standard")
             best, boxed = (
@@ -253,11 +253,11 @@ def missed_of(made: Sequence[MadeCast], own: Own) -> list[Missed]:
             continue
         share = boxed.standing / best.standing if best.standing > 0.0 else 1.0
         if share < NEARLY:
-            rig, stops = rig_said(best.best.rig), tuple(dict.fromkeys(c.stop for c in mine if c.stop))
-            one = Missed(rig, stops, len(mine), rig_said(boxed.best.rig), round(100.0 * share))
-            before = found.get(rig)
+            rig, stops = rig_said(best.best.rig), tuple(dict.fromkeys(c.stop for c in water_casts if c.stop))
+            one = Missed(rig, stops, len(water_casts), rig_said(boxed.best.rig), round(100.0 * share))
+            before = missed.get(rig)
             if before is not None:
                 stops = tuple(dict.fromkeys((*before.stops, *stops)))
-                one = replace(before, stops=stops, casts=before.casts + len(mine))
-            found[rig] = one
-    return sorted(found.values(), key=lambda m: -m.casts)
+                one = replace(before, stops=stops, casts=before.casts + len(water_casts))
+            missed[rig] = one
+    return sorted(missed.values(), key=lambda m: -m.casts)

@@ -73,38 +73,38 @@ def next_casts(
 ) -> NextAnswer:
     """The next casts at a stop after what was thrown there; with ``rig`` (by its name) with that one alone.
     Raises BadInput when there is no such stop or rig."""
-    here, found = next_at(session, stop, own, limit, rig)
+    here, up = next_at(session, stop, own, limit, rig)
     with said_in(units):
-        return _written(here, found)
+        return _written(here, up)
 
 
-def _written(here: Here, found: NextUp) -> NextAnswer:
-    answer = written(found.search)
+def _written(here: Here, up: NextUp) -> NextAnswer:
+    answer = written(up.search)
     fields = answer.model_dump(exclude={"casts"})
     return NextAnswer(
         **fields,
         stop=here.name,
-        casts=[_cast(here, found, c) for c in answer.casts],
+        casts=[_cast(here, up, c) for c in answer.casts],
         each_rod=[
-            _cast(here, found, c)
-            for c in casts_written(found.search.each, found.search.scenario.gear.rod_tip_height_ft)
+            _cast(here, up, c)
+            for c in casts_written(up.search.each, up.search.scenario.gear.rod_tip_height_ft)
         ],
         mend=None
-        if found.mend is None
+        if up.mend is None
         else IfAnswer(
-            symptom=found.mend.symptom,
-            change=sentence(found.mend.change),
-            effect=sentence(found.mend.effect),
+            symptom=up.mend.symptom,
+            change=sentence(up.mend.change),
+            effect=sentence(up.mend.effect),
         ),
-        left=sentence(found.left),
-        cautions=[sentence(c) for c in found.cautions],
+        left=sentence(up.left),
+        cautions=[sentence(c) for c in up.cautions],
         made=len(here.made),
         thrown=name_of(rig_of(here.made[-1])).text() if here.made else "",
     )
 
 
-def _cast(here: Here, found: NextUp, cast: CastAnswer) -> NextCast:
-    tied = found.rod_of(cast.name)
+def _cast(here: Here, up: NextUp, cast: CastAnswer) -> NextCast:
+    tied = up.rod_of(cast.name)
     rig = tied.rig if tied else RigName.parse(cast.name).rig(catalogue.load())
     line = tied.rod.line if tied else here.scenario.gear.line
     family = rig.family

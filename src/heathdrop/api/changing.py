@@ -77,9 +77,9 @@ class ChangesAnswer(BaseModel):
 def changes_answer(request: ChangesRequest, own: Own = STRANGER) -> ChangesAnswer:
     """What to change. Raises BadInput."""
     fished = Fished(**request.fished.model_dump())
-    found = after_cast(request.scenario(), request.rig.whole(), request.went, request.by_ft, fished, own)
-    ran = None if found.ran_ft is None else round(found.ran_ft, 2)
-    return ChangesAnswer(ran_ft=ran, changes=[_written(change) for change in found.changes])
+    changes = after_cast(request.scenario(), request.rig.whole(), request.went, request.by_ft, fished, own)
+    ran = None if changes.ran_ft is None else round(changes.ran_ft, 2)
+    return ChangesAnswer(ran_ft=ran, changes=[_written(change) for change in changes.changes])
 
 
 def _written(change: Change) -> ChangeAnswer:

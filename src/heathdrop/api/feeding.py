@@ -49,12 +49,12 @@ def said_of(name: str, value: Any) -> str:
 def feed_answer(feed: Feed | None) -> FeedAnswer:
     """What the instruments say now; everything lost where none are read."""
     feed = feed or Feed()
-    found = {}
+    figures = {}
     for name in NAMES:
         figure = feed.figure(name)
         value = round(figure.value, 2) if isinstance(figure.value, float) else figure.value
         age = None if figure.age_s is None else round(figure.age_s, 1)
-        found[name] = FigureAnswer(
+        figures[name] = FigureAnswer(
             value=value, age_s=age, state=figure.state, said=said_of(name, figure.value)
         )
-    return FeedAnswer(connected=feed.connected, pressure_trend=feed.trend(), **found)
+    return FeedAnswer(connected=feed.connected, pressure_trend=feed.trend(), **figures)

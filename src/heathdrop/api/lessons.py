@@ -87,12 +87,12 @@ NONE_USED: Mapping[str, fish.AgreedShift] = {}
 DIFFERS = {1: "better", -1: "worse", 0: ""}
 
 
-def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_USED) -> LessonsAnswer:
+def _lessons_answer(lessons: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_USED) -> LessonsAnswer:
     """Lessons as their JSON answer, with the shifts that are in use."""
     return LessonsAnswer(
-        casts=found.casts,
-        bites=found.bites,
-        like_today=[_like(day) for day in found.like_today],
+        casts=lessons.casts,
+        bites=lessons.bites,
+        like_today=[_like(day) for day in lessons.like_today],
         rates=[
             RateAnswer(
                 by=r.effort.by,
@@ -106,11 +106,11 @@ def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_
                 enough=r.enough,
                 differs=DIFFERS[r.differs],
             )
-            for r in (*found.rates, *found.fit)
+            for r in (*lessons.rates, *lessons.fit)
         ],
         schools=[
             TrialAnswer(topic=t.topic, school=t.school, ratio=round(t.ratio, 3), words=t.words, casts=t.casts)
-            for t in found.schools
+            for t in lessons.schools
         ],
         own=[
             OwnAnswer(
@@ -123,7 +123,7 @@ def _lessons_answer(found: Lessons, used: Mapping[str, fish.AgreedShift] = NONE_
                 casts=s.casts,
                 in_use=s.what in used,
             )
-            for s in found.own
+            for s in lessons.own
         ],
     )
 

@@ -181,15 +181,15 @@ def _with(plan: Plan, e: Served, wanted: Wanted) -> WithAnswer:
 
 
 def _line(line: Line) -> dict[str, Any]:
-    found: dict[str, Any] = {"material": line.material, "test_lb": line.test_lb}
+    line_fields: dict[str, Any] = {"material": line.material, "test_lb": line.test_lb}
     if line.leader is not None:
         tied = line.leader
-        found["leader"] = {
+        line_fields["leader"] = {
             "material": tied.material,
             "test_lb": tied.test_lb,
             "length_ft": tied.length_ft,
         }
-    return found
+    return line_fields
 
 
 def rig_on_rod(rig: Rig) -> RigOnRod:

@@ -54,18 +54,18 @@ def simulate(request: SimulateRequest) -> SimulateAnswer:
 
 
 @router.post("/size", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
-def size(request: SizeRequest, mine: Annotated[Own, Depends(own)]) -> SizeAnswer:
+def size(request: SizeRequest, owned: Annotated[Own, Depends(own)]) -> SizeAnswer:
     """Rank rigs for a scenario, from the standard set, the box kept here, or both.
 
     What the angler's drop tests taught here counts, as it does on the page; schools are the request's own.
     """
-    return size_answer(request, mine)
+    return size_answer(request, owned)
 
 
 @router.post("/search", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
-def search(request: SearchRequest, mine: Annotated[Own, Depends(own)]) -> SearchAnswer:
+def search(request: SearchRequest, owned: Annotated[Own, Depends(own)]) -> SearchAnswer:
     """The next casts where the fish's depth is not known, or nothing bites: belief, order and reasons."""
-    return search_answer(request, mine)
+    return search_answer(request, owned)
 
 
 @router.post("/read", responses=REFUSED)
@@ -75,15 +75,15 @@ def read(request: ReadRequest) -> ReadAnswer:
 
 
 @router.post("/changes", responses=REFUSED | BUSY, dependencies=[Depends(quick)])
-def changes(request: ChangesRequest, mine: Annotated[Own, Depends(own)]) -> ChangesAnswer:
+def changes(request: ChangesRequest, owned: Annotated[Own, Depends(own)]) -> ChangesAnswer:
     """What to change first after a cast that went wrong, from how it was fished and what was seen of it."""
-    return changes_answer(request, mine)
+    return changes_answer(request, owned)
 
 
 @router.post("/plan", responses=REFUSED | BUSY, dependencies=[Depends(heavy)])
-def plan(request: PlanRequest, mine: Annotated[Own, Depends(own)]) -> PlanAnswer:
+def plan(request: PlanRequest, owned: Annotated[Own, Depends(own)]) -> PlanAnswer:
     """Which few rigs to tie on for a day of stops, and how each stop is fished with them."""
-    return plan_answer(request, mine)
+    return plan_answer(request, owned)
 
 
 @router.post("/casts", responses=REFUSED)
@@ -110,7 +110,7 @@ def no_cast(request: Request, id_: uuid.UUID) -> GoneAnswer:
 @router.get("/next", responses=REFUSED)
 def next_(
     request: Request,
-    mine: Annotated[Own, Depends(own)],
+    owned: Annotated[Own, Depends(own)],
     stop: Annotated[str, Query(max_length=200)],
     limit: Annotated[int, Query(ge=1, le=20)] = 4,
     rig: Annotated[str, Query(max_length=200)] = "",
@@ -119,7 +119,7 @@ def next_(
     """The next casts at a stop of the trip under way (or of a saved plan), after the casts that were kept
     there; ``rig`` asks for that rig alone, ``units`` are those of the words."""
     with request.app.state.database.session() as session:
-        return next_casts(session, stop, own=mine, limit=limit, rig=rig, units=units)
+        return next_casts(session, stop, own=owned, limit=limit, rig=rig, units=units)
 
 
 @router.get("/lessons", responses=REFUSED)

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import MOST_CASTS, Search, Step, search_water
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
 from heathdrop.conditions.outcome import OUTCOMES
@@ -51,10 +51,10 @@ class AnsweredBody(RigGiven):
     outcome: Literal[OUTCOMES]  # type: ignore[valid-type]
     at_s: Number | None = None
 
-    def told(self, k: int) -> Told:
+    def cast_told(self, k: int) -> CastTold:
         """The core's record. Raises BadInput."""
         rig = rig_in(self, f"casts[{k}].") if self.name is None else self._named(f"casts[{k}].name")
-        return Told(
+        return CastTold(
             rig=rig,
             count_s=self.countdown_s,
             pace_ft_s=self.pace_ft_s,
@@ -134,8 +134,8 @@ def search_answer(request: SearchRequest, own: Own = STRANGER) -> SearchAnswer:
     """The next casts for a scenario. Raises BadInput."""
     scenario = request.scenario()
     rods = [rig_in(body, f"rods[{k}].") for k, body in enumerate(request.rods)]
-    told = [body.told(k) for k, body in enumerate(request.casts)]
-    return written(search_water(scenario, own, rods, told, request.limit))
+    casts = [body.cast_told(k) for k, body in enumerate(request.casts)]
+    return written(search_water(scenario, own, rods, casts, request.limit))
 
 
 def casts_written(steps: Sequence[Step], tip_ft: float) -> list[CastAnswer]:
@@ -175,24 +175,24 @@ def _cast(step: Step, tip_ft: float) -> CastAnswer:
     )
 
 
-def written(found: Search) -> SearchAnswer:
+def written(search: Search) -> SearchAnswer:
     """A search as its JSON answer."""
-    edges, cells = found.belief.edges_ft.tolist(), found.belief.cells
+    edges, cells = search.belief.edges_ft.tolist(), search.belief.cells
     slices = list(zip(edges, edges[1:], strict=False))
     return SearchAnswer(
         belief=[
             CellAnswer(
-                top_ft=_r(top), low_ft=_r(low), pace=pace, chance=float(cells[k, n]) * (1.0 - found.nobody)
+                top_ft=_r(top), low_ft=_r(low), pace=pace, chance=float(cells[k, n]) * (1.0 - search.nobody)
             )
             for k, (top, low) in enumerate(slices)
             for n, pace in enumerate(PACES)
         ],
-        casts=casts_written(found.steps, found.scenario.gear.rod_tip_height_ft),
-        tried=_r(found.tried, 4),
-        sized_for_ft=_r(found.scenario.conditions.fish_depth_ft),
-        learned=list(found.learned),
-        nobody=_r(found.nobody, 6),
-        move_on=found.move_on,
+        casts=casts_written(search.steps, search.scenario.gear.rod_tip_height_ft),
+        tried=_r(search.tried, 4),
+        sized_for_ft=_r(search.scenario.conditions.fish_depth_ft),
+        learned=list(search.learned),
+        nobody=_r(search.nobody, 6),
+        move_on=search.move_on,
     )
 
 

@@ -42,7 +42,17 @@ from heathdrop.catalog.records import (
 )
 from heathdrop.catalog.rule_records import Cadence, ChangeOrder, Effect, Rule, School, SpokenChange, Topic
 from heathdrop.catalog.search_records import SearchNumbers
-from heathdrop.catalog.vocabulary import ANY, CHANGES, LEANS, PARTS, SLOTS, WORKS, BadCatalog, clauses, known
+from heathdrop.catalog.vocabulary import (
+    ANY,
+    CHANGES,
+    LEANS,
+    PARTS,
+    SLOTS,
+    WORKS,
+    BadCatalog,
+    check_known,
+    clauses,
+)
 from heathdrop.conditions.cover import KINDS
 from heathdrop.conditions.facts import OF_GEAR, PRESENTATIONS, When
 from heathdrop.conditions.outcome import WENT
@@ -155,8 +165,8 @@ def _checked(kind: Any, file: str, key: str, row: Any) -> Any:
     except ValidationError as error:
         first = error.errors()[0]
         at = ".".join([key, *map(str, first["loc"])])
-        words = {"unexpected_keyword_argument": "there is no such column", "missing": "it is missing"}
-        raise BadCatalog(file, at, words.get(first["type"], first["msg"].lower())) from error
+        reasons = {"unexpected_keyword_argument": "there is no such column", "missing": "it is missing"}
+        raise BadCatalog(file, at, reasons.get(first["type"], first["msg"].lower())) from error
 
 
 def _table(kind: type[R], file: str, key: str, rows: Mapping[str, Any]) -> dict[str, R]:
@@ -164,19 +174,19 @@ def _table(kind: type[R], file: str, key: str, rows: Mapping[str, Any]) -> dict[
 
 
 def _rules(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Rule]:
-    found = {}
+    rules = {}
     for id_, row in files["rules"]["rules"].items():
         key = f"rules.{id_}"
         when = clauses("rules", f"{key}.when", row.get("when", {}), ids)
         rule: Rule = _checked(Rule, "rules", key, {"id": id_, **row, "when": when})
-        known("rules", f"{key}.favours", rule.favours, ids["families"])
-        known("rules", f"{key}.trailers", rule.trailers, ids["trailers"])
-        known("rules", f"{key}.finish", rule.finish, SLOTS)
+        check_known("rules", f"{key}.favours", rule.favours, ids["families"])
+        check_known("rules", f"{key}.trailers", rule.trailers, ids["trailers"])
+        check_known("rules", f"{key}.finish", rule.finish, SLOTS)
         _known_dress("rules", key, rule.dress, ids)
         if rule.trailers or rule.dress:
             _whatever_the_gear("rules", f"{key}.when", rule.when)
-        found[id_] = rule
-    return found
+        rules[id_] = rule
+    return rules
 
 
 def _whatever_the_gear(file: str, key: str, when: When) -> None:
@@ -188,42 +198,42 @@ def _whatever_the_gear(file: str, key: str, when: When) -> None:
 
 
 def _cadences(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Cadence]:
-    found = {}
+    cadences = {}
     for id_, row in files["cadences"]["cadences"].items():
         key = f"cadences.{id_}"
         when = clauses("cadences", f"{key}.when", row.get("when", {}), ids)
-        found[id_] = _checked(Cadence, "cadences", key, {"id": id_, **row, "when": when})
-    known("cadences", "cadences", found, PRESENTATIONS)
-    return found
+        cadences[id_] = _checked(Cadence, "cadences", key, {"id": id_, **row, "when": when})
+    check_known("cadences", "cadences", cadences, PRESENTATIONS)
+    return cadences
 
 
 def _orders(files: Mapping[str, Any], ids: Mapping[str, Any]) -> tuple[ChangeOrder, ...]:
-    found = []
+    orders = []
     for k, row in enumerate(files["changes"]["orders"]):
         key = f"orders[{k}]"
         when = clauses("changes", f"{key}.when", row.get("when", {}), ids)
         order: ChangeOrder = _checked(ChangeOrder, "changes", key, {**row, "when": when})
-        known("changes", f"{key}.went", order.went, WENT)
-        known("changes", f"{key}.changes", order.changes, CHANGES)
-        found.append(order)
-    known("changes", "says", [id_.partition("@")[0] for id_ in files["changes"]["says"]], CHANGES)
+        check_known("changes", f"{key}.went", order.went, WENT)
+        check_known("changes", f"{key}.changes", order.changes, CHANGES)
+        orders.append(order)
+    check_known("changes", "says", [id_.partition("@")[0] for id_ in files["changes"]["says"]], CHANGES)
     shapes = files["changes"]["shapes"]
-    known("changes", "shapes", shapes.values(), ids["trailers"])
-    known("changes", "shapes", shapes, [*WENT, "else"])
-    return tuple(found)
+    check_known("changes", "shapes", shapes.values(), ids["trailers"])
+    check_known("changes", "shapes", shapes, [*WENT, "else"])
+    return tuple(orders)
 
 
 def _with_points(rules: dict[str, Rule], fitted: Fitted, ids: Mapping[str, Any]) -> dict[str, Rule]:
     """The rules with what fitting to worked waters added to their points."""
-    known("fitted", "points", fitted.points, rules)
-    found = dict(rules)
+    check_known("fitted", "points", fitted.points, rules)
+    weighted = dict(rules)
     for id_, more in fitted.points.items():
-        known("fitted", f"points.{id_}", more, ids["families"])
-        mine = {**rules[id_].favours}
+        check_known("fitted", f"points.{id_}", more, ids["families"])
+        favours = {**rules[id_].favours}
         for family, points in more.items():
-            mine[family] = round(mine.get(family, 0.0) + points, 4)
-        found[id_] = replace(rules[id_], favours=mine)
-    return found
+            favours[family] = round(favours.get(family, 0.0) + points, 4)
+        weighted[id_] = replace(rules[id_], favours=favours)
+    return weighted
 
 
 def _together(leans: Leans, fitted: Fitted) -> Leans:
@@ -252,12 +262,12 @@ def _search(file: Mapping[str, Any], ids: Mapping[str, Any]) -> SearchNumbers:
         for k, row in enumerate(file["start"])
     ]
     plain = {k: v for k, v in file.items() if k != "provenance"}
-    found: SearchNumbers = _checked(SearchNumbers, "search", "search", {**plain, "start": rows})
-    return found
+    numbers: SearchNumbers = _checked(SearchNumbers, "search", "search", {**plain, "start": rows})
+    return numbers
 
 
 def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic]:
-    found = {}
+    topics = {}
     for id_, row in files["schools"]["topics"].items():
         key = f"topics.{id_}"
         applies = clauses("schools", f"{key}.applies", row.get("applies", {}), ids)
@@ -265,11 +275,11 @@ def _topics(files: Mapping[str, Any], ids: Mapping[str, Any]) -> dict[str, Topic
         _whatever_the_gear("schools", f"{key}.applies", applies)
         topic: Topic = _checked(Topic, "schools", key, {"id": id_, **row, "applies": applies, "schools": {}})
         topic = replace(topic, schools=schools)
-        known("schools", f"{key}.default", [topic.default], schools)
+        check_known("schools", f"{key}.default", [topic.default], schools)
         for school in schools.values():
             _known_effect(f"{key}.schools.{school.id}.effect", school.effect, ids)
-        found[id_] = topic
-    return found
+        topics[id_] = topic
+    return topics
 
 
 #: Where the words of a dress are looked up.
@@ -284,16 +294,16 @@ DRESSES = {
 
 def _known_dress(file: str, key: str, dress: Mapping[Any, str], ids: Mapping[str, Any]) -> None:
     for part, word in dress.items():
-        known(file, f"{key}.dress.{part}", [word], ids[DRESSES[part]])
+        check_known(file, f"{key}.dress.{part}", [word], ids[DRESSES[part]])
 
 
 def _known_effect(key: str, effect: Effect, ids: Mapping[str, Any]) -> None:
     families = (*ids["families"], ANY)
     for name in ("ladder", "heads", "trailers", "below", "favours"):
-        known("schools", f"{key}.{name}", getattr(effect, name), families)
+        check_known("schools", f"{key}.{name}", getattr(effect, name), families)
     for family, tails in (*effect.trailers.items(), *effect.below.items()):
-        known("schools", f"{key}.trailers.{family}", tails, ids["trailers"])
-    known("schools", f"{key}.finish", effect.finish, SLOTS)
+        check_known("schools", f"{key}.trailers.{family}", tails, ids["trailers"])
+    check_known("schools", f"{key}.finish", effect.finish, SLOTS)
     _known_dress("schools", key, effect.dress, ids)
 
 
@@ -308,37 +318,37 @@ def _known_ids(c: Catalog) -> None:
             ("blades", [f.blades] if f.blades else [], c.blades),
             ("suits", f.suits, c.trailers),
         ):
-            known("families", f"{at}.{name}", used, table)
+            check_known("families", f"{at}.{name}", used, table)
     for p in c.plastic.values():
-        known("plastics", f"plastic.{p.id}.material", [p.material], c.materials)
-    known("cover", "mats.textures", BY_FIELD["texture"].all_words, c.cover.mats.textures)
-    known("cover", "grass.stems_per_ft2", BY_FIELD["density"].all_words, c.cover.grass.stems_per_ft2)
+        check_known("plastics", f"plastic.{p.id}.material", [p.material], c.materials)
+    check_known("cover", "mats.textures", BY_FIELD["texture"].all_words, c.cover.mats.textures)
+    check_known("cover", "grass.stems_per_ft2", BY_FIELD["density"].all_words, c.cover.grass.stems_per_ft2)
     stems = [kind.id for kind in KINDS if kind.does == "stems"]
-    known("cover", "stems.share", stems, c.cover.stems.share)
+    check_known("cover", "stems.share", stems, c.cover.stems.share)
     for name, some in (
         ("stems.share", c.cover.stems.share),
         ("stems.open_hook", c.cover.stems.open_hook),
         ("stems.two_tails", c.cover.stems.two_tails),
     ):
-        known("cover", name, some, stems)
-    details = {kind: [w for w, _ in words] for kind, words in BY_FIELD["detail"].by}
+        check_known("cover", name, some, stems)
+    details = {kind: [w for w, _ in listed] for kind, listed in BY_FIELD["detail"].by}
     for row in KINDS:
-        told = details.get(row.id, [row.id])
+        ids = details.get(row.id, [row.id])
         if row.does == "wood":
-            known("cover", "wood.kinds", told, c.cover.wood.kinds)
-            known("cover", "wood.rises", told, c.cover.wood.rises)
+            check_known("cover", "wood.kinds", ids, c.cover.wood.kinds)
+            check_known("cover", "wood.rises", ids, c.cover.wood.rises)
         if row.does == "stone":
-            known("cover", "rock.kinds", told, c.cover.rock.kinds)
-            known("cover", "rock.height_ft", told, c.cover.rock.height_ft)
-    known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
-    known("usual", "families", c.families, c.usual)
-    known("tackle", "hook_lb", c.families, c.tackle.hook_lb)
-    known("tackle", "hook_lb", c.tackle.hook_lb, c.families)
-    known("tackle", "cover", BY_FIELD["kind"].all_words, c.tackle.cover)
+            check_known("cover", "rock.kinds", ids, c.cover.rock.kinds)
+            check_known("cover", "rock.height_ft", ids, c.cover.rock.height_ft)
+    check_known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
+    check_known("usual", "families", c.families, c.usual)
+    check_known("tackle", "hook_lb", c.families, c.tackle.hook_lb)
+    check_known("tackle", "hook_lb", c.tackle.hook_lb, c.families)
+    check_known("tackle", "cover", BY_FIELD["kind"].all_words, c.tackle.cover)
     for kind, rows in c.tackle.cover.items():
-        known("tackle", f"cover.{kind}", rows, BY_FIELD["density"].all_words)
-    known("usual", "families", c.usual, c.families)
-    known("judgement", "fit.weights", c.judgement.fit.weights, PARTS)
+        check_known("tackle", f"cover.{kind}", rows, BY_FIELD["density"].all_words)
+    check_known("usual", "families", c.usual, c.families)
+    check_known("judgement", "fit.weights", c.judgement.fit.weights, PARTS)
 
 
 def read_catalog(folder: Path) -> Catalog:
@@ -374,11 +384,11 @@ def read_catalog(folder: Path) -> Catalog:
         Leans, "leans", "leans", {k: v for k, v in files["leans"].items() if k != "provenance"}
     )
     for file, rows in (("leans", leans), ("fitted", fitted)):
-        known(file, "leans", {**rows.leans, **rows.heads}, WORKS)
-        known(
+        check_known(file, "leans", {**rows.leans, **rows.heads}, WORKS)
+        check_known(
             file, "leans", [n for some in (rows.leans, rows.heads) for r in some.values() for n in r], LEANS
         )
-    known("fitted", "usual", [*fitted.usual, *fitted.suits], tables["families"])
+    check_known("fitted", "usual", [*fitted.usual, *fitted.suits], tables["families"])
     judgement["fit"] = {**judgement["fit"], "weights": {**judgement["fit"]["weights"], **fitted.weights}}
     catalog = Catalog(
         **tables,

@@ -80,7 +80,7 @@ class FitNumbers:
     seconds_enough: float
     under_roof: float
     on_ledges: float
-    beside_loses: float
+    passing_loss: float
     unglided: float
     enough: float
     mat_habit: float

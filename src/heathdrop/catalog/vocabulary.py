@@ -117,14 +117,14 @@ def _clause(file: str, key: str, name: str, wanted: Any, ids: Mapping[str, Itera
         low = -math.inf if wanted[0] <= fact.low else float(wanted[0])
         high = math.inf if wanted[1] >= fact.high else float(wanted[1])
         return Clause(fact_name, turned, low=low, high=high, edge=fact.edge)
-    words = tuple(w for word in fact.words for w in ids.get(word, (word,)))
-    wrong = [w for w in wanted if w not in words]
+    ids_named = tuple(w for word in fact.words for w in ids.get(word, (word,)))
+    wrong = [w for w in wanted if w not in ids_named]
     if wrong:
-        raise BadCatalog(file, key, f"no such word as {wrong[0]!r}; there are {', '.join(words)}")
+        raise BadCatalog(file, key, f"no such word as {wrong[0]!r}; there are {', '.join(ids_named)}")
     return Clause(fact_name, turned, words=tuple(wanted))
 
 
-def known(file: str, key: str, used: Iterable[str], allowed: Iterable[str]) -> None:
+def check_known(file: str, key: str, used: Iterable[str], allowed: Iterable[str]) -> None:
     """Raise BadCatalog for the first of ``used`` that is not ``allowed``."""
     names = tuple(allowed)
     for name in used:

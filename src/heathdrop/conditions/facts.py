@@ -25,8 +25,8 @@ class Fact:
     edge: float = 0.0
 
 
-def _of_rig(*words: str) -> Fact:
-    return Fact(words, rig=True)
+def _of_rig(*vocabulary: str) -> Fact:
+    return Fact(vocabulary, rig=True)
 
 
 #: Facts of the water, made from the conditions' rows.
@@ -84,17 +84,17 @@ OF_GEAR = frozenset(row.quantity.fact for row in ROWS if row.path.startswith("ge
 
 def facts_of(scenario: Scenario, activity: float) -> Facts:
     """The water, the mood and the gear as facts (units in the names, words as the scenario has them)."""
-    found: Facts = {}
+    facts: Facts = {}
     for row in ROWS:
         if row.quantity.fact:
             value: Any = scenario
             for part in row.path.split("."):
                 value = getattr(value, part)
-            found[row.quantity.fact] = value
+            facts[row.quantity.fact] = value
     c = scenario.conditions
-    found |= {"posture": c.postures, "stand": c.stand, "activity": activity}
-    found["density"] = c.cover.stands if c.cover.kind != "open" else None
-    return found
+    facts |= {"posture": c.postures, "stand": c.stand, "activity": activity}
+    facts["density"] = c.cover.stands if c.cover.kind != "open" else None
+    return facts
 
 
 @dataclass(frozen=True)

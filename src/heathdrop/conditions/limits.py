@@ -24,8 +24,8 @@ class OneOf:
 
 def schema_of(model: type[BaseModel], name: str) -> dict[str, Any]:
     """A field's JSON schema; the part that is not null where it may be left out."""
-    found: dict[str, Any] = model.model_json_schema()["properties"][name]
-    return next((one for one in found.get("anyOf", ()) if one.get("type") != "null"), found)
+    schema: dict[str, Any] = model.model_json_schema()["properties"][name]
+    return next((one for one in schema.get("anyOf", ()) if one.get("type") != "null"), schema)
 
 
 def allowed(model: type[BaseModel], name: str) -> str:

@@ -44,12 +44,12 @@ class StopBody(Body):
 def stop_water(asked: dict[str, Any]) -> dict[str, Any]:
     """What a stop keeps of the body of a size request: its water, cast (ft), rod tip (ft), own targets."""
     gear = asked.get("gear") or {}
-    kept = {
+    conditions = {
         "conditions": asked["conditions"],
         "cast_ft": gear.get("cast_ft", 80.0),
         "rod_tip_height_ft": gear.get("rod_tip_height_ft", 2.0),
     }
-    return kept | ({"targets": asked["targets"]} if asked.get("targets") else {})
+    return conditions | ({"targets": asked["targets"]} if asked.get("targets") else {})
 
 
 def _rods_tag(value: Any) -> str:

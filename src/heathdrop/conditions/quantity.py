@@ -111,9 +111,9 @@ class Place:
     required: bool
 
 
-def same(*words: str) -> tuple[Word, ...]:
+def same(*vocabulary: str) -> tuple[Word, ...]:
     """Words said as they are written, hyphens as spaces."""
-    return tuple((w, w.replace("-", " ")) for w in words)
+    return tuple((w, w.replace("-", " ")) for w in vocabulary)
 
 
 def places(record: Any, path: str = "") -> tuple[Place, ...]:
@@ -135,8 +135,8 @@ def _places(record: Any, path: str) -> Iterator[Place]:
         if inner and not hasattr(hint, "__metadata__"):
             yield from _places(inner[0], at)
             continue
-        found = [m for m in get_args(hint) if isinstance(m, Quantity)]
-        for quantity in found:
+        marks = [m for m in get_args(hint) if isinstance(m, Quantity)]
+        for quantity in marks:
             required = field.default is MISSING
             yield Place(at, field.name, quantity, None if required else field.default, required)
 

@@ -82,8 +82,8 @@ class SizeRequest(Body):
             low, high = 0.0, float(bottom)
         else:
             return data
-        known = {**said, "fish_depth_ft": 0.5 * (low + high), "fish_span_ft": (low, high)}
-        return {**data, "conditions": known}
+        conditions = {**said, "fish_depth_ft": 0.5 * (low + high), "fish_span_ft": (low, high)}
+        return {**data, "conditions": conditions}
 
     def scenario(self) -> Scenario:
         """The core's record of this request; its families are empty when they are to be called."""

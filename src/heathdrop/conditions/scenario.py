@@ -387,7 +387,7 @@ def _check_cover(c: Conditions) -> None:
         raise BadInput(
             f"{at}.thickness_in", cover.thickness_in, f"no thicker than the {c.bottom_depth_ft:g} ft of water"
         )
-    details = {kind: [w for w, _ in words] for kind, words in BY_FIELD["detail"].by}
+    details = {kind: [w for w, _ in listed] for kind, listed in BY_FIELD["detail"].by}
     if cover.detail is not None and cover.detail not in details.get(cover.kind, ()):
         some = details.get(cover.kind)
         raise BadInput(

@@ -47,10 +47,10 @@ def _allowed(error: dict[str, Any], name: str) -> str:
         said: str = BY_FIELD[name].allowed()
         return said
     limits = {"greater_than_equal": "ge", "less_than_equal": "le", "greater_than": "gt", "less_than": "lt"}
-    words = {"ge": "at least", "le": "at most", "gt": "more than", "lt": "less than"}
+    comparisons = {"ge": "at least", "le": "at most", "gt": "more than", "lt": "less than"}
     if kind in limits:
         key = limits[kind]
-        return f"{words[key]} {context[key]:g}"
+        return f"{comparisons[key]} {context[key]:g}"
     if kind == "missing":
         return "given"
     if kind == "value_error":
@@ -145,14 +145,14 @@ def stop_scenario(stop: StopBody | TripStop, body: PlanRequest | TripBody) -> Sc
 
 def stops_of(body: PlanRequest | TripBody) -> list[Scenario]:
     """Every stop's water of a plan or a trip. Raises BadInput naming the stop."""
-    found = []
+    scenarios = []
     stops: Sequence[StopBody | TripStop] = body.stops
     for k, stop in enumerate(stops):
         try:
-            found.append(stop_scenario(stop, body))
+            scenarios.append(stop_scenario(stop, body))
         except BadInput as refusal:
             raise BadInput(f"stops[{k}].{refusal.field}", refusal.given, refusal.allowed) from refusal
-    return found
+    return scenarios
 
 
 def rods_checked(rods: Sequence[RodBody]) -> None:

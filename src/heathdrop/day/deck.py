@@ -14,7 +14,7 @@ from heathdrop import catalog as catalogue
 from heathdrop.answers.deck import NextUp, OnRod, next_up
 from heathdrop.answers.own import Own
 from heathdrop.answers.plan import Plan
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import MOST_CASTS, Search, best_few
 from heathdrop.answers.stop import Rod, Stop
 from heathdrop.answers.thrown import rig_of
@@ -79,11 +79,11 @@ def here_of(session: Session, stop: str) -> Here:
             day = _elsewhere(casts.listed(session, trip=row.name), stop)
             return Here(stop, stop_scenario(at, body), rods_of(body), tuple(made), day)
     for plan in reversed(plans.listed(session)):
-        for named, found in _stops_of(plan):
+        for named, here in _stops_of(plan):
             if named.name == stop:
                 made = casts.listed(session, stop)
                 today = [c for c in made if c.time.date() == made[-1].time.date()][-MOST_CASTS:]
-                return Here(stop, found.scenario, (), tuple(today))
+                return Here(stop, here.scenario, (), tuple(today))
     raise BadInput("stop", stop, "the name of a stop of the trip under way, or of a saved plan")
 
 
@@ -111,15 +111,15 @@ def next_at(session: Session, stop: str, own: Own, limit: int, rig: str = "") ->
     """The next casts at a stop after what was thrown there; with ``rig`` (by its name) with that one alone.
     Raises BadInput when there is no such stop or rig."""
     here = here_of(session, stop)
-    told = [told_of(c) for c in here.made if teaches(c)]
+    casts_told = [told_of(c) for c in here.made if teaches(c)]
     only = _only(here, rig) if rig else None
-    found = next_up(
-        here.scenario, own, rods=here.rods, told=told, limit=limit, only=only, elsewhere=here.elsewhere
+    up = next_up(
+        here.scenario, own, rods=here.rods, casts=casts_told, limit=limit, only=only, elsewhere=here.elsewhere
     )
-    if found.search.move_on and only is None:
-        leave = _leave_for(session, here, found.search, own)
-        found = replace(found, search=replace(found.search, move_on=leave))
-    return here, found
+    if up.search.move_on and only is None:
+        leave = _leave_for(session, here, up.search, own)
+        up = replace(up, search=replace(up.search, move_on=leave))
+    return here, up
 
 
 #: Casts of the order by which another stop is judged.
@@ -139,12 +139,12 @@ def _leave_for(session: Session, here: Here, search: Search, own: Own) -> str | 
     for stop in others:
         try:
             there = here_of(session, stop.name)
-            told = [told_of(c) for c in there.made if teaches(c)]
-            found = next_up(there.scenario, own, rods=there.rods, told=told, limit=LOOKED_AT)
+            casts_told = [told_of(c) for c in there.made if teaches(c)]
+            up = next_up(there.scenario, own, rods=there.rods, casts=casts_told, limit=LOOKED_AT)
         except BadInput:
             continue  # a water that cannot be is said at its own stop
         ride_min = numbers.settle_min + _apart_mi(at, stop) / numbers.ride_mph * 60.0
-        worth[stop.name] = found.search.ten_min * numbers.stay_min / (numbers.stay_min + ride_min), ride_min
+        worth[stop.name] = up.search.ten_min * numbers.stay_min / (numbers.stay_min + ride_min), ride_min
     if not worth:
         return search.move_on
     best = max(worth, key=lambda name: worth[name][0])
@@ -169,14 +169,14 @@ def teaches(c: MadeCast) -> bool:
     return c.pace_ft_s >= LEAST_PACE_FT_S
 
 
-def told_of(c: MadeCast) -> Told:
+def told_of(c: MadeCast) -> CastTold:
     """A kept cast as the search takes it: by the count that was thrown, to the half second, where it was
     taken; one that kept to what was told is that."""
     count = c.countdown_s
     if c.count_s is not None and abs(c.count_s - count) > KEPT_S:
         count = min(round(2.0 * c.count_s) / 2.0, 120.0)
     cadence = c.work if c.work in catalogue.load().cadences else ""
-    return Told(
+    return CastTold(
         rig=rig_of(c), count_s=count, pace_ft_s=c.pace_ft_s, outcome=c.outcome, at_s=c.at_s, cadence=cadence
     )
 
@@ -211,12 +211,12 @@ def trip_of_plan(row: SavedPlan, own: Own) -> tuple[str, TripBody]:
         while name in names:
             name, k = f"{stop['name'][:52]} ({k})", k + 1
         names.add(name)
-        kept = {
+        stop_fields = {
             k: stop[k]
             for k in ("conditions", "cast_ft", "rod_tip_height_ft", "targets", "position")
             if k in stop
         }
-        stops.append(TripStop(name=name, **kept))
+        stops.append(TripStop(name=name, **stop_fields))
     body = TripBody(
         date=date.today(),
         box=asked.get("box", "standard"),

@@ -30,10 +30,10 @@ def next_question(
     """The question of a topic and a seed; the most overdue topic and a seed not asked yet where they are left
     out. Raises BadInput."""
     due, topic = due_for(session, kind), OLD_NAMES.get(topic, topic)
-    mine = [d for d in due if not topic or d.name == topic]
-    if not mine:
+    of_topic = [d for d in due if not topic or d.name == topic]
+    if not of_topic:
         raise BadInput("topic", topic[:40], "one of " + ", ".join(sorted({d.name for d in due})))
-    first = mine[0]
+    first = of_topic[0]
     asked = first.answered if seed is None else seed
     leaning = seed is None and first.kind == SEASONED
     for at in _seasoned(session, first) if leaning else range(asked, asked + 20):
@@ -55,21 +55,21 @@ MISSED, SAID = 0.08, 3
 def _rounds(session: Session) -> list[tuple[Named, float]]:
     """The latest rounds of the kind that leans, each with its mark; a question that is no more is passed
     over."""
-    found = []
+    rounds = []
     for done in drills.listed(session):
         try:
             named = Named.parse(done.question)
         except BadInput:
             continue
         if named.kind == SEASONED:
-            found.append((named, done.mark))
-    return found[-TELLING:]
+            rounds.append((named, done.mark))
+    return rounds[-TELLING:]
 
 
 def missed(session: Session) -> list[str]:
     """What waters have that are missed more than others, the most so first."""
-    found = missing_of([(_traits(named), mark) for named, mark in _rounds(session)])
-    return sorted((t for t, more in found.items() if more >= MISSED), key=lambda t: -found[t])[:SAID]
+    traits = missing_of([(_traits(named), mark) for named, mark in _rounds(session)])
+    return sorted((t for t, more in traits.items() if more >= MISSED), key=lambda t: -traits[t])[:SAID]
 
 
 def _seasoned(session: Session, first: Due) -> list[int]:

@@ -30,12 +30,12 @@ def lessons_at(session: Session, stop: str = "") -> Lessons:
 def agree(session: Session, about: str) -> bool:
     """Use what the log says now of a shift (by what it is of) or a school (``topic/school``); whether it says
     that."""
-    found = lessons_at(session)
-    for shift in found.own:
-        if shift.told and shift.what == about:
+    lessons = lessons_at(session)
+    for shift in lessons.own:
+        if shift.sure and shift.what == about:
             fish.agree(session, shift)
             return True
-    for trial in found.schools:
+    for trial in lessons.schools:
         if trial.words != "too few" and trial.ratio > 0.0 and about == f"{trial.topic}/{trial.school}":
             fish.hold(session, trial)
             return True
@@ -53,13 +53,13 @@ def year_at(session: Session, year: str, own: Own) -> tuple[Year, list[Missed]] 
 
 def _pieces(session: Session) -> list[Piece]:
     """The heads and trailers of the box, those that are alike counted together."""
-    found: Counter[tuple[str, str, float]] = Counter()
-    for body in (kept.body for kept in items.kept(session)):
+    pieces: Counter[tuple[str, str, float]] = Counter()
+    for body in (item.body for item in items.light_items(session)):
         if isinstance(body, items.HeadItem):
-            found[body.kind, body.family, body.weight_oz] += body.quantity
+            pieces[body.kind, body.family, body.weight_oz] += body.quantity
         elif isinstance(body, items.TrailerItem):
-            found[body.kind, body.shape, body.length_in] += body.quantity
-    return [Piece(*named, quantity) for named, quantity in found.items()]
+            pieces[body.kind, body.shape, body.length_in] += body.quantity
+    return [Piece(*named, quantity) for named, quantity in pieces.items()]
 
 
 def last_time(session: Session, water: Scenario) -> list[Day]:

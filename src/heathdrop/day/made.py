@@ -61,15 +61,15 @@ def _typed_with(session: Session, on: str, id_: str) -> list[MadeCast]:
 def last_away(session: Session) -> Away | None:
     """What was taken back or said otherwise last and can be brought back; None when there is nothing."""
     kinds = (history.latest(session, kind) for kind in ("away", "typed"))
-    found = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
-    return None if found is None else Away(found.said.rpartition(" ")[2], found.rows)
+    latest = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
+    return None if latest is None else Away(latest.said.rpartition(" ")[2], latest.rows)
 
 
 def bring_back(session: Session) -> Away | None:
     """Undo what was taken back or said otherwise last; None when there was nothing."""
     kinds = (history.latest(session, kind) for kind in ("away", "typed"))
-    found = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
-    done = history.undo(session, found.id) if found else None
+    latest = max((e for e in kinds if e is not None), key=lambda e: e.at, default=None)
+    done = history.undo(session, latest.id) if latest else None
     return None if done is None else Away(done.entry.said.rpartition(" ")[2], done.rows, done.changed)
 
 
@@ -89,14 +89,14 @@ def keep_typed(session: Session, made: list[MadeCast], on: str, instead: str = "
 
 def _carried(before: list[MadeCast], made: list[MadeCast]) -> list[MadeCast]:
     """New casts with the fish and the notes of those before them that came to the same."""
-    left, found = list(before), []
+    left, carried = list(before), []
     for cast in made:
         old = next((c for c in left if c.outcome == cast.outcome), None)
         if old is not None:
             left.remove(old)
             cast = cast.model_copy(update={"fish": cast.fish or old.fish, "note": cast.note or old.note})
-        found.append(cast)
-    return found
+        carried.append(cast)
+    return carried
 
 
 def _filled(session: Session, cast: MadeCast) -> MadeCast:
@@ -105,9 +105,9 @@ def _filled(session: Session, cast: MadeCast) -> MadeCast:
     under_way = trips.current(session)
     stop = under_way[1].stop(cast.stop) if under_way and cast.trip == under_way[0].name else None
     before = casts.find(session, cast.id)
-    known = before.conditions if before and before.conditions else stop.conditions if stop else None
-    if known is None:
+    conditions = before.conditions if before and before.conditions else stop.conditions if stop else None
+    if conditions is None:
         return cast
     # The bottom as driven is the stop's, and too long to stand with every cast.
-    own = {k: v for k, v in {**known, **(cast.conditions or {})}.items() if k != "bottom_ft"}
+    own = {k: v for k, v in {**conditions, **(cast.conditions or {})}.items() if k != "bottom_ft"}
     return cast.model_copy(update={"conditions": own})

@@ -23,7 +23,7 @@ def the_rods(request: PlanRequest) -> list[Rod] | int:
     """The rods of a request as the core's records. Raises BadInput."""
     if isinstance(request.rods, int):
         return request.rods
-    found = []
+    rods = []
     for k, body in enumerate(request.rods):
         require_between(f"rods[{k}].inches_per_turn", body.inches_per_turn, 10, 45, "in")
         try:
@@ -31,17 +31,17 @@ def the_rods(request: PlanRequest) -> list[Rod] | int:
         except BadInput as refusal:
             at = refusal.field.removeprefix("gear.")
             raise BadInput(f"rods[{k}].{at}", refusal.given, refusal.allowed) from refusal
-        found.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn), body.rod))
-    return found
+        rods.append(Rod(body.name, body.line, Reel(inches_per_turn=body.inches_per_turn), body.rod))
+    return rods
 
 
 def the_stops(request: PlanRequest) -> list[Stop]:
     """The stops of a request as the core's records. Raises BadInput naming the stop."""
-    found = []
+    stops = []
     for body, scenario in zip(request.stops, stops_of(request), strict=True):
         at = None if body.position is None else (body.position.lat, body.position.lon)
-        found.append(Stop(body.name, scenario, body.minutes, body.importance, at))
-    return found
+        stops.append(Stop(body.name, scenario, body.minutes, body.importance, at))
+    return stops
 
 
 def planned(request: PlanRequest, own: Own = STRANGER, tell: Tell = lambda _s, _w: None) -> Plan:

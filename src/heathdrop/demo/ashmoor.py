@@ -52,8 +52,8 @@ def worked() -> list[dict[str, Any]]:
 def day() -> dict[str, Any]:
     """The plan of a day on Ashmoor Water: six stops."""
     text = resources.files("heathdrop.demo").joinpath("plan.json").read_text("utf-8")
-    found: dict[str, Any] = json.loads(text)
-    return found
+    body: dict[str, Any] = json.loads(text)
+    return body
 
 
 def fill(database: Database, with_season: bool = False) -> None:

@@ -135,15 +135,15 @@ def simplified(away: Floats, depth: Floats) -> tuple[tuple[float, float], ...]:
     Peucker, 1973)."""
     away, first = np.unique(away, return_index=True)
     depth = depth[first]
-    kept = {0, len(away) - 1}
-    while len(kept) < min(POINTS, len(away)):
-        at = sorted(kept)
+    corners = {0, len(away) - 1}
+    while len(corners) < min(POINTS, len(away)):
+        at = sorted(corners)
         wrong = np.abs(np.interp(away, away[at], depth[at]) - depth)
         worst = int(np.argmax(wrong))
         if wrong[worst] <= TRUE_FT:
             break
-        kept.add(worst)
-    return tuple((round(float(away[k]), 1), round(float(depth[k]), 1)) for k in sorted(kept))
+        corners.add(worst)
+    return tuple((round(float(away[k]), 1), round(float(depth[k]), 1)) for k in sorted(corners))
 
 
 def to_gpx(soundings: list[Sounding]) -> str:
@@ -172,7 +172,7 @@ def from_gpx(text: str) -> list[Sounding]:
         gpx = gpxpy.parse(text)
     except (gpxpy.gpx.GPXException, ValueError) as error:
         raise BadInput("the file", "not read", "a GPX file of tracks") from error
-    found: list[Sounding] = []
+    soundings: list[Sounding] = []
     ran, last = 0.0, None
     for point, *_ in gpx.walk():
         if not _on_earth(point.latitude, point.longitude):
@@ -182,12 +182,14 @@ def from_gpx(text: str) -> list[Sounding]:
             ran += min(JUMPED_FT, apart_ft(*last, point.latitude, point.longitude))
         last = point.latitude, point.longitude
         if depth is not None and 0.05 <= depth <= 180.0:
-            found.append(Sounding(ran, depth / M_PER_FT, point.latitude, point.longitude))
+            soundings.append(Sounding(ran, depth / M_PER_FT, point.latitude, point.longitude))
         if ran > LONGEST_RUN_FT:
             raise BadInput("the file", f"a run of more than {LONGEST_RUN_FT / 5280:.0f} miles", "shorter")
-    if len(found) < 3:
-        raise BadInput("the file", f"{len(found)} points with a depth", "a track with depths at its points")
-    return found[:MOST]
+    if len(soundings) < 3:
+        raise BadInput(
+            "the file", f"{len(soundings)} points with a depth", "a track with depths at its points"
+        )
+    return soundings[:MOST]
 
 
 def _depth_m(point: gpxpy.gpx.GPXTrackPoint) -> float | None:

@@ -50,39 +50,39 @@ class Feed:
 
     def hear(self, line: str) -> Figures:
         """Take a sentence in; the figures it held."""
-        found = figures_of(line.strip())
+        figures = figures_of(line.strip())
         now = self.clock()
         with self._lock:
-            for name, value in found.items():
+            for name, value in figures.items():
                 self._latest[name] = now, value
-            pressure = found.get("pressure_hpa")
+            pressure = figures.get("pressure_hpa")
             if pressure is not None and (not self._pressures or now - self._pressures[-1][0] >= APART_S):
                 self._pressures.append((now, pressure))
-        if "position" in found:
-            self.track.moved(found["position"]["lat"], found["position"]["lon"])
-        if "depth_ft" in found:
-            self.track.sounded(found["depth_ft"])
-        return found
+        if "position" in figures:
+            self.track.moved(figures["position"]["lat"], figures["position"]["lon"])
+        if "depth_ft" in figures:
+            self.track.sounded(figures["depth_ft"])
+        return figures
 
     def figure(self, name: str) -> Figure:
         """The latest figure of a kind. A lost one has no value: nothing stale passes as fresh."""
         with self._lock:
-            kept = self._latest.get(name)
-        if kept is None:
+            latest = self._latest.get(name)
+        if latest is None:
             return Figure(None, None, "lost")
-        age = self.clock() - kept[0]
+        age = self.clock() - latest[0]
         if age <= LIVE_S.get(name, USUAL_LIVE_S):
-            return Figure(kept[1], age, "live")
+            return Figure(latest[1], age, "live")
         if age <= LOST_S.get(name, USUAL_LOST_S):
-            return Figure(kept[1], age, "stale")
+            return Figure(latest[1], age, "stale")
         return Figure(None, age, "lost")
 
     def trend(self) -> str | None:
         """Rising, steady or falling pressure; None before there is enough to say so."""
         now = self.clock()
         with self._lock:
-            kept = [(t, p) for t, p in self._pressures if now - t <= TREND_S]
-        if len(kept) < 2:
+            recent = [(t, p) for t, p in self._pressures if now - t <= TREND_S]
+        if len(recent) < 2:
             return None
-        moved = kept[-1][1] - kept[0][1]
+        moved = recent[-1][1] - recent[0][1]
         return "steady" if abs(moved) < TREND_HPA else "rising" if moved > 0 else "falling"

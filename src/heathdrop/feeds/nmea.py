@@ -37,10 +37,10 @@ def figures_of(line: str) -> Figures:
     try:
         sentence = pynmea2.parse(line, check=True)
         reader = READERS.get(sentence.sentence_type)
-        found = reader(sentence) if reader else {}
+        figures = reader(sentence) if reader else {}
     except (pynmea2.ParseError, ValueError, TypeError, AttributeError, IndexError):
         return {}
-    return {k: v for k, v in found.items() if _can_be(k, v)}
+    return {k: v for k, v in figures.items() if _can_be(k, v)}
 
 
 def _can_be(name: str, value: Any) -> bool:
@@ -76,12 +76,12 @@ def _mwv(s: Any) -> Figures:
 
 
 def _mda(s: Any) -> Figures:
-    found: Figures = {}
+    figures: Figures = {}
     if s.b_pressure_bar:
-        found["pressure_hpa"] = float(s.b_pressure_bar) * 1000.0
+        figures["pressure_hpa"] = float(s.b_pressure_bar) * 1000.0
     if s.water_temp and s.w_celsius == "C":
-        found["water_temp_f"] = float(s.water_temp) * 1.8 + 32.0
-    return found
+        figures["water_temp_f"] = float(s.water_temp) * 1.8 + 32.0
+    return figures
 
 
 def _rmc(s: Any) -> Figures:

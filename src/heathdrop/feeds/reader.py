@@ -78,14 +78,14 @@ def _opener(where: str):  # type: ignore[no-untyped-def]
 def _tcp(host: str, port: int, stop: threading.Event) -> Iterator[bytes]:
     with closing(socket.create_connection((host, port), timeout=CONNECT_S)) as line:
         line.settimeout(SILENT_S)
-        kept = b""
+        buffered = b""
         while not stop.is_set():
             more = line.recv(4096)
             if not more:
                 raise ConnectionResetError("closed at the other end")
-            *lines, kept = (kept + more).replace(b"\r", b"\n").split(b"\n")
+            *lines, buffered = (buffered + more).replace(b"\r", b"\n").split(b"\n")
             yield from (one for one in lines if one)
-            kept = kept if len(kept) <= LONGEST else b""
+            buffered = buffered if len(buffered) <= LONGEST else b""
 
 
 def _serial(path: str, baud: int, stop: threading.Event) -> Iterator[bytes]:

@@ -96,16 +96,16 @@ class Boat:
             return ["!cut"]
         if chance.random() < SILENCE:
             return ["!silence"]
-        found = []
+        sent = []
         for line in lines:
             if chance.random() < BAD_SUM:
                 line = line[:-2] + f"{(int(line[-2:], 16) ^ 0x2A):02X}"
             if chance.random() < GARBAGE:
-                found.append("".join(chr(chance.randrange(33, 126)) for _ in range(chance.randrange(5, 60))))
+                sent.append("".join(chr(chance.randrange(33, 126)) for _ in range(chance.randrange(5, 60))))
             if line.startswith("$SDDPT") and chance.random() < NO_BOTTOM:
                 line = checksummed("SDDPT,,")
-            found.append(line)
-        return found
+            sent.append(line)
+        return sent
 
 
 def _between(rows: tuple[tuple[float, float], ...], at: float) -> float:
@@ -178,10 +178,10 @@ class Sounder:
             if lines == ["!silence"]:
                 self._stop.wait(SILENT_S / self.rate)
                 continue
-            told = "".join(f"{line}\r\n" for line in lines).encode("ascii", "replace")
+            payload = "".join(f"{line}\r\n" for line in lines).encode("ascii", "replace")
             for client in list(self._clients):
                 try:
-                    client.sendall(told)
+                    client.sendall(payload)
                 except OSError:
                     self._clients.remove(client)
 

@@ -73,7 +73,7 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
     by_key: dict[str, list[DepthCheck]] = defaultdict(list)
     for check in checks:
         by_key[lift_key(check.rig)].append(check)
-    found = {}
+    factors = {}
     for key, some in by_key.items():
         prior = spread_of(catalog, some[0].rig, some[0].temperature_f).lift or 0.3
         scale = prior * GRID * 2.0
@@ -85,8 +85,8 @@ def learn_lift(catalog: Catalog, checks: Sequence[DepthCheck]) -> dict[str, OneF
                 then = math.log(_summary(scale, logs, 0).factor)
                 depth, sigma = float(np.interp(then, scale, ran)) + check.off_m, abs(check.off_m)
             logs = logs - 0.5 * ((ran - depth) / sigma) ** 2
-        found[key] = _summary(scale, logs, len(some))
-    return found
+        factors[key] = _summary(scale, logs, len(some))
+    return factors
 
 
 def learn_mats(catalog: Catalog, checks: Sequence[MatCheck]) -> dict[str, OneFactor]:
@@ -95,11 +95,11 @@ def learn_mats(catalog: Catalog, checks: Sequence[MatCheck]) -> dict[str, OneFac
     by_texture: dict[str, list[MatCheck]] = defaultdict(list)
     for check in checks:
         by_texture[check.texture].append(check)
-    found = {}
+    factors = {}
     for texture, some in by_texture.items():
         logs = -0.5 * (MAT_GRID / catalog.judgement.learning.mat_sigma) ** 2
         for check in some:
             odds = steep * (math.log(check.weight_oz / check.halfway_oz) - MAT_GRID)
             logs = logs - np.logaddexp(0.0, -odds if check.through else odds)
-        found[texture] = _summary(MAT_GRID, logs, len(some))
-    return found
+        factors[texture] = _summary(MAT_GRID, logs, len(some))
+    return factors

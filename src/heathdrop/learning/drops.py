@@ -187,10 +187,10 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
             off = seen - base
             rest.append(off)
             # A depth misjudged is shared by a test's tries: more of them do not wear it down.
-            told = float(w.sum())
-            strength = 1.0 / (error**2 / told + numbers.test_depth_error**2)
+            weight = float(w.sum())
+            strength = 1.0 / (error**2 / weight + numbers.test_depth_error**2)
             curve[np.ix_(at, at)] += strength * np.outer(slope, slope)
-            push[at] += slope * strength * float((w * off).sum()) / told
+            push[at] += slope * strength * float((w * off).sum()) / weight
             pull[at] += strength * np.outer(slope, slopes[k][len(at) :])
         mean = np.asarray(mean + np.linalg.solve(curve, push), dtype=np.float64)
         error = _timing_error(catalog, rest, start)
@@ -198,14 +198,14 @@ def learn_drops(catalog: Catalog, tests: Sequence[DropTest], hand: float | None 
     outliers = tuple(
         tuple(bool(abs(o) > numbers.outlier_sigma * error) for o in off - np.median(off)) for off in rest
     )
-    known = np.asarray(np.linalg.inv(curve), dtype=np.float64)
-    off = known @ pull * np.array([numbers.read_sigma, numbers.dragged_sigma_m])
+    covariance = np.asarray(np.linalg.inv(curve), dtype=np.float64)
+    off = covariance @ pull * np.array([numbers.read_sigma, numbers.dragged_sigma_m])
     shared = np.asarray(off @ off.T, dtype=np.float64)
     prior = catalog.spread("trailers", "fall_drag_area_cm2")
     return Factors(
         names=names,
         mean=mean,
-        cov=known + shared,
+        cov=covariance + shared,
         error=error,
         outliers=outliers,
         shared=shared,
@@ -228,9 +228,9 @@ def _alike(names: Sequence[str], lengths: float) -> NDArray[np.float64]:
     """Correlation of the unknowns before any test: one shape's lengths are poured of one mould's kind."""
     shapes = [shape_of(name) for name in names]
     same = [[lengths if a and a == b else 0.0 for b in shapes] for a in shapes]
-    found: NDArray[np.float64] = np.array(same)
-    np.fill_diagonal(found, 1.0)
-    return found
+    factors: NDArray[np.float64] = np.array(same)
+    np.fill_diagonal(factors, 1.0)
+    return factors
 
 
 def slopes_of(

@@ -10,7 +10,7 @@ from heathdrop.learning.drops import Factors, learn_drops, measured_fall
 from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, body_key, lift_key, trailer_key
 from heathdrop.physics.line import Line
 from heathdrop.physics.rig import UNMEASURED, Rig, areas_of, spread_of
-from heathdrop.sizing.known import AS_TABLED, Handle, OwnFish
+from heathdrop.sizing.knowledge import AS_TABLED, Handle, OwnFish
 
 #: Normal quantile of a two-sided 90 % band.
 NINETY = 1.645
@@ -47,12 +47,12 @@ class Learned:
     def applied(self, rig: Rig) -> Rig:
         """The rig with everything learned of its parts; the same rig when there is nothing. Asked again it is
         the same object, so that it is worked out once."""
-        kept = self._applied.get(id(rig))
-        if kept is None or kept[0] is not rig:
+        cached = self._applied.get(id(rig))
+        if cached is None or cached[0] is not rig:
             if len(self._applied) >= APPLIED_KEPT:
                 self._applied.clear()
-            kept = self._applied[id(rig)] = rig, self._measured(rig)
-        return kept[1]
+            cached = self._applied[id(rig)] = rig, self._measured(rig)
+        return cached[1]
 
     def _measured(self, rig: Rig) -> Rig:
         own = measured_fall(self.falls, body_key(rig), trailer_key(rig), rig.measured)

@@ -61,10 +61,10 @@ def rates_of(efforts: Sequence[Effort], dispersion: float = 1.0) -> list[Rate]:
     fished = [e for e in efforts if e.hours > 0.0]
     categories = dict.fromkeys(e.by for e in fished)
     looks = sum(1 for by in categories if sum(e.by == by for e in fished) > 1 for e in fished if e.by == by)
-    found = []
+    rates = []
     for by in categories:
-        found += _category([e for e in fished if e.by == by], looks, dispersion)
-    return found
+        rates += _category([e for e in fished if e.by == by], looks, dispersion)
+    return rates
 
 
 def _category(bins: Sequence[Effort], looks: int, dispersion: float) -> list[Rate]:

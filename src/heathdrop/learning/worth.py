@@ -66,11 +66,11 @@ def odd_drops(catalog: Catalog, tests: Sequence[DropTest]) -> list[Odd | None]:
 
 def _akin(tests: Sequence[DropTest], k: int) -> list[int]:
     """The places of the other tests that share an unknown of the rig with test ``k``."""
-    mine = tests[k]
+    test = tests[k]
     return [
         n
         for n, t in enumerate(tests)
-        if n != k and (trailer_key(t.rig) == trailer_key(mine.rig) or body_key(t.rig) == body_key(mine.rig))
+        if n != k and (trailer_key(t.rig) == trailer_key(test.rig) or body_key(t.rig) == body_key(test.rig))
     ][-COMPARED:]
 
 
@@ -78,18 +78,18 @@ def _odd_drop(catalog: Catalog, test: DropTest, others: Sequence[DropTest]) -> t
     """What the others expect of a test where they contradict it, and how far off it is (sigmas)."""
     if not others:
         return None, 0.0
-    numbers, known = catalog.judgement.learning, learn_drops(catalog, others)
+    numbers, factors = catalog.judgement.learning, learn_drops(catalog, others)
     names, priors = unknowns_of(test), priors_of(catalog, test)
-    places = [known.index(n) for n in names]
-    mean = np.array([0.0 if k is None else known.mean[k] for k in places])
+    places = [factors.index(n) for n in names]
+    mean = np.array([0.0 if k is None else factors.mean[k] for k in places])
     cov = np.diag(np.square(priors))
     for i, a in enumerate(places):
         for j, b in enumerate(places):
             if a is not None and b is not None:
                 # What is wrong in all tests alike is wrong in this one too: it contradicts none.
-                cov[i, j] = known.cov[a, b] - known.shared[a, b]
+                cov[i, j] = factors.cov[a, b] - factors.shared[a, b]
     logs, slopes = slopes_of(falls_of(catalog, [test]), [mean])
-    own = known.error**2 / len(test.times_s) + numbers.test_depth_error**2
+    own = factors.error**2 / len(test.times_s) + numbers.test_depth_error**2
     slope = slopes[0][: len(names)]
     sigma = math.sqrt(float(slope @ cov @ slope) + own)
     expected, seen = float(np.exp(logs[0])), float(np.median(test.times_s))
@@ -118,23 +118,25 @@ def _other_head(
 
 def odd_depths(catalog: Catalog, checks: Sequence[DepthCheck]) -> list[Odd | None]:
     """The same for depth checks of one family and trailer: what the others expect it to have run at, m."""
-    found: list[Odd | None] = []
+    odds: list[Odd | None] = []
     numbers = catalog.judgement.learning
     for k, check in enumerate(checks):
         key = lift_key(check.rig)
         others = [c for n, c in enumerate(checks) if n != k and lift_key(c.rig) == key][-COMPARED:]
         if not others:
-            found.append(None)
+            odds.append(None)
             continue
-        known = learn_lift(catalog, others)[key]
-        expected = ran_at_m(catalog, check, known.factor)
-        high, low = (ran_at_m(catalog, check, known.factor * math.exp(s * known.spread)) for s in (1.0, -1.0))
+        factor = learn_lift(catalog, others)[key]
+        expected = ran_at_m(catalog, check, factor.factor)
+        high, low = (
+            ran_at_m(catalog, check, factor.factor * math.exp(s * factor.spread)) for s in (1.0, -1.0)
+        )
         seen_sigma = max(numbers.depth_least_m, numbers.depth_share * check.depth_m)
         sigma = math.hypot(0.5 * (low - high), seen_sigma)
         off = abs(check.depth_m - expected) > numbers.outlier_sigma * sigma
         wide = NINETY * sigma
-        found.append(Odd(max(0.0, expected - wide), expected + wide, check.depth_m) if off else None)
-    return found
+        odds.append(Odd(max(0.0, expected - wide), expected + wide, check.depth_m) if off else None)
+    return odds
 
 
 @dataclass(frozen=True)
@@ -169,18 +171,18 @@ def another_worth(
         if trailer_key(t.rig) == trailer_key(like.rig) or body_key(t.rig) == body_key(like.rig)
     ]
     akin = akin[-COMPARED:]
-    known = learn_drops(catalog, akin)
-    now = _half_band(catalog, known, like)
+    posterior = learn_drops(catalog, akin)
+    now = _half_band(catalog, posterior, like)
     best = Worth(now, now, like.depth_m)
     for share in shares:
         imagined = replace(like, depth_m=min(MOST_M, max(LEAST_M, share * like.depth_m)))
-        own = measured_fall(known, body_key(like.rig), trailer_key(like.rig), UNMEASURED)
-        factors = own.body_fall, own.trailer_fall, known.factor(names_of(like)[2])
-        at = known.index(LATE)
-        late = 0.0 if at is None else float(known.mean[at])
+        own = measured_fall(posterior, body_key(like.rig), trailer_key(like.rig), UNMEASURED)
+        factors = own.body_fall, own.trailer_fall, posterior.factor(names_of(like)[2])
+        at = posterior.index(LATE)
+        late = 0.0 if at is None else float(posterior.mean[at])
         seconds = predicted_s(catalog, imagined, *factors) + late
         # As scattered as the hand is known to be: repeats without any would teach too much.
-        error = known.error or catalog.model.count_error
+        error = posterior.error or catalog.model.count_error
         spread = np.exp(error * np.linspace(-1.2, 1.2, TRIES))
         times = tuple(float(seconds * s) for s in spread)
         then = _half_band(catalog, learn_drops(catalog, [*akin, replace(imagined, times_s=times)]), like)
@@ -189,9 +191,9 @@ def another_worth(
     return best
 
 
-def _half_band(catalog: Catalog, known: Factors, test: DropTest) -> float:
+def _half_band(catalog: Catalog, factors: Factors, test: DropTest) -> float:
     """Half of the 90 % band of a rig's fall rate, as a share."""
-    own = measured_fall(known, body_key(test.rig), trailer_key(test.rig), UNMEASURED)
+    own = measured_fall(factors, body_key(test.rig), trailer_key(test.rig), UNMEASURED)
     return half_band(catalog, replace(test.rig, measured=own), test.temperature_f)
 
 

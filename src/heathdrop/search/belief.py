@@ -65,11 +65,11 @@ def start_of(catalog: Catalog, c: Conditions, facts: Facts, activity: float) -> 
     angler or a sounder said of the depth (a depth is known to so many feet, a range to its ends)."""
     edges = slices_of(catalog, c.bottom_depth_ft)
     fine = _fine(edges)
-    told = _told(catalog, c, fine)
+    prior = _told(catalog, c, fine)
     rows = _rows(catalog, c, facts, fine)
-    shares = (rows * told).reshape(len(edges) - 1, -1).sum(axis=1)
+    shares = (rows * prior).reshape(len(edges) - 1, -1).sum(axis=1)
     if shares.sum() <= 0.0:
-        shares = told.reshape(len(edges) - 1, -1).sum(axis=1)
+        shares = prior.reshape(len(edges) - 1, -1).sum(axis=1)
     # What is said of the depth is a strong hint and no wall: the rest stand as such fish do.
     anywhere, tail = rows.reshape(len(edges) - 1, -1).sum(axis=1), catalog.search.grid.tail
     tail = tail if anywhere.sum() > 0.0 else 0.0
@@ -92,7 +92,7 @@ def _fine(edges: NDArray[np.float64]) -> NDArray[np.float64]:
 
 def _rows(catalog: Catalog, c: Conditions, facts: Facts, at_ft: NDArray[np.float64]) -> NDArray[np.float64]:
     """How many fish the rows put at each depth (any scale)."""
-    found = np.zeros_like(at_ft)
+    rows = np.zeros_like(at_ft)
     for row in catalog.search.start:
         weight = row.weight * degree(row.when, facts)
         if weight <= 0.0:
@@ -103,15 +103,15 @@ def _rows(catalog: Catalog, c: Conditions, facts: Facts, at_ft: NDArray[np.float
                 continue
             centre, spread = c.cover.top_depth_ft - row.above_cover_ft, row.spread_ft
         bell = np.exp(-0.5 * ((at_ft - centre) / spread) ** 2)
-        found += weight * bell / bell.sum()
-    return found
+        rows += weight * bell / bell.sum()
+    return rows
 
 
 def _told(catalog: Catalog, c: Conditions, at_ft: NDArray[np.float64]) -> NDArray[np.float64]:
     """How far each depth agrees with what was said of the fish's depth."""
-    known = catalog.search.grid.known_ft
+    known_ft = catalog.search.grid.known_ft
     low, high = c.fish_span_ft or (c.fish_depth_ft, c.fish_depth_ft)
-    edge = known if c.fish_span_ft is None else SHARP * known
+    edge = known_ft if c.fish_span_ft is None else SHARP * known_ft
     outside = np.maximum(0.0, np.maximum(low - at_ft, at_ft - high))
     agrees: NDArray[np.float64] = np.exp(-0.5 * (outside / edge) ** 2)
     return agrees

@@ -113,5 +113,5 @@ def passed_s(cast: CastResult, edges_ft: NDArray[np.float64]) -> NDArray[np.floa
     t, z = cast.time_s, feet(1.0) * cast.depth_m
     worked = (t[1:] > cast.fall_s + 1e-9) & (cast.distance_m[1:] >= FISHED_TO * cast.cast.distance_m)
     at = np.clip(np.searchsorted(edges_ft, 0.5 * (z[1:] + z[:-1]), side="right") - 1, 0, len(edges_ft) - 2)
-    found = np.bincount(at, np.diff(t) * worked, minlength=len(edges_ft) - 1)
-    return found.astype(np.float64)
+    seconds = np.bincount(at, np.diff(t) * worked, minlength=len(edges_ft) - 1)
+    return seconds.astype(np.float64)

@@ -152,21 +152,21 @@ class Hunt:
 
     def copy(self) -> "Hunt":
         """The hunt as it stands, to look ahead with."""
-        found = copy.copy(self)
-        found.made, found.bites = self.made.copy(), self.bites.copy()
-        found.looked_for, found._fresh = self.looked_for.copy(), self._fresh.copy()
-        return found
+        twin = copy.copy(self)
+        twin.made, twin.bites = self.made.copy(), self.bites.copy()
+        twin.looked_for, twin._fresh = self.looked_for.copy(), self._fresh.copy()
+        return twin
 
     def ahead(self, limit: int, nobody: float = 0.0, only: str = "", without: str = "") -> tuple[Next, ...]:
         """The next ``limit`` casts while nothing bites, with ``only`` one rig or ``without`` one;
         ``so_far`` is the chance of a bite by then, ``nobody`` the chance that no biting fish is here."""
-        hunt, here, left, found = self.copy(), 1.0 - nobody, 1.0, []
+        hunt, here, left, ahead = self.copy(), 1.0 - nobody, 1.0, []
         for _ in range(limit):
             belief, throw = hunt.belief, hunt.next(only, without)
             # What is left of fish that are here is somewhere here.
             bitten = min(1.0, throw.adds / min(1.0, float(hunt.field.sum())))
             adds, left = here * left * bitten, left * (1.0 - bitten)
-            found.append(
+            ahead.append(
                 Next(
                     cast=throw.cast,
                     change=throw.change,
@@ -178,7 +178,7 @@ class Hunt:
                 )
             )
             hunt.tell(throw.cast, "nothing", lane=throw.lane)
-        return tuple(found)
+        return tuple(ahead)
 
     def _carry_over(self, elsewhere: Sequence[Elsewhere]) -> None:
         """What bit elsewhere today is liked a little here too: families against the day's own rate."""
@@ -206,8 +206,8 @@ class Hunt:
         what suits is only half known, so that rods are tried that suit less."""
         hunt = self.catalog.search.hunt
         rate = hunt.shows * self.per_s * cast.suit**hunt.suit_known * cast.cut
-        found: Floats = cast.gets_in * (1.0 - np.exp(-rate * cast.seconds)).ravel()
-        return found
+        chance: Floats = cast.gets_in * (1.0 - np.exp(-rate * cast.seconds)).ravel()
+        return chance
 
     def _tired(self, cast: Candidate, lane: int) -> float:
         """What is left of a cast where its like was thrown before: the same setting, the same rig."""
@@ -250,5 +250,5 @@ def _blurred(field: Floats, share: float, axis: int) -> Floats:
     padded = np.concatenate([first, field, last], axis)
     n = field.shape[axis]
     beside = np.take(padded, range(n), axis) + np.take(padded, range(2, n + 2), axis)
-    found: Floats = (1.0 - share) * field + 0.5 * share * beside
-    return found
+    blurred: Floats = (1.0 - share) * field + 0.5 * share * beside
+    return blurred

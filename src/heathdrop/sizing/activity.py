@@ -7,7 +7,7 @@ import numpy as np
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.judgement_records import Mood
 from heathdrop.conditions.scenario import Conditions, fading
-from heathdrop.sizing.known import AS_TABLED, OwnFish
+from heathdrop.sizing.knowledge import AS_TABLED, OwnFish
 
 #: Warming helps below this (°F); a shift smaller than this is not worth a word.
 WARMING_BELOW_F, WORTH_SAYING = 60.0, 0.05
@@ -32,10 +32,10 @@ def judge(catalog: Catalog, c: Conditions, fish: OwnFish = AS_TABLED) -> Activit
         return Activity(c.activity, names[round(c.activity)], False, ("your own word",))
     value = float(np.interp(c.water_temp_f, [f for f, _ in table.base], [level for _, level in table.base]))
     reasons = [f"{c.water_temp_f:g} °F water starts at {value:.1f}"]
-    for words, shift in [*_shifts(table, c), ("your own fish", fish.mood_at(c.water_temp_f))]:
+    for reason, shift in [*_shifts(table, c), ("your own fish", fish.mood_at(c.water_temp_f))]:
         value += shift
         if abs(shift) >= WORTH_SAYING:
-            reasons.append(f"{words} {shift:+.1f}")
+            reasons.append(f"{reason} {shift:+.1f}")
     value = min(4.0, max(0.0, value))
     return Activity(value, names[round(value)], True, tuple(reasons))
 

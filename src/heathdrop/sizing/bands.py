@@ -84,7 +84,7 @@ class Moved:
     """Mean depths (m) of a cast as told and with one thing moved by one sigma each; ``slower`` and
     ``quicker`` are :data:`PACE_APART` from it in the log of their pace."""
 
-    told: float
+    as_told: float
     quicker: float
     slower: float
     run: float
@@ -106,25 +106,25 @@ def depth_band(
     of pace through the three that were played.
     """
     per_pace = (moved.slower - moved.quicker) / (2.0 * PACE_APART)
-    told = moved.told
+    moved_by = moved.as_told
     parts = {
         "pace": abs(per_pace) * scatter.pace,
-        "areas": math.hypot(moved.run - told, moved.lift - told, moved.thick - told),
-        "count": abs(moved.start - told),
-        "cast": abs(moved.cast - told),
-        "tip": abs(moved.tip - told),
+        "areas": math.hypot(moved.run - moved_by, moved.lift - moved_by, moved.thick - moved_by),
+        "count": abs(moved.start - moved_by),
+        "cast": abs(moved.cast - moved_by),
+        "tip": abs(moved.tip - moved_by),
         "drift": abs(per_pace) * scatter.drift_m_s / pace_m_s,
     }
     sigma, bias = math.hypot(*parts.values()), scatter.pace_bias
     more = [
-        (area - told) * extra / spread if spread > 0.0 else 0.0
+        (area - moved_by) * extra / spread if spread > 0.0 else 0.0
         for area, extra, spread in ((moved.run, s.run_more, s.run), (moved.lift, s.lift_more, s.lift))
     ]
     shift = sum(more)
     if abs(per_pace) * PACE_APART < LEAST_M:
         # No pace moves it: what does is played as it stands.
         return shift - EIGHTY * sigma, shift + EIGHTY * sigma, parts
-    logs = np.log(np.maximum((moved.quicker, told, moved.slower), LEAST_M))
+    logs = np.log(np.maximum((moved.quicker, moved_by, moved.slower), LEAST_M))
     slope, bend = (logs[2] - logs[0]) / (2.0 * PACE_APART), 0.5 * (logs[0] + logs[2]) - logs[1]
     bend /= PACE_APART**2
 
@@ -136,7 +136,7 @@ def depth_band(
 
     equal = sigma / abs(per_pace)
     ends = sorted(
-        at(math.copysign(EIGHTY * equal, per_pace) * side - bias) - told + shift for side in (-1.0, 1.0)
+        at(math.copysign(EIGHTY * equal, per_pace) * side - bias) - moved_by + shift for side in (-1.0, 1.0)
     )
     return ends[0], ends[1], parts
 
@@ -186,29 +186,29 @@ def _played(
     def mean(lure: Lure, on: Line, away: Cast, quicker: float = 0.0, longer: float = 1.0) -> float:
         phases = _hurried(_counted(program, fall_s * longer), math.exp(quicker))
         try:
-            found = fly(lure, on, water, away, phases, fidelity=SEARCH, sample_s=0.2).worked()
+            flown = fly(lure, on, water, away, phases, fidelity=SEARCH, sample_s=0.2).worked()
         except BadInput:
             # Home before its last phase: what is left out changes nothing.
-            found = np.empty(0)
-        return float(found.mean()) if found.size else math.nan
+            flown = np.empty(0)
+        return float(flown.mean()) if flown.size else math.nan
 
-    told, off = mean(lure, line, cast), math.hypot(0.5 * s.fall, of.count)
+    mean_told, off = mean(lure, line, cast), math.hypot(0.5 * s.fall, of.count)
     drag, lift = lure.run_drag_area_m2 * (1.0 + s.run), lure.run_lift_area_m2 * (1.0 + s.lift)
     wider = replace(cast, distance_m=cast.distance_m * math.exp(of.cast))
     moved = (
-        told,
+        mean_told,
         mean(lure, line, cast, quicker=PACE_APART),
         mean(lure, line, cast, quicker=-PACE_APART),
         mean(replace(lure, run_drag_area_m2=drag), line, cast),
         mean(replace(lure, run_lift_area_m2=lift), line, cast),
-        mean(lure, line, cast, longer=1.0 + off) if program[0].slack else told,
+        mean(lure, line, cast, longer=1.0 + off) if program[0].slack else mean_told,
         mean(lure, line.thicker(catalog.spread("lines", "diameters_mm")), cast),
-        mean(lure, line, wider) if of.cast else told,
-        mean(lure, line, replace(cast, rod_tip_m=cast.rod_tip_m + of.tip_m)) if of.tip_m else told,
+        mean(lure, line, wider) if of.cast else mean_told,
+        mean(lure, line, replace(cast, rod_tip_m=cast.rod_tip_m + of.tip_m)) if of.tip_m else mean_told,
     )
     paces = [p.speed_m_s for p in program if p.speed_m_s]
-    known = Moved(*(told if math.isnan(m) else m for m in moved))
-    return depth_band(known, of, s, paces[0] if paces else FAR)
+    moved_known = Moved(*(mean_told if math.isnan(m) else m for m in moved))
+    return depth_band(moved_known, of, s, paces[0] if paces else FAR)
 
 
 def _counted(program: Sequence[Phase], seconds: float) -> Sequence[Phase]:
@@ -230,14 +230,14 @@ def _hurried(program: Sequence[Phase], factor: float) -> Sequence[Phase]:
 def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[Bands]:
     """Bands for rated rigs at their own settings and in their own way, about the mean depth that each was
     rated with. Only differences between casts count here, so the search's fidelity does."""
-    of = scatter_of(catalog, sizing.scenario, sizing.known)
+    of = scatter_of(catalog, sizing.scenario, sizing.knowledge)
     temperature, floor = sizing.scenario.conditions.water_temp_f, sizing.scenario.conditions.bottom_depth_ft
     spreads = [spread_of(catalog, r.rig, temperature) for r in rated]
     steady = [k for k, r in enumerate(rated) if r.cadence is None]
     ends = dict(
         zip(steady, _steady(catalog, sizing, [(rated[k], spreads[k]) for k in steady], of), strict=True)
     )
-    found = []
+    bands = []
     for k, (r, s) in enumerate(zip(rated, spreads, strict=True)):
         if r.cadence is not None:
             ends[k] = _played(
@@ -253,8 +253,8 @@ def bands_for(catalog: Catalog, sizing: Sizing, rated: Sequence[Rated]) -> list[
             )
         (shallower, deeper, parts), mean = ends[k], r.tuned.mean_m
         high = max(mean, min(metres(floor), mean + deeper))
-        found.append(Bands(*fall_factors(s), max(0.0, mean + shallower), high, tuple(parts.items())))
-    return found
+        bands.append(Bands(*fall_factors(s), max(0.0, mean + shallower), high, tuple(parts.items())))
+    return bands
 
 
 def _steady(
@@ -297,6 +297,6 @@ def _means(casts: Sequence[Replay], scene: Scene) -> list[float]:
     there = scene_key(scene)
 
     def find(which: list[int]) -> list[float]:
-        return [found.mean_m for found in replayed([casts[k] for k in which], scene)]
+        return [one.mean_m for one in replayed([casts[k] for k in which], scene)]
 
     return MEANS.all_of([(*cast, there) for cast in casts], find)

@@ -110,12 +110,12 @@ T = TypeVar("T", OwnedHead, OwnedTrailer)
 
 def _distinct(pieces: Sequence[T], alike: Callable[[T], object]) -> list[T]:
     """One of each kind: a weighed piece stands for its likes before one that was not."""
-    kept: dict[object, T] = {}
+    distinct: dict[object, T] = {}
     for piece in pieces:
         key = alike(piece)
-        if key not in kept or (kept[key].mass_g is None and piece.mass_g is not None):
-            kept[key] = piece
-    return list(kept.values())
+        if key not in distinct or (distinct[key].mass_g is None and piece.mass_g is not None):
+            distinct[key] = piece
+    return list(distinct.values())
 
 
 def box_rigs(setting: Setting, tackle: Tackle) -> list[Rig]:

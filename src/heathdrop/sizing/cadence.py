@@ -90,7 +90,7 @@ def worked_in(
     """A swum rig played in a cadence at the pace and count of its ``steady`` setting (a floor cadence from
     the bottom), and once more at the pace that should bring it back to the depth of the band where pauses
     or bursts took it out; None where it cannot be played or is not swum home."""
-    found = _played(
+    played = _played(
         setting,
         scene,
         limits=limits,
@@ -100,20 +100,20 @@ def worked_in(
         count_s=count_s,
         cadence=cadence,
     )
-    if found is None or cadence.floor or found.tuned.soft_share >= steady.soft_share:
-        return found
+    if played is None or cadence.floor or played.tuned.soft_share >= steady.soft_share:
+        return played
     middle = 0.5 * (scene.band.top + scene.band.low)
-    factor = math.sqrt(max(found.tuned.mean_m, LEAST_DEPTH_M) / middle)
+    factor = math.sqrt(max(played.tuned.mean_m, LEAST_DEPTH_M) / middle)
     pace = min(limits.fastest_m_s, max(limits.slowest_m_s, steady.pace_m_s * factor))
     again = _played(
         setting, scene, limits=limits, thrown=away, lure=lure, pace_m_s=pace, count_s=count_s, cadence=cadence
     )
     if again is None:
-        return found
-    return max(found, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
+        return played
+    return max(played, again, key=lambda c: c.tuned.soft_share * c.tuned.comfort)
 
 
-def told(
+def cadence_played(
     setting: Setting, scene: Scene, limits: Limits, away: Cast, lure: Lure, chosen: Cadenced
 ) -> Cadenced | None:
     """The cadence that is to be told, measured as screens play it."""
@@ -160,12 +160,12 @@ def _played(
     far, near, mean = (_closing(cast, *part) for part in (FAR_PART, NEAR_PART, (USEFUL_FAR, USEFUL_NEAR)))
     if mean is None or far is None or near is None:
         return None
-    kept = cast.time_s >= cast.fall_s
-    samples = Samples(*(np.ascontiguousarray(column[kept]) for column in cast.samples))
+    reeled = cast.time_s >= cast.fall_s
+    samples = Samples(*(np.ascontiguousarray(column[reeled]) for column in cast.samples))
     pace = mean if cadence.floor else pace_m_s
     worth = comfort(mean, limits)
     own = scene._replace(distance=thrown.distance_m)
-    found = measure(
+    measured = measure(
         out=samples,
         k=len(samples.t),
         scene=own,
@@ -179,11 +179,11 @@ def _played(
         met = setting.near_floor
         c = setting.scenario.conditions
         near_it = float(c.bottom_depth_ft - c.fish_depth_ft <= c.floor_reach_ft)
-        found = found._replace(soft_share=met, in_band=met, near_band=max(found.near_band, near_it))
+        measured = measured._replace(soft_share=met, in_band=met, near_band=max(measured.near_band, near_it))
     drop = lure.glide_ratio * cadence.pause_s * feet(cast.start_depth_m) / max(cast.fall_s, 0.1)
     return Cadenced(
         cadence=cadence,
-        tuned=found,
+        tuned=measured,
         count_s=cast.fall_s,
         falling=_falling(cast),
         glides_ft=drop,

@@ -73,13 +73,13 @@ def standard_rigs(setting: Setting) -> list[Rig]:
     catalog, family = setting.catalog, setting.family
     heads = [_standard(catalog, family.id, oz, BARE) for oz in family.weights_oz]
     bare = [_sinks(setting, setting.lure(rig)) for rig in heads]
-    found = []
+    rigs = []
     for id_ in standard_trailers(catalog, setting.leaning.bare or family.bare_too):
         trailer = catalog.trailers[id_]
         lengths = lengths_of(family, trailer)
         made = [dressed(setting, family.weights_oz[0], trailer, length) for length in lengths]
         if len(made) == 1:
-            found += [dressed(setting, oz, trailer, lengths[0]) for oz in family.weights_oz]
+            rigs += [dressed(setting, oz, trailer, lengths[0]) for oz in family.weights_oz]
             continue
         steady = [_steady_worth(setting, rig) for rig in made]
         more = [_less(_sinks(setting, setting.lure(rig)), bare[0]) for rig in made]
@@ -88,8 +88,8 @@ def standard_rigs(setting: Setting) -> list[Rig]:
                 w + _fall_worth(setting, one) + _weight_worth(setting, _fishes_oz(setting, oz, one))
                 for w, one in zip(steady, (_more(head, m) for m in more), strict=True)
             ]
-            found.append(dressed(setting, oz, trailer, lengths[worth.index(max(worth))]))
-    return found
+            rigs.append(dressed(setting, oz, trailer, lengths[worth.index(max(worth))]))
+    return rigs
 
 
 class Sinks(NamedTuple):
@@ -152,7 +152,7 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
     weights = setting.catalog.judgement.fit.weights
     # Heads and trailers come in every pair: what hangs on a trailer alone is worked out once for it.
     of_tail: dict[tuple[str, float, float, str], float] = {}
-    found = []
+    worths = []
     for rig in rigs:
         tail = tail_key(rig)
         if tail not in of_tail:
@@ -162,8 +162,8 @@ def quick_worths(setting: Setting, rigs: Sequence[Rig]) -> list[float]:
         closed = closed_of(setting, rig)
         held = weights["tackle"] * math.log(closed.held.fit)
         usual = _weight_worth(setting, closed.fishes_oz)
-        found.append(of_tail[tail] + falls + usual + held)
-    return found
+        worths.append(of_tail[tail] + falls + usual + held)
+    return worths
 
 
 def promise(setting: Setting) -> float:

@@ -15,7 +15,7 @@ from heathdrop.physics.flight import (
     wind_along_m_s,
 )
 from heathdrop.physics.line import Line, line_by_test
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.sizing.tackle import LURE_OVER_HEAD
 from heathdrop.units import KG_PER_OZ, metres
 
@@ -37,14 +37,14 @@ def launched(
     return thrown, launch_of(catalog, thrown, usual, second)
 
 
-def line_of(catalog: Catalog, given: LineSet, known: Knowledge = UNTAUGHT) -> Line:
+def line_of(catalog: Catalog, given: LineSet, knowledge: Knowledge = UNTAUGHT) -> Line:
     """The line that the angler set, with what was learned of it. Raises BadInput outside the catalogue."""
-    line = known.line(line_by_test(catalog, given.material, given.test_lb, "gear.line"), given.material)
+    line = knowledge.line(line_by_test(catalog, given.material, given.test_lb, "gear.line"), given.material)
     tied = given.leader
     if tied is None:
         return line
     leader = line_by_test(catalog, tied.material, tied.test_lb, "gear.line.leader")
-    return replace(line, leader=known.line(leader, tied.material), leader_m=metres(tied.length_ft))
+    return replace(line, leader=knowledge.line(leader, tied.material), leader_m=metres(tied.length_ft))
 
 
 def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False, floored: bool = False) -> Cast:
@@ -78,7 +78,7 @@ def cast_of(catalog: Catalog, scenario: Scenario, pitched: bool = False, floored
 
 def _as_driven(rows: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
     """A driven bottom in metres, level before its first point and after its last."""
-    found = [(metres(d), metres(deep)) for d, deep in rows]
-    if found[0][0] > 0.0:
-        found.insert(0, (0.0, found[0][1]))
-    return (*found, (max(200.0, found[-1][0] + 1.0), found[-1][1]))
+    points = [(metres(d), metres(deep)) for d, deep in rows]
+    if points[0][0] > 0.0:
+        points.insert(0, (0.0, points[0][1]))
+    return (*points, (max(200.0, points[-1][0] + 1.0), points[-1][1]))

@@ -33,21 +33,21 @@ def worn_by(rig: Rig) -> Dress:
 def dresses_of(catalog: Catalog, facts: Facts, family: Family, leaning: Leaning) -> dict[str, Dress]:
     """For each trailer, what rules and schools settle of a rig of the family with it: the strongest rule that
     holds, a chosen school before it. ``facts`` hold the family."""
-    known = {**facts, "skirt": family.skirt}
+    family_facts = {**facts, "skirt": family.skirt}
     # What a rule asks of the water is the same for every trailer.
     there = [
         (tuple(clause for clause in rule.when if clause.fact == "trailer"), rule)
         for rule in sorted((r for r in catalog.rules.values() if r.dress), key=lambda r: r.strength)
-        if holds(tuple(clause for clause in rule.when if clause.fact != "trailer"), known)
+        if holds(tuple(clause for clause in rule.when if clause.fact != "trailer"), family_facts)
     ]
-    found = {}
+    dresses = {}
     for trailer in catalog.trailers.values():
         said: dict[DressPart, str] = {}
         for of_trailer, rule in there:
             if holds(of_trailer, {"trailer": trailer.id}):
                 said |= rule.dress
-        found[trailer.id] = _wearable(catalog, family, trailer, said | leaning.dress)
-    return found
+        dresses[trailer.id] = _wearable(catalog, family, trailer, said | leaning.dress)
+    return dresses
 
 
 def _wearable(catalog: Catalog, family: Family, trailer: Trailer, said: Dress) -> Dress:

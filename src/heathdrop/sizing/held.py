@@ -40,11 +40,11 @@ def hung(setting: Setting, scene: Scene, limits: Limits, lure: Lure, cadence: Ca
         )
     except BadInput:
         return None
-    kept = cast.time_s >= cast.fall_s
-    samples = Samples(*(np.ascontiguousarray(column[kept]) for column in cast.samples))
+    reeled = cast.time_s >= cast.fall_s
+    samples = Samples(*(np.ascontiguousarray(column[reeled]) for column in cast.samples))
     # All of it is work: what is measured is what lies in the useful part of a cast.
     samples = samples._replace(x=np.full(len(samples.t), 0.5 * scene.distance))
-    found = measure(
+    measured = measure(
         out=samples,
         k=len(samples.t),
         scene=scene,
@@ -56,7 +56,7 @@ def hung(setting: Setting, scene: Scene, limits: Limits, lure: Lure, cadence: Ca
     )
     return Cadenced(
         cadence=cadence,
-        tuned=found,
+        tuned=measured,
         count_s=cast.fall_s,
         falling=0.0,
         glides_ft=0.0,

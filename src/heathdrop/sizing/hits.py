@@ -27,17 +27,17 @@ def missed_by(wanted: Wanted, rated: Rated) -> tuple[int, float]:
 
 def _off(wanted: Wanted, rated: Rated) -> dict[str, float]:
     """By how much each set target is missed, in tolerances; nothing where it is hit."""
-    found = {}
+    off = {}
     if wanted.depth_ft is not None:
         at, (top, low) = feet(rated.tuned.mean_m), wanted.depth_ft
-        found["depth"] = max(0.0, max(top - at, at - low) - DEPTH_FT) / FOOT
+        off["depth"] = max(0.0, max(top - at, at - low) - DEPTH_FT) / FOOT
     if wanted.fall_ft_s is not None:
-        found["fall"] = _beside(rated.fall_ft_s, wanted.fall_ft_s)
+        off["fall"] = _beside(rated.fall_ft_s, wanted.fall_ft_s)
     if wanted.passes is not None:
-        found["passes"] = max(0.0, wanted.passes - rated.cover.passes - PASSES) / PASSES
+        off["passes"] = max(0.0, wanted.passes - rated.cover.passes - PASSES) / PASSES
     if wanted.pace_ft_s is not None:
-        found["pace"] = _beside(feet(rated.tuned.pace_m_s), wanted.pace_ft_s)
-    return found
+        off["pace"] = _beside(feet(rated.tuned.pace_m_s), wanted.pace_ft_s)
+    return off
 
 
 def _beside(rate: float, band: tuple[float, float]) -> float:

@@ -35,13 +35,13 @@ class Liking:
 
 def pulls_of(catalog: Catalog, facts: Facts) -> dict[str, float]:
     """Log points of the rules for each trailer, each as far as its rule is true."""
-    found = dict.fromkeys(catalog.trailers, 0.0)
+    pulls = dict.fromkeys(catalog.trailers, 0.0)
     for rule in catalog.rules.values():
         if rule.trailers:
             how = degree(rule.when, facts)
             for trailer, points in rule.trailers.items():
-                found[trailer] += how * points
-    return found
+                pulls[trailer] += how * points
+    return pulls
 
 
 def liking_of(

@@ -31,15 +31,15 @@ class Memory(Generic[V]):
     def all_of(self, keys: Sequence[Hashable], find: Callable[[list[int]], Sequence[V]]) -> list[V]:
         """The value of every key; ``find`` is asked once, for the places of those that are not kept."""
         with self._lock:
-            found = {k: self._kept[key] for k, key in enumerate(keys) if key in self._kept}
-            for k in found:
+            values = {k: self._kept[key] for k, key in enumerate(keys) if key in self._kept}
+            for k in values:
                 self._kept.move_to_end(keys[k])
-        missing = [k for k in range(len(keys)) if k not in found]
+        missing = [k for k in range(len(keys)) if k not in values]
         if missing:
             new = find(missing)
             with self._lock:
                 for k, value in zip(missing, new, strict=True):
-                    found[k] = self._kept[keys[k]] = value
+                    values[k] = self._kept[keys[k]] = value
                 while len(self._kept) > self.most:
                     self._kept.popitem(last=False)
-        return [found[k] for k in range(len(keys))]
+        return [values[k] for k in range(len(keys))]

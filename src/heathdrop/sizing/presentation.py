@@ -27,8 +27,8 @@ def presentation_of(catalog: Catalog, family: Family, facts: Facts) -> str:
     if family.work == "drop":
         return family.drop_way
     if family.work == "bottom":
-        mine = {**facts, "family": family.id, "work": family.work}
-        other = next((c.id for c in catalog.cadences.values() if holds(c.when, mine)), None)
+        family_facts = {**facts, "family": family.id, "work": family.work}
+        other = next((c.id for c in catalog.cadences.values() if holds(c.when, family_facts)), None)
         if other is not None:
             return other
         if family.bottom_way == "shake" or mood < at.shake_below:

@@ -21,7 +21,7 @@ from heathdrop.sizing.fit import (
     seconds_worth,
     within,
 )
-from heathdrop.sizing.remembered import Closed, Tail, tail_key
+from heathdrop.sizing.remembered import Closed, TrailerPart, tail_key
 from heathdrop.sizing.setting import Setting
 from heathdrop.units import feet
 
@@ -34,7 +34,7 @@ class Rated:
     """A candidate with its best setting, fall, cover odds and fits; ``liking`` is what rules, schools and the
     day make of its trailer (1: the best liked), ``way`` how it goes to the cover (``WAYS_TO_COVER``),
     ``cadence`` how it is worked where a steady retrieve is not the best, ``cast`` as far as it flies,
-    ``felt`` the chance that a landing or a tick of it is felt, ``borne`` whether line and rod can bear it,
+    ``felt`` the chance that a landing or a tick of it is felt, ``strong_enough`` line and rod bear it,
     ``fishes_oz`` the head as it fishes (:mod:`heathdrop.sizing.bearing`), ``through`` the odds of going
     through the cover that it is brought along beside."""
 
@@ -47,7 +47,7 @@ class Rated:
     fits: Fits
     cast: Cast
     felt: float
-    borne: bool = True
+    strong_enough: bool = True
     liking: float = 1.0
     way: str = "open"
     cadence: Cadenced | None = None
@@ -91,11 +91,11 @@ def closed_of(setting: Setting, rig: Rig) -> Closed:
     return setting.remembers.closed.of(rig, find)
 
 
-def _tail_of(setting: Setting, rig: Rig) -> Tail:
+def _tail_of(setting: Setting, rig: Rig) -> TrailerPart:
     """A trailer's part, one for all heads."""
     key = tail_key(rig)
-    kept = setting.remembers.tails.get(key)
-    if kept is None:
+    cached = setting.remembers.tails.get(key)
+    if cached is None:
         catalog, targets = setting.catalog, setting.targets
         edge = catalog.judgement.fit.profile_edge
         level = action_of(catalog, rig) * liveliness(catalog, rig, setting.temperature_f)
@@ -103,13 +103,13 @@ def _tail_of(setting: Setting, rig: Rig) -> Tail:
         # A school that is held to has the say on shape and action: the mood does not mark its pick down.
         named = rig.trailer.id in setting.liking.named
         bulk = 1.0 if named else within(max(rig.bulk_cm2, LEAST_BULK_CM2), targets.bulk_cm2, edge)
-        kept = setting.remembers.tails[key] = Tail(
+        cached = setting.remembers.tails[key] = TrailerPart(
             level=level,
             action=1.0 if named else action_fit(catalog, rig, level, targets),
             liking=liking,
             profile=liking * bulk,
         )
-    return kept
+    return cached
 
 
 #: A path with less of it in the cover goes over it, with less of it ticks its tops.
@@ -157,7 +157,7 @@ def rated_one(
         if cadence.cadence.glide_ft > 0.0:
             glides = min(1.0, cadence.glides_ft / cadence.cadence.glide_ft)
             action *= numbers.unglided + (1.0 - numbers.unglided) * glides
-    borne = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
+    strong_enough = min(held.strength, held.rod) >= catalog.tackle.numbers.said_below
     parts = {
         "fall": within(fall, targets.fall_ft_s, numbers.fall_edge),
         "action": action,
@@ -175,7 +175,7 @@ def rated_one(
         countdown_s=seconds,
         fall_ft_s=fall,
         felt=felt,
-        borne=borne,
+        strong_enough=strong_enough,
         liking=liking,
         cadence=cadence,
         fishes_oz=closed.fishes_oz,
@@ -192,23 +192,23 @@ def rated_one(
         return whole(cover=odds, fits=joined(catalog, parts), cast=away if work == "hang" else cast, way=way)
     parts["pace"] = max(numbers.least_part, tuned.comfort)
     swum = tuned.soft_share if cadence is not None and cadence.cadence.floor else among
-    found: list[Rated] = []
+    worked: list[Rated] = []
     for way, loses in _ways_past(setting, tuned):
         odds = setting.odds(rig, lure, tuned, beside=way == "beside", work=work)
         more = {
             "depth": numbers.met_outside + (1.0 - numbers.met_outside) * swum * (1.0 - loses),
             "cover": max(numbers.least_part, cover_fit(catalog, odds, matted)),
         }
-        through = found[0].cover if found else None
-        found.append(
+        through = worked[0].cover if worked else None
+        worked.append(
             whole(cover=odds, fits=joined(catalog, parts | more), cast=cast, way=way, through=through)
         )
-    return max(found, key=lambda r: r.fits.score)
+    return max(worked, key=lambda r: r.fits.score)
 
 
 def _ways_past(setting: Setting, tuned: Tuned) -> list[tuple[str, float]]:
     """The ways a swum lure's path can go to the cover, each with the share of the fish that it loses."""
-    way, loses = way_to(setting, tuned.in_cover, "swim"), setting.beside_loses
+    way, loses = way_to(setting, tuned.in_cover, "swim"), setting.passing_loss
     if loses is None or way in ("open", "over"):
         return [(way, 0.0)]
     return [(way, 0.0), ("beside", loses)]

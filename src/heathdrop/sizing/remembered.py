@@ -24,15 +24,15 @@ class ByRig(Generic[V]):
 
     def of(self, rig: Rig, find: Callable[[Rig], V]) -> V:
         """The value of a rig, worked out by ``find`` where it is not kept."""
-        kept = self._kept.get(id(rig))
-        if kept is None or kept[0] is not rig:
+        entry = self._kept.get(id(rig))
+        if entry is None or entry[0] is not rig:
             if len(self._kept) >= MOST:
                 self._kept.clear()
-            kept = self._kept[id(rig)] = rig, find(rig)
-        return kept[1]
+            entry = self._kept[id(rig)] = rig, find(rig)
+        return entry[1]
 
 
-class Worked(NamedTuple):
+class RigInWater(NamedTuple):
     """A rig as it was worked out in water of one temperature."""
 
     areas: Areas
@@ -40,7 +40,7 @@ class Worked(NamedTuple):
     spread: Spread
 
 
-class Tail(NamedTuple):
+class TrailerPart(NamedTuple):
     """What a trailer makes of a rig whatever its head: its action (level, and how it fits), how it is liked,
     how its profile fits."""
 
@@ -54,7 +54,7 @@ class Closed(NamedTuple):
     """What no cast of a rig changes: its trailer's part, its head as it fishes (oz) and how usual that is,
     how line and rod suit it, how well it is felt."""
 
-    tail: Tail
+    tail: TrailerPart
     fishes_oz: float
     weight: float
     held: TackleFit
@@ -68,7 +68,7 @@ class Remembered:
 
     casts: ByRig[Cast] = field(default_factory=ByRig)
     closed: ByRig[Closed] = field(default_factory=ByRig)
-    tails: dict[tuple[str, float, float, str], Tail] = field(default_factory=dict)
+    tails: dict[tuple[str, float, float, str], TrailerPart] = field(default_factory=dict)
     touch: dict[Line, Touch] = field(default_factory=dict)
 
 

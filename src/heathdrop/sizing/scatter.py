@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import EXACT, Scenario
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.units import M_S_PER_MPH, metres
 
 
@@ -33,12 +33,14 @@ class Scatter:
 STILL = Scatter()
 
 
-def scatter_of(catalog: Catalog, scenario: Scenario | None = None, known: Knowledge = UNTAUGHT) -> Scatter:
-    """The scatter of a hand as it is ``known``, and of the boat in a scenario's wind and drift (none: held
+def scatter_of(
+    catalog: Catalog, scenario: Scenario | None = None, knowledge: Knowledge = UNTAUGHT
+) -> Scatter:
+    """The scatter of a hand as it is known, and of the boat in a scenario's wind and drift (none: held
     still). Nothing scatters where an exact hand is asked for."""
     if scenario is not None and scenario.hand == EXACT:
         return STILL
-    model, counted, handle = catalog.model, known.count_error(), known.handle()
+    model, counted, handle = catalog.model, knowledge.count_error(), knowledge.handle()
     drift = 0.0
     if scenario is not None:
         c = scenario.conditions

@@ -69,29 +69,36 @@ def applying(catalog: Catalog, facts: Facts) -> list[Topic]:
 def leaning_of(catalog: Catalog, picks: tuple[tuple[str, str], ...], facts: Facts) -> Leaning:
     """The joint effect of the schools whose topic applies."""
     schools = chosen(catalog, picks)
-    found: dict[str, Any] = {"heads": {}, "ladder": {}, "trailers": {}, "favours": {}, "dress": {}, "own": {}}
+    effects: dict[str, Any] = {
+        "heads": {},
+        "ladder": {},
+        "trailers": {},
+        "favours": {},
+        "dress": {},
+        "own": {},
+    }
     for topic in applying(catalog, facts):
         school = schools[topic.id]
         effect = school.effect
-        found["heads"] |= effect.heads
-        found["dress"] |= effect.dress
+        effects["heads"] |= effect.heads
+        effects["dress"] |= effect.dress
         deep = effect.below_ft is not None and facts["fish_depth_ft"] > effect.below_ft
         for family, tails in (effect.below if deep else effect.trailers).items():
-            found["trailers"][family] = {**found["trailers"].get(family, {}), **tails}
+            effects["trailers"][family] = {**effects["trailers"].get(family, {}), **tails}
             if school.id != topic.default and (own := frozenset(t for t, v in tails.items() if v >= 1.0)):
-                found["own"][family] = own
+                effects["own"][family] = own
         for family, points in effect.favours.items():
-            found["favours"][family] = found["favours"].get(family, 0.0) + points
+            effects["favours"][family] = effects["favours"].get(family, 0.0) + points
         for family, rows in effect.ladder.items():
-            found["ladder"][family] = rung(rows, facts["fish_depth_ft"])
+            effects["ladder"][family] = rung(rows, facts["fish_depth_ft"])
         for key, band in (("bulk_cm2", effect.bulk), ("fall_ft_s", effect.fall_ft_s)):
             if band is not None:
-                found[key] = band
-        found["lean"] = found.get("lean", 1.0) * effect.lean
-        found["bulk_factor"] = found.get("bulk_factor", 1.0) * effect.bulk_factor
-        found["lobbed"] = found.get("lobbed", False) or effect.lobbed
-        found["bare"] = found.get("bare", False) or effect.bare
-    return Leaning(**found)
+                effects[key] = band
+        effects["lean"] = effects.get("lean", 1.0) * effect.lean
+        effects["bulk_factor"] = effects.get("bulk_factor", 1.0) * effect.bulk_factor
+        effects["lobbed"] = effects.get("lobbed", False) or effect.lobbed
+        effects["bare"] = effects.get("bare", False) or effect.bare
+    return Leaning(**effects)
 
 
 #: From one rung to the next a ladder changes over so far (ft) either way of the depth that it names.

@@ -26,11 +26,11 @@ from heathdrop.sizing.bearing import Bearing
 from heathdrop.sizing.cast import cast_of, launched, line_of
 from heathdrop.sizing.dress import Dress, dresses_of
 from heathdrop.sizing.fit import near_floor, seconds_worth
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.sizing.leans import leans_of, weight_shift
 from heathdrop.sizing.liking import Liking, liking_of, pulls_of
 from heathdrop.sizing.memory import Memory
-from heathdrop.sizing.remembered import ByRig, Remembered, Worked
+from heathdrop.sizing.remembered import ByRig, Remembered, RigInWater
 from heathdrop.sizing.scatter import Scatter, scatter_of
 from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor
 from heathdrop.sizing.tackle import Holding, TackleFit, holding_of
@@ -69,11 +69,11 @@ class Setting:
     leans: dict[str, float]
     holding: Holding
     mat_factor: float = 1.0
-    known: Knowledge = UNTAUGHT
+    knowledge: Knowledge = UNTAUGHT
     thrown: Thrown | None = None
     launch: Launch | None = None
     #: Rigs as worked out in water of this temperature, shared by all its settings.
-    worked: ByRig[Worked] = field(default_factory=ByRig, compare=False, repr=False)
+    worked: ByRig[RigInWater] = field(default_factory=ByRig, compare=False, repr=False)
     #: The setting's own: another line, water or wish is another setting.
     remembers: Remembered = field(default_factory=Remembered, init=False, compare=False, repr=False)
 
@@ -99,7 +99,7 @@ class Setting:
         return 1.0 - fading(hole, narrow, wide)
 
     @property
-    def beside_loses(self) -> float | None:
+    def passing_loss(self) -> float | None:
         """Share of the fish that a lure swum beside the cover loses; None where there is no way past it."""
         c = self.scenario.conditions
         if c.cover.edge:
@@ -107,12 +107,12 @@ class Setting:
         if not c.cover.row.beside:
             return None
         inside = c.under_cover if c.cover.row.does == "wood" else 1.0
-        return self.catalog.judgement.fit.beside_loses * inside
+        return self.catalog.judgement.fit.passing_loss * inside
 
     @property
     def scatter(self) -> Scatter:
         """How far hand and boat scatter a cast here."""
-        return scatter_of(self.catalog, self.scenario, self.known)
+        return scatter_of(self.catalog, self.scenario, self.knowledge)
 
     def lure(self, rig: Rig) -> Lure:
         """The rig in this water, worked out once for each rig asked."""
@@ -156,12 +156,12 @@ class Setting:
         )
         return replace(self.cast, distance_m=max(LEAST_CAST_M, away))
 
-    def _worked_out(self, rig: Rig) -> Worked:
+    def _worked_out(self, rig: Rig) -> RigInWater:
         return self.worked.of(rig, self._work_out)
 
-    def _work_out(self, rig: Rig) -> Worked:
+    def _work_out(self, rig: Rig) -> RigInWater:
         areas = areas_of(self.catalog, rig, self.temperature_f)
-        return Worked(
+        return RigInWater(
             areas=areas,
             lure=lure_of(self.catalog, rig, self.water.density_kg_m3, self.temperature_f, areas),
             spread=spread_of(self.catalog, rig, self.temperature_f, areas),
@@ -189,7 +189,7 @@ class Setting:
         swum = hand.through_cover * feet(self.cast_for(rig).distance_m) * tuned.in_cover * met
         let_in = work in ("drop", "hang")
         way = hand.hopped_ft if let_in else max(swum, least_way_ft)
-        found = cover_odds(
+        odds = cover_odds(
             self.catalog,
             rig,
             net_weight_n=lure.net_weight_n,
@@ -200,8 +200,8 @@ class Setting:
             touching=tuned.in_cover * met if work == "swim" else 1.0,
         )
         if let_in and self.open_share:
-            found = replace(found, passes=1.0 - (1.0 - found.passes) * (1.0 - self.open_share))
-        return found
+            odds = replace(odds, passes=1.0 - (1.0 - odds.passes) * (1.0 - self.open_share))
+        return odds
 
     @property
     def near_floor(self) -> float:
@@ -260,30 +260,30 @@ class _Wanted:
 
 #: Temperatures for which rigs are kept worked out; a rig hangs on nothing else of the water.
 TEMPERATURES_KEPT = 12
-LURES: Memory[tuple[Catalog, ByRig[Worked]]] = Memory(TEMPERATURES_KEPT)
+LURES: Memory[tuple[Catalog, ByRig[RigInWater]]] = Memory(TEMPERATURES_KEPT)
 
 
 SETTINGS: Memory[Setting] = Memory(SETTINGS_KEPT)
 WANTED: Memory[_Wanted] = Memory(SETTINGS_KEPT)
 
 
-def setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge = UNTAUGHT) -> Setting:
+def setting_of(catalog: Catalog, scenario: Scenario, knowledge: Knowledge = UNTAUGHT) -> Setting:
     """The setting of a checked scenario for the first of its families (remembered: call, sizing, doubts and
     changes all ask for it).
 
     Raises BadInput for an unknown cover, line, family or school.
     """
     # A setting that is kept keeps its catalogue, so no other one has its identity meanwhile.
-    key = id(catalog), scenario, known
-    return SETTINGS.all_of([key], lambda _: [_setting_of(catalog, scenario, known)])[0]
+    key = id(catalog), scenario, knowledge
+    return SETTINGS.all_of([key], lambda _: [_setting_of(catalog, scenario, knowledge)])[0]
 
 
-def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: Family) -> _Wanted:
+def _wanted_of(catalog: Catalog, scenario: Scenario, knowledge: Knowledge, family: Family) -> _Wanted:
     c = scenario.conditions
-    key = id(catalog), c, scenario.schools, scenario.wanted, family.id, known
+    key = id(catalog), c, scenario.schools, scenario.wanted, family.id, knowledge
 
     def find(_: list[int]) -> list[_Wanted]:
-        own, wanted = known.own_fish(), scenario.wanted
+        own, wanted = knowledge.own_fish(), scenario.wanted
         activity = judge(catalog, c, own)
         facts = {**facts_of(scenario, activity.value), "family": family.id, "work": family.work}
         leaning = leaning_of(catalog, scenario.schools, facts)
@@ -317,17 +317,17 @@ def _wanted_of(catalog: Catalog, scenario: Scenario, known: Knowledge, family: F
     return WANTED.all_of([key], find)[0]
 
 
-def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setting:
+def _setting_of(catalog: Catalog, scenario: Scenario, knowledge: Knowledge) -> Setting:
     c, gear = scenario.conditions, scenario.gear
     family = catalog.pick(catalog.families, "families", scenario.families[0])
     chosen(catalog, scenario.schools)
-    wanted = _wanted_of(catalog, scenario, known, family)
+    wanted = _wanted_of(catalog, scenario, knowledge, family)
     stand, leaning, targets = wanted.stand, wanted.leaning, wanted.targets
     works_at = targets.depth_ft[1] if family.work == "swim" else c.works_ft
     leans = leans_of(c, wanted.activity, gear.line, works_at)
-    line = line_of(catalog, gear.line, known)
+    line = line_of(catalog, gear.line, knowledge)
     thrown, launch = launched(catalog, scenario, line, family.work == "drop")
-    mat_factor = known.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
+    mat_factor = knowledge.mat_factor(stand.texture or catalog.cover.mats.usual_texture)
     worked = LURES.all_of([(id(catalog), c.water_temp_f)], lambda _: [(catalog, ByRig())])[0][1]
     return Setting(
         catalog=catalog,
@@ -347,7 +347,7 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
             stand=stand,
             leaning=leaning,
             mat_factor=mat_factor,
-            shift=weight_shift(catalog, family, leans) + math.log(known.own_fish().head),
+            shift=weight_shift(catalog, family, leans) + math.log(knowledge.own_fish().head),
             held=wanted.held,
         ),
         liking=liking_of(catalog, wanted.pulls, family, leaning, leans),
@@ -356,7 +356,7 @@ def _setting_of(catalog: Catalog, scenario: Scenario, known: Knowledge) -> Setti
         dresses=wanted.dresses,
         facts={**facts_of(scenario, wanted.activity), "family": family.id, "work": family.work},
         mat_factor=mat_factor,
-        known=known,
+        knowledge=knowledge,
         thrown=thrown,
         launch=launch,
         worked=worked,

@@ -19,11 +19,18 @@ from heathdrop.physics.line import Line
 from heathdrop.physics.rig import Lure, Rig, as_seen
 from heathdrop.physics.water import Water
 from heathdrop.sizing.box import EMPTY, Tackle, box_rigs
-from heathdrop.sizing.cadence import Cadenced, cadences_for, evenly, reaches_steadily, told, worked_in
+from heathdrop.sizing.cadence import (
+    Cadenced,
+    cadence_played,
+    cadences_for,
+    evenly,
+    reaches_steadily,
+    worked_in,
+)
 from heathdrop.sizing.candidates import quick_worths, standard_rigs
 from heathdrop.sizing.held import hung
 from heathdrop.sizing.hits import missed_by
-from heathdrop.sizing.known import UNTAUGHT, Knowledge
+from heathdrop.sizing.knowledge import UNTAUGHT, Knowledge
 from heathdrop.sizing.rated import Rated, rated_one
 from heathdrop.sizing.scatter import moved_by_pace_m
 from heathdrop.sizing.setting import (
@@ -73,20 +80,20 @@ class Sizing:
     rigs: tuple[Rated, ...]
     facts: Facts
     weights: Weights
-    known: Knowledge = UNTAUGHT
+    knowledge: Knowledge = UNTAUGHT
 
 
 def size(
     catalog: Catalog,
     scenario: Scenario,
     rigs: Sequence[Rig] | None = None,
-    known: Knowledge = UNTAUGHT,
+    knowledge: Knowledge = UNTAUGHT,
     tackle: Tackle = EMPTY,
 ) -> Sizing:
     """Rate every candidate of the scenario, or the ``rigs`` given. Raises BadInput for what cannot be.
 
     Each family is sized by itself, so that its figures are the same whatever stands beside it.
-    ``known`` is what the angler's measurements taught, ``tackle`` the box that the scenario may ask for.
+    ``knowledge`` is what the angler's measurements taught, ``tackle`` the box that the scenario may ask for.
     """
     check(scenario)
     for family in scenario.families:
@@ -94,12 +101,12 @@ def size(
     if rigs is None:
         _check_box(catalog, scenario, tackle)
     rated: list[Rated] = []
-    settings = [setting_of(catalog, replace(scenario, families=(f,)), known) for f in scenario.families]
+    settings = [setting_of(catalog, replace(scenario, families=(f,)), knowledge) for f in scenario.families]
     for setting in settings:
-        mine = (
+        own_rigs = (
             candidates(setting, tackle) if rigs is None else [r for r in rigs if r.family == setting.family]
         )
-        rated += rate(setting, [known.applied(rig) for rig in mine])
+        rated += rate(setting, [knowledge.applied(rig) for rig in own_rigs])
     first = settings[0]
     factor = first.family.pace_factor
     paces = reachable_paces(catalog, first.targets, scenario.gear.reel.inches_per_turn, factor)
@@ -113,7 +120,7 @@ def size(
         rigs=tuple(ranked(first, rated, tackle)),
         facts=first.facts,
         weights=first.weights,
-        known=known,
+        knowledge=knowledge,
     )
 
 
@@ -151,15 +158,15 @@ def ranked(setting: Setting, rated: Sequence[Rated], tackle: Tackle = EMPTY) -> 
         score = -round(r.fits.score, PLACES)
         return missed_by(wanted, r), score, off, usual, r.rig.bulk_cm2, r.countdown_s, r.rig.trailer.mass_g
 
-    found = sorted(rated, key=order)
-    if setting.scenario.box != "standard" and found:
+    ordered = sorted(rated, key=order)
+    if setting.scenario.box != "standard" and ordered:
         noise = setting.catalog.judgement.fit.noise
-        best = missed_by(wanted, found[0]), found[0].fits.score - noise
-        near = [r for r in found if missed_by(wanted, r) == best[0] and r.fits.score >= best[1]]
-        own = next((r for r in near if tackle.owns(r.rig)), found[0])
-        found.remove(own)
-        found.insert(0, own)
-    return found
+        best = missed_by(wanted, ordered[0]), ordered[0].fits.score - noise
+        near = [r for r in ordered if missed_by(wanted, r) == best[0] and r.fits.score >= best[1]]
+        own = next((r for r in near if tackle.owns(r.rig)), ordered[0])
+        ordered.remove(own)
+        ordered.insert(0, own)
+    return ordered
 
 
 def equals_of(catalog: Catalog, sizing: Sizing, rated: Rated) -> list[Rated]:
@@ -182,11 +189,11 @@ def rate(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     """
     if setting.family.work != "swim":
         return ranked(setting, _not_swum(setting, rigs))
-    found = _swum(setting, rigs)
+    rated = _swum(setting, rigs)
     scene, bounds = _scene(setting, rigs, limits_for(setting))
-    order = sorted(found, key=lambda k: -found[k].fits.score)[:CADENCED]
-    found.update({k: _cadenced(setting, scene, bounds[k], found[k]) for k in order})
-    return ranked(setting, list(found.values()))
+    order = sorted(rated, key=lambda k: -rated[k].fits.score)[:CADENCED]
+    rated.update({k: _cadenced(setting, scene, bounds[k], rated[k]) for k in order})
+    return ranked(setting, list(rated.values()))
 
 
 def _swum(setting: Setting, rigs: Sequence[Rig], cadence: Cadence | None = None) -> dict[int, Rated]:
@@ -195,24 +202,24 @@ def _swum(setting: Setting, rigs: Sequence[Rig], cadence: Cadence | None = None)
     order = sorted(range(len(rigs)), key=lambda k: -worths[k])
     first, rest = order[:SEARCHED], order[SEARCHED:]
     scene, bounds = _scene(setting, rigs, limits_for(setting))
-    found: dict[int, Rated] = {}
+    by_index: dict[int, Rated] = {}
 
     def search(some: Sequence[int], rounds: int, begun: Sequence[Tuned] = ()) -> None:
-        mine = [rigs[k] for k in some]
-        lures, limits = [setting.lure(rig) for rig in mine], [bounds[k] for k in some]
+        chosen = [rigs[k] for k in some]
+        lures, limits = [setting.lure(rig) for rig in chosen], [bounds[k] for k in some]
         tuned = tune(lures, limits, scene=scene, refine=rounds == ROUNDS, rounds=rounds, begun=begun)
-        found.update(zip(some, _rated(setting, mine, tuned, cadence), strict=True))
+        by_index.update(zip(some, _rated(setting, chosen, tuned, cadence), strict=True))
 
     search(first, 0)
     if rest:
         lures = [setting.lure(rigs[k]) for k in rest]
-        settings = _foretold([found[k] for k in first], lures, [bounds[k] for k in rest], setting)
+        settings = _foretold([by_index[k] for k in first], lures, [bounds[k] for k in rest], setting)
         limits = [bounds[k] for k in rest]
         cast = _again(setting, lures, limits, scene, cast_once(lures, limits, scene, settings))
-        found.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast, cadence), strict=True))
-    best = sorted(found, key=lambda k: -found[k].fits.score)[:REFINED]
-    search(best, ROUNDS, [found[k].tuned for k in best] if set(best) <= set(first) else ())
-    return found
+        by_index.update(zip(rest, _rated(setting, [rigs[k] for k in rest], cast, cadence), strict=True))
+    best = sorted(by_index, key=lambda k: -by_index[k].fits.score)[:REFINED]
+    search(best, ROUNDS, [by_index[k].tuned for k in best] if set(best) <= set(first) else ())
+    return by_index
 
 
 def _not_swum(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
@@ -234,13 +241,13 @@ def _not_swum(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
 def _hung(setting: Setting, rigs: Sequence[Rig], cadence: Cadence) -> dict[int, Rated]:
     """Every rig that can be hung at the fish's depth."""
     scene, bounds = _scene(setting, rigs, limits_for(setting))
-    found = {}
+    by_index = {}
     for k, (rig, own) in enumerate(zip(rigs, bounds, strict=True)):
         lure = setting.lure(rig)
         played = hung(setting, scene, own, lure, cadence)
         if played is not None:
-            found[k] = rated_one(setting, rig, lure, played.tuned, played.count_s, played)
-    return found
+            by_index[k] = rated_one(setting, rig, lure, played.tuned, played.count_s, played)
+    return by_index
 
 
 def rate_each(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
@@ -251,8 +258,8 @@ def rate_each(setting: Setting, rigs: Sequence[Rig]) -> list[Rated]:
     scene, bounds = _scene(setting, rigs, limits_for(setting))
     lures = [setting.lure(rig) for rig in rigs]
     begun = tune(lures, bounds, scene=scene, refine=False, rounds=0)
-    found = _rated(setting, rigs, tune(lures, bounds, scene=scene, begun=begun))
-    return [_cadenced(setting, scene, own, one) for own, one in zip(bounds, found, strict=True)]
+    rated = _rated(setting, rigs, tune(lures, bounds, scene=scene, begun=begun))
+    return [_cadenced(setting, scene, own, one) for own, one in zip(bounds, rated, strict=True)]
 
 
 def _cadenced(setting: Setting, scene: Scene, limits: Limits, steady: Rated) -> Rated:
@@ -298,7 +305,7 @@ def _over_the_tops(setting: Setting, scene: Scene, limits: Limits, steady: Rated
 
 def _as_told(setting: Setting, scene: Scene, limits: Limits, steady: Rated, chosen: Cadenced) -> Rated:
     """A rig in the cadence that was chosen, as screens play it; steady where that is no longer better."""
-    played = told(setting, scene, limits, steady.cast, steady.lure, chosen)
+    played = cadence_played(setting, scene, limits, steady.cast, steady.lure, chosen)
     if played is None:
         return steady
     if chosen.cadence.holes:
@@ -344,7 +351,7 @@ def _again(
 ) -> list[Tuned]:
     """Lures that were cast once, those that missed the band once more: at the pace that would hold them in
     its middle if depth went with its inverse square. The better cast of the two stands."""
-    middle, found = metres(0.5 * sum(setting.targets.depth_ft)), list(cast)
+    middle, tuned = metres(0.5 * sum(setting.targets.depth_ft)), list(cast)
     missed = [k for k, t in enumerate(cast) if t.soft_share < MISSED]
     settings = []
     for k in missed:
@@ -355,8 +362,8 @@ def _again(
     again = cast_once([lures[k] for k in missed], [limits[k] for k in missed], scene, settings)
     for k, t in zip(missed, again, strict=True):
         if t.soft_share * t.comfort > cast[k].soft_share * cast[k].comfort:
-            found[k] = t
-    return found
+            tuned[k] = t
+    return tuned
 
 
 def _logs(lures: Sequence[Lure]) -> NDArray[np.float64]:

@@ -113,15 +113,15 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
     grass = 0.0
     if c.cover.kind in WITH_TOP and top is not None and (c.cover.edge or c.posture not in SAID_WHERE):
         grass = 1.0 - fading(fish - top, -numbers.tick_above_ft, 0.0)
-    found = []
+    stations = []
     if c.cover.stands == "sparse" and not c.cover.edge:
         # Few stems hold nobody up: fish on the floor among them are fished for on the floor.
         low = grass * fading(bottom - fish, *OFF_BOTTOM_FT)
-        found.append((low, (bottom - 1.0, bottom), ON_BOTTOM))
+        stations.append((low, (bottom - 1.0, bottom), ON_BOTTOM))
         grass -= low
     if grass > 0.0 and top is not None and c.cover.edge:
         band = (fish - numbers.along_edge_ft, min(fish + numbers.along_edge_ft, bottom))
-        found.append((grass, band, "fish stand along the edge, at their own depth"))
+        stations.append((grass, band, "fish stand along the edge, at their own depth"))
     elif grass > 0.0 and top is not None:
         # Where holes are fished a lure falls in to the fish, as far as they let it.
         narrow, wide = catalog.cover.stems.hole_ft
@@ -129,8 +129,8 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
         deeper = (numbers.into_holes + (1.0 - numbers.into_holes) * holes) * max(0.0, fish - top)
         band = (top - numbers.tick_above_ft + deeper, min(top + numbers.tick_into_ft + deeper, bottom))
         why = "over its tops and into its holes" if holes >= HALF_OPEN else "tick its top"
-        found.append((grass, band, f"fish are in the grass: {why}"))
-    rest = 1.0 - sum(share for share, _, _ in found)
+        stations.append((grass, band, f"fish are in the grass: {why}"))
+    rest = 1.0 - sum(share for share, _, _ in stations)
     for posture, share in _asked_by(catalog, c.postures).items():
         if posture == "on-bottom":
             band, why = (bottom - 1.0, bottom), ON_BOTTOM
@@ -142,5 +142,5 @@ def _stations(catalog: Catalog, c: Conditions) -> list[tuple[float, tuple[float,
         else:
             band = (fish - numbers.above_fish_ft, fish)
             why = "fish feed upward: from 2 ft above them to their own level"
-        found.append((share * rest, (max(0.0, band[0]), band[1]), why))
-    return found
+        stations.append((share * rest, (max(0.0, band[0]), band[1]), why))
+    return stations

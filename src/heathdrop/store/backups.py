@@ -81,8 +81,8 @@ def backups_of(path: Path) -> Path:
 def stamped_backups(path: Path) -> list[Path]:
     """The backups of a data file that its own program made, the oldest first."""
     ours, folder = re.compile(re.escape(path.stem) + STAMPED), backups_of(path)
-    found = [f for f in folder.iterdir() if ours.fullmatch(f.name)] if folder.is_dir() else []
-    return sorted(found, key=lambda f: (f.stat().st_mtime, f.name))
+    backups = [f for f in folder.iterdir() if ours.fullmatch(f.name)] if folder.is_dir() else []
+    return sorted(backups, key=lambda f: (f.stat().st_mtime, f.name))
 
 
 def newest_sound(path: Path) -> Path | None:

@@ -42,10 +42,10 @@ def keep(session: Session, made: Sequence[MadeCast], at: str = "casts") -> list[
 
 def _there(session: Session, uids: Sequence[str]) -> set[str]:
     """Those of these names for good that are on record, taken back or not."""
-    found: set[str] = set()
+    present: set[str] = set()
     for at in range(0, len(uids), AT_ONCE):
-        found |= set(session.scalars(select(CastMade.uid).where(CastMade.uid.in_(uids[at : at + AT_ONCE]))))
-    return found
+        present |= set(session.scalars(select(CastMade.uid).where(CastMade.uid.in_(uids[at : at + AT_ONCE]))))
+    return present
 
 
 def mend(session: Session, cast: MadeCast) -> None:
@@ -100,8 +100,8 @@ def listed(session: Session, stop: str | None = None, trip: str | None = None) -
     where = "" if stop is None else " and stop = :stop"
     query = f"select uid, version, cast(body as text) from cast_made where gone_at is null{where} order by id"
     rows_ = session.execute(text(query), {} if stop is None else {"stop": stop})
-    found = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
-    made = [c for c in found if c is not None and (trip is None or c.trip == trip)]
+    all_casts = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
+    made = [c for c in all_casts if c is not None and (trip is None or c.trip == trip)]
     return sorted(made, key=lambda c: c.time)
 
 
@@ -132,14 +132,14 @@ def contacts(session: Session) -> tuple[Text, ...]:
         f"or json_extract(body, '$.outcome') in ({shows}) and json_extract(body, '$.at_s') is not null) "
         f"order by id desc limit {CONTACTS}"
     )
-    found = session.execute(text(query)).all()[::-1]
-    return tuple((str(uid), int(version), str(body)) for uid, version, body in found)
+    contact_rows = session.execute(text(query)).all()[::-1]
+    return tuple((str(uid), int(version), str(body)) for uid, version, body in contact_rows)
 
 
 def read(rows_: Sequence[Text]) -> list[MadeCast]:
     """Casts of their rows, in the order they were made; what cannot be read is passed over."""
-    found = (_read(*row) for row in rows_)
-    return sorted((c for c in found if c is not None), key=lambda c: c.time)
+    made = (_read(*row) for row in rows_)
+    return sorted((c for c in made if c is not None), key=lambda c: c.time)
 
 
 @dataclass(frozen=True)
@@ -171,8 +171,8 @@ def of_days(session: Session, first: str, last: str) -> list[MadeCast]:
         "and substr(json_extract(body, '$.time'), 1, 10) between :first and :last order by id"
     )
     rows_ = session.execute(text(query), {"first": first, "last": last})
-    found = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
-    return sorted((c for c in found if c is not None), key=lambda c: c.time)
+    made = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
+    return sorted((c for c in made if c is not None), key=lambda c: c.time)
 
 
 def first_of_stops(session: Session) -> list[MadeCast]:
@@ -183,8 +183,8 @@ def first_of_stops(session: Session) -> list[MadeCast]:
         "where gone_at is null and json_extract(body, '$.conditions') is not null "
         "group by substr(json_extract(body, '$.time'), 1, 10), stop)"
     )
-    found = (_read(str(uid), int(version), str(body)) for uid, version, body in session.execute(text(query)))
-    return [c for c in found if c is not None]
+    made = (_read(str(uid), int(version), str(body)) for uid, version, body in session.execute(text(query)))
+    return [c for c in made if c is not None]
 
 
 def away(session: Session, uids: Sequence[str]) -> list[str]:
@@ -201,8 +201,8 @@ def _marked(session: Session, uids: Sequence[str], gone: bool) -> list[str]:
     is_gone = CastMade.gone_at.is_not(None)
     marked: list[str] = []
     for at in range(0, len(uids), AT_ONCE):
-        mine = CastMade.uid.in_(uids[at : at + AT_ONCE])
-        for row in session.scalars(select(CastMade).where(mine, ~is_gone if gone else is_gone)):
+        chosen = CastMade.uid.in_(uids[at : at + AT_ONCE])
+        for row in session.scalars(select(CastMade).where(chosen, ~is_gone if gone else is_gone)):
             row.gone_at = now() if gone else None
             marked.append(row.uid)
     session.flush()

@@ -110,17 +110,17 @@ def restore(path: Path, copy: Path) -> Path:
         raise BadInput(
             "the backup", copy.name, "a whole backup made by this version of Heathdrop or an older one"
         )
-    with closing(sqlite3.connect(":memory:")) as kept:
+    with closing(sqlite3.connect(":memory:")) as memory:
         with closing(reading(copy)) as source:
-            source.backup(kept)
+            source.backup(memory)
         # Who was sent off stays out: every phone pairs anew. Ended before anything is written, so that no
         # kill on the way lets one in.
-        if kept.execute("select 1 from sqlite_master where name = 'device'").fetchone():
-            kept.execute("update device set gone_at = current_timestamp where gone_at is null")
-            kept.commit()
+        if memory.execute("select 1 from sqlite_master where name = 'device'").fetchone():
+            memory.execute("update device set gone_at = current_timestamp where gone_at is null")
+            memory.commit()
         saved = put_aside(path, copy) if path.exists() else copy
         with closing(sqlite3.connect(path)) as target:
-            kept.backup(target)
+            memory.backup(target)
     migrate(path)
     LOG.info("restored from %s", copy.name)
     return saved
@@ -182,10 +182,10 @@ class Database:
     def _identity(self) -> tuple[int, int] | None:
         """Which file stands at the path: device and inode; None for none."""
         try:
-            found = self.path.stat()
+            stat = self.path.stat()
         except OSError:
             return None
-        return found.st_dev, found.st_ino
+        return stat.st_dev, stat.st_ino
 
     def _state(self) -> tuple[tuple[int, int], int] | None:
         """The file as it stands: size and time of its last change, and SQLite's count of commits; None where
@@ -193,11 +193,11 @@ class Database:
         if self._watch is None:
             return None
         try:
-            found = self.path.stat()
+            stat = self.path.stat()
             commits = self._watch.execute("PRAGMA data_version").fetchone()[0]
         except (OSError, sqlite3.Error):
             return None
-        return (found.st_size, found.st_mtime_ns), commits
+        return (stat.st_size, stat.st_mtime_ns), commits
 
     def _elsewise(self) -> bool:
         """Whether the path leads to another file than the open one, or somebody wrote over that in place."""
@@ -286,8 +286,8 @@ def install_secret(path: Path) -> bytes:
     if keeper == path:
         keeper = path.with_name(path.name + ".key")
     try:
-        if keeper.exists() and len(kept := keeper.read_bytes()) == SECRET_BYTES:
-            return kept
+        if keeper.exists() and len(stored := keeper.read_bytes()) == SECRET_BYTES:
+            return stored
         secret, part = secrets.token_bytes(SECRET_BYTES), keeper.with_name(keeper.name + ".part")
         part.unlink(missing_ok=True)
         with os.fdopen(os.open(part, os.O_CREAT | os.O_EXCL | os.O_WRONLY, 0o600), "wb") as out:

@@ -47,9 +47,9 @@ def seen(database: Database, uid: str) -> bool:
         _written[uid] = time.monotonic()
         try:
             with database.session() as session:
-                found = rows.fetch(session, Device, id_)
-                if found is not None:
-                    found.seen_at = now()
+                device = rows.fetch(session, Device, id_)
+                if device is not None:
+                    device.seen_at = now()
         except OperationalError:
             # A file that cannot be written now: the phone is known all the same.
             return True

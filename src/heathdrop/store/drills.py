@@ -42,11 +42,11 @@ def body_of(row: DrillDone) -> dict[str, Any]:
 
 def listed(session: Session) -> list[Drilled]:
     """Answers in the order they were given."""
-    found = []
+    drilled = []
     for row in rows.listed(session, DrillDone):
         with suppress(ValidationError):  # one that cannot be read is passed over, and stays where it is
-            found.append(Drilled.model_validate(body_of(row)))
-    return sorted(found, key=lambda d: utc(d.time))
+            drilled.append(Drilled.model_validate(body_of(row)))
+    return sorted(drilled, key=lambda d: utc(d.time))
 
 
 def utc(time: datetime) -> datetime:
@@ -61,8 +61,8 @@ def marked(done: Sequence[Drilled]) -> list[Marked]:
 
 def _rounds_of(done: Sequence[Drilled], kind: str = "count") -> list[Drilled]:
     """The latest rounds of a hand's kind."""
-    mine = [d for d in done if d.question.startswith(f"{kind}.") and d.asked_s and d.tapped_s]
-    return mine[-LATEST:]
+    of_kind = [d for d in done if d.question.startswith(f"{kind}.") and d.asked_s and d.tapped_s]
+    return of_kind[-LATEST:]
 
 
 def hand(session: Session, kind: str = "count") -> HandError | None:
@@ -92,5 +92,5 @@ def hand_used(session: Session, kind: str = "count") -> HandError | None:
     for the one assumed."""
     if not in_use(session):
         return None
-    found = hand(session, kind)
-    return found if found is not None and found.enough and not stale(session, kind=kind) else None
+    error = hand(session, kind)
+    return error if error is not None and error.enough and not stale(session, kind=kind) else None

@@ -8,7 +8,7 @@ from sqlalchemy.orm import Session
 from heathdrop import catalog as catalogue
 from heathdrop.answers.shifts import Shift
 from heathdrop.answers.trials import Trial
-from heathdrop.sizing.known import TRAIT, OwnFish
+from heathdrop.sizing.knowledge import TRAIT, OwnFish
 from heathdrop.store import settings
 
 Kept = TypeVar("Kept", bound=BaseModel)
@@ -48,33 +48,33 @@ class SpokenFor(BaseModel):
 
 def shifts(session: Session) -> dict[str, AgreedShift]:
     """The shifts in use, by what they are of; what cannot be read is in use by nobody."""
-    found = _read(session, FISH, AgreedShift, tuple(TRAIT))
-    return {name: one for name, one in found.items() if TRAIT[name].low <= one.value <= TRAIT[name].high}
+    agreed = _read(session, FISH, AgreedShift, tuple(TRAIT))
+    return {name: one for name, one in agreed.items() if TRAIT[name].low <= one.value <= TRAIT[name].high}
 
 
 def spoken(session: Session) -> dict[str, SpokenFor]:
     """The schools that the log chose and the angler still holds to, by topic."""
     held = settings.schools(session)
-    found = _read(session, SPOKEN, SpokenFor, tuple(catalogue.load().topics))
-    return {topic: one for topic, one in found.items() if held.get(topic) == one.school}
+    schools_held = _read(session, SPOKEN, SpokenFor, tuple(catalogue.load().topics))
+    return {topic: one for topic, one in schools_held.items() if held.get(topic) == one.school}
 
 
 def _read(session: Session, key: str, model: type[Kept], names: tuple[str, ...]) -> dict[str, Kept]:
-    kept = settings.read(session, key, {})
-    found = {}
+    stored = settings.read(session, key, {})
+    records = {}
     for name in names:
         try:
-            found[name] = model.model_validate(kept[name])
+            records[name] = model.model_validate(stored[name])
         except (ValidationError, KeyError, TypeError):
             continue
-    return found
+    return records
 
 
 def agree(session: Session, shift: Shift) -> None:
     """Use a shift from now on."""
     trait = TRAIT[shift.what]
-    mine = AgreedShift(value=min(trait.high, max(trait.low, shift.value)), casts=shift.casts)
-    _keep(session, FISH, {**shifts(session), shift.what: mine})
+    agreed = AgreedShift(value=min(trait.high, max(trait.low, shift.value)), casts=shift.casts)
+    _keep(session, FISH, {**shifts(session), shift.what: agreed})
 
 
 def withdraw(session: Session, what: str) -> None:
@@ -85,12 +85,12 @@ def withdraw(session: Session, what: str) -> None:
 def hold(session: Session, trial: Trial) -> None:
     """Hold to a school because the log speaks for it."""
     settings.keep(session, settings.SCHOOLS, {**settings.schools(session), trial.topic: trial.school})
-    mine = SpokenFor(school=trial.school, ratio=trial.ratio, casts=trial.casts)
-    _keep(session, SPOKEN, {**spoken(session), trial.topic: mine})
+    held_school = SpokenFor(school=trial.school, ratio=trial.ratio, casts=trial.casts)
+    _keep(session, SPOKEN, {**spoken(session), trial.topic: held_school})
 
 
-def _keep(session: Session, key: str, found: dict[str, AgreedShift] | dict[str, SpokenFor]) -> None:
-    settings.keep(session, key, {k: v.model_dump() for k, v in found.items()})
+def _keep(session: Session, key: str, records: dict[str, AgreedShift] | dict[str, SpokenFor]) -> None:
+    settings.keep(session, key, {k: v.model_dump() for k, v in records.items()})
 
 
 def fish_of(session: Session) -> OwnFish:

@@ -113,17 +113,17 @@ def entries(session: Session) -> list[Entry]:
     notes = _notes(session)
     noted = {uid for one in notes for uids in one["away"].values() for uid in uids}
     since = now() - timedelta(days=KEPT_DAYS)
-    found = [_entry(one) for one in notes]
+    listed = [_entry(one) for one in notes]
     for table, called in CALLED:
         query = select(table).where(table.gone_at > since).order_by(table.gone_at.desc()).limit(MOST_NOTES)
-        found += [
+        listed += [
             Entry(
                 f"{table.__tablename__}-{row.uid}", _utc(row.gone_at or since), "one", _called(called, row), 1
             )
             for row in session.scalars(query)
             if row.uid not in noted
         ]
-    return sorted(found, key=lambda e: e.at, reverse=True)
+    return sorted(listed, key=lambda e: e.at, reverse=True)
 
 
 def undo(
@@ -176,9 +176,9 @@ def put_all_away(session: Session) -> int:
 
 def _notes(session: Session) -> list[dict[str, Any]]:
     """The notes that are young enough, the newest first; none where they cannot be read."""
-    kept = settings.read(session, HISTORY, [])
+    notes = settings.read(session, HISTORY, [])
     since = (now() - timedelta(days=KEPT_DAYS)).isoformat()
-    return [n for n in kept if isinstance(n, dict) and str(n.get("at", "")) > since] if kept else []
+    return [n for n in notes if isinstance(n, dict) and str(n.get("at", "")) > since] if notes else []
 
 
 def _entry(one: dict[str, Any]) -> Entry:
@@ -208,6 +208,6 @@ def _called(called: str, row: Kept) -> str:
     if isinstance(row, Observation):
         called = {"drop": "drop test", "depth": "depth check", "mat": "mat tried"}.get(row.kind, called)
         return f"{called}: {body.get('head_oz', '')} oz {body.get('family', '')}".replace("-", " ")
-    words = [row.kind] if isinstance(row, Item) else []
-    words += [str(body[k]) for k in ("weight_oz", "family", "length_in", "shape", "name") if body.get(k)]
-    return f"{called}: {' '.join(words)}".replace("-", " ")
+    parts = [row.kind] if isinstance(row, Item) else []
+    parts += [str(body[k]) for k in ("weight_oz", "family", "length_in", "shape", "name") if body.get(k)]
+    return f"{called}: {' '.join(parts)}".replace("-", " ")

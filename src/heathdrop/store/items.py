@@ -123,7 +123,7 @@ def light(row: Item) -> Kept:
     return Kept(row.id, row.kind, KINDS[row.kind].model_construct(**body_of(row)))
 
 
-def kept(session: Session) -> list[Kept]:
+def light_items(session: Session) -> list[Kept]:
     """Every item not deleted, read lightly: a box of a thousand pieces opens at once."""
     query = text("select id, kind, version, cast(body as text) from item where gone_at is null order by id")
     return [_kept(int(i), str(kind), int(v), str(data)) for i, kind, v, data in session.execute(query)]

@@ -13,7 +13,7 @@ from heathdrop.answers.own import Own
 from heathdrop.learning.learned import Learned, learn
 from heathdrop.logs import logger
 from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, Tackle, tackle_of
-from heathdrop.sizing.known import Handle, OwnFish
+from heathdrop.sizing.knowledge import Handle, OwnFish
 from heathdrop.store import casts, drills, fish, items, observations, settings
 from heathdrop.store.versions import upgraded
 
@@ -91,7 +91,9 @@ def _tackle(pieces: tuple[items.Kept, ...]) -> Tackle:
 
 def own_of(session: Session) -> Own:
     """The angler's own, as the data file has it now."""
-    owned = tuple(i for i in items.kept(session) if i.kind in ("head", "trailer") and i.body.quantity > 0)
+    owned = tuple(
+        i for i in items.light_items(session) if i.kind in ("head", "trailer") and i.body.quantity > 0
+    )
     held = settings.schools(session)
     topics = catalogue.load().topics
     schools = tuple(sorted((t, s) for t, s in held.items() if t in topics and s in topics[t].schools))

@@ -14,7 +14,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from heathdrop.errors import BadInput, require_between
-from heathdrop.sizing.known import Handle
+from heathdrop.sizing.knowledge import Handle
 
 #: Shortest and longest count asked for (s), and the ends of short and of middle ones.
 SHORTEST_S, LONGEST_S = 2.0, 20.0

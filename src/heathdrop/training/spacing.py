@@ -57,26 +57,26 @@ def rating_of(mark: float) -> Rating:
 def due_of(topics: Iterable[str], answers: Sequence[Marked]) -> list[Due]:
     """The topics, most overdue first; those never asked come before all, those that have had their share of
     the latest day after all others."""
-    scheduler, found = Scheduler(enable_fuzzing=False), []
+    scheduler, due = Scheduler(enable_fuzzing=False), []
     latest = max((a.time.date() for a in answers), default=None)
     today = Counter(a.topic for a in answers if a.time.date() == latest)
     for topic in topics:
-        mine = sorted((a for a in answers if a.topic == topic), key=lambda a: a.time)
+        of_topic = sorted((a for a in answers if a.topic == topic), key=lambda a: a.time)
         card, last = Card(due=datetime(2000, 1, 1, tzinfo=UTC)), None
-        for one in mine:
+        for one in of_topic:
             card, last = scheduler.review_card(card, rating_of(one.mark), one.time)[0], one
-        lately = sum(a.mark for a in mine[-5:]) / len(mine[-5:]) if mine else None
-        found.append(Due(topic, card.due if last is not None else None, len(mine), lately))
+        lately = sum(a.mark for a in of_topic[-5:]) / len(of_topic[-5:]) if of_topic else None
+        due.append(Due(topic, card.due if last is not None else None, len(of_topic), lately))
 
     def sated(topic: str) -> bool:
         """Whether one more of it would give the two most asked of the day more than their share."""
         before, after = (_top_two(c) for c in (today, today + Counter([topic])))
-        return len(found) >= SHARED_FROM and before < after > DAY_SHARE * (today.total() + 1)
+        return len(due) >= SHARED_FROM and before < after > DAY_SHARE * (today.total() + 1)
 
     def order(d: Due) -> tuple[bool, bool, datetime, str]:
         return sated(d.topic), d.due is not None, d.due or datetime(1, 1, 1, tzinfo=UTC), d.topic
 
-    return sorted(found, key=order)
+    return sorted(due, key=order)
 
 
 def _top_two(asked: Counter[str]) -> int:

@@ -22,8 +22,8 @@ WORDS = ("trend", "light", "forage")
 
 def traits_of(conditions: Any) -> frozenset[str]:
     """What a water is, in traits: of conditions by their names (attributes)."""
-    found = {name for name, field, low, high in TRAITS if low <= float(getattr(conditions, field)) <= high}
-    return frozenset(found | {f"{word} {getattr(conditions, word)}" for word in WORDS})
+    traits = {name for name, field, low, high in TRAITS if low <= float(getattr(conditions, field)) <= high}
+    return frozenset(traits | {f"{word} {getattr(conditions, word)}" for word in WORDS})
 
 
 def missing_of(rounds: Sequence[tuple[frozenset[str], float]]) -> dict[str, float]:
@@ -32,11 +32,11 @@ def missing_of(rounds: Sequence[tuple[frozenset[str], float]]) -> dict[str, floa
     if not rounds:
         return {}
     usual = sum(1.0 - mark for _, mark in rounds) / len(rounds)
-    found = {}
+    missed = {}
     for trait in sorted({t for traits, _ in rounds for t in traits}):
-        mine = [1.0 - mark for traits, mark in rounds if trait in traits]
-        found[trait] = (sum(mine) - usual * len(mine)) / (len(mine) + SELDOM)
-    return found
+        losses = [1.0 - mark for traits, mark in rounds if trait in traits]
+        missed[trait] = (sum(losses) - usual * len(losses)) / (len(losses) + SELDOM)
+    return missed
 
 
 def random_water(rng: random.Random) -> dict[str, Any]:

@@ -322,7 +322,7 @@ def test_only_what_is_known_is_said() -> None:
     assert sayings_of(lessons(), {}, {}) == []
     few = Trial("weight-lean", "lighter", 0.4, "too few", 9)
     much = Trial("weight-lean", "lighter", 4.0, "strongly for it", 150)
-    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90, told=True), Shift("head weight", 1.1, 1.02, 1.3, 90)
+    known, unknown = Shift("pace", 0.8, 0.7, 0.95, 90, sure=True), Shift("head weight", 1.1, 1.02, 1.3, 90)
     found = lessons(schools=(few, much), own=(known, unknown))
     assert [(s.text, s.button, s.about) for s in sayings_of(found, {}, {})] == [
         (
@@ -342,8 +342,8 @@ def test_only_what_is_known_is_said() -> None:
         ("log strongly for it (150 casts). You hold to it."[-40:], "", False),
         ("slower than the tables have it (90 casts)."[-40:], "Back to the tables", True),
     ]
-    empty = Shift("empty stops", 0.71, 0.6, 0.8, 300, told=True, unit="share", table=0.5)
-    colder = Shift("mood in cold water", -0.6, -1.0, -0.2, 300, told=True, unit="steps", table=0.0)
+    empty = Shift("empty stops", 0.71, 0.6, 0.8, 300, sure=True, unit="share", table=0.5)
+    colder = Shift("mood in cold water", -0.6, -1.0, -0.2, 300, sure=True, unit="steps", table=0.0)
     assert [s.text.split(" Nothing")[0] for s in sayings_of(lessons(own=(empty, colder)), {}, {})] == [
         "Your fish, empty stops: 71 % instead of 50 %, more of them (300 casts).",
         "Your fish, mood in cold water: 0.6 steps lazier than the tables have it (300 casts).",
@@ -360,7 +360,7 @@ def test_every_trait_stands_beside_its_table_told_or_not() -> None:
     own = (
         Shift("pace", 0.86, 0.7, 1.05, 90),
         Shift("mood in cold water", -0.62, -1.1, 0.02, 60, unit="steps", table=0.0),
-        Shift("empty stops", 0.31, 0.2, 0.44, 300, told=True, unit="share", table=0.5),
+        Shift("empty stops", 0.31, 0.2, 0.44, 300, sure=True, unit="share", table=0.5),
     )
     assert traits_of(lessons(own=own)) == [
         Held("pace", "× 1.00", "× 0.86", "0.70 to 1.05", 90),

@@ -182,14 +182,14 @@ def test_everything_at_fault_is_named_at_once() -> None:
 def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None:
     best = sizing.rigs[0]
     sheet = shown(cat, sizing)
-    assert (sheet.key, sheet.is_best, sheet.kept) == (best.key, True, False)
+    assert (sheet.key, sheet.is_best, sheet.own_setting) == (best.key, True, False)
     assert sheet.score == round(100 * best.fits.score)
     other = sizing.rigs[5]
     picked = shown(cat, sizing, pick=other.key)
     assert (picked.key, picked.is_best) == (other.key, False)
     assert picked.aloud != sheet.aloud
     held = shown(cat, sizing, pick=other.key, count_s="3", pace_ft_s="2")
-    assert held.kept
+    assert held.own_setting
     assert "count 3, then 2.0 ft a second" in held.aloud
     assert dict(parse_qsl(held.to_best)).get("pick") is None
 

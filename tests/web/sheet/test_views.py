@@ -13,7 +13,7 @@ from heathdrop.advice.change import askable, mended
 from heathdrop.advice.why import limit_sentence, runs
 from heathdrop.answers.mat import MOST_OZ
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import MOST_CASTS, search_water
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
@@ -323,9 +323,9 @@ def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:
     assert mat_drawing(*rated("right over grass")) is None
 
 
-def casts(cat: Catalog) -> list[Told]:
+def casts(cat: Catalog) -> list[CastTold]:
     rig = rig_by_name(cat, "underspin", 0.5, "paddle-tail")
-    return [Told(rig, 6.0, 2.2, "nothing", None), Told(rig, 9.5, 2.0, "bump", 14.5)]
+    return [CastTold(rig, 6.0, 2.2, "nothing", None), CastTold(rig, 9.5, 2.0, "bump", 14.5)]
 
 
 def test_casts_go_into_the_address_and_back(cat: Catalog) -> None:

@@ -95,7 +95,7 @@ def mended(
         raise BadInput("went", went, "one of " + ", ".join(WENT))
     if by_ft is not None:
         require_between("by_ft", by_ft, 0.1, MOST_MISSED_FT, "ft")
-    setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.known)
+    setting = setting_of(catalog, replace(sizing.scenario, families=(rated.rig.family.id,)), sizing.knowledge)
     hand = _hand(setting, rated, fished)
     facts = {
         **setting.facts,
@@ -107,20 +107,20 @@ def mended(
     swum = facts["work"] == "swim"
     if swum:
         case = replace(case, hand=_as_told(setting, rated, hand))
-        told = path_of(setting, case.hand).mean_ft
-        case = replace(case, told_ft=told)
-        ran = _ran_at(setting, went, told, by_ft)
-        if abs(ran - told) >= LEAST_FT:
+        before_ft = path_of(setting, case.hand).mean_ft
+        case = replace(case, told_ft=before_ft)
+        ran = _ran_at(setting, went, before_ft, by_ft)
+        if abs(ran - before_ft) >= LEAST_FT:
             case = replace(case, hand=seen_at(setting, case.hand, ran))
             ran = path_of(setting, case.hand).mean_ft
     order = next((o.changes for o in catalog.orders if went in o.went and holds(o.when, facts)), ())
     made = [change_of(case, id_, ran, swum) for id_ in order if may_be(case, id_)]
-    found = [change for change in made if change is not None]
-    weak = {c.id for c in found if _weak(case, c, ran)}
-    less = {c.id for c in found if _liked_less(case, c)}
-    if not any(c.mends for c in found if c.id not in weak | less):
+    changes = [change for change in made if change is not None]
+    weak = {c.id for c in changes if _weak(case, c, ran)}
+    less = {c.id for c in changes if _liked_less(case, c)}
+    if not any(c.mends for c in changes if c.id not in weak | less):
         less = set()
-    return Changes(ran, tuple(sorted(found, key=lambda c: (c.id in weak, c.id in less))))
+    return Changes(ran, tuple(sorted(changes, key=lambda c: (c.id in weak, c.id in less))))
 
 
 def _hand(setting: Setting, rated: Rated, fished: Fished) -> Hand:

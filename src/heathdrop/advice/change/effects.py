@@ -52,20 +52,20 @@ class Change:
         the angler can do."""
         if self.by == "rule":
             return ()
-        fished, found = self.fished, [("family", self.family), ("pick", self.rig)]
+        fished, fields = self.fished, [("family", self.family), ("pick", self.rig)]
         for name, value, digits in (
             ("count_s", fished.countdown_s, 1),
             ("pace_ft_s", fished.pace_ft_s, 2),
             ("rod_tip_height_ft", fished.rod_tip_height_ft, 1),
         ):
             if value is not None:
-                found.append((name, f"{round(value, digits):g}"))
+                fields.append((name, f"{round(value, digits):g}"))
         if self.test_lb is not None:
-            found.append(("test_lb", f"{self.test_lb:g}"))
+            fields.append(("test_lb", f"{self.test_lb:g}"))
         if self.material:
-            found.append(("line", self.material))
-        found.append(("seen", f"{self.seen:.3f}" if round(self.seen, 3) != 1.0 else ""))
-        return tuple(found)
+            fields.append(("line", self.material))
+        fields.append(("seen", f"{self.seen:.3f}" if round(self.seen, 3) != 1.0 else ""))
+        return tuple(fields)
 
 
 def change_of(case: Case, id_: str, ran_ft: float | None, swum: bool) -> Change | None:
@@ -244,7 +244,7 @@ def _other_family(case: Case, step: Step) -> Change | None:
         says = "another lure for this water"
     if case.went in ("fouled", "hung", "stalled"):
         there = setting_of(
-            setting.catalog, replace(setting.scenario, families=(step.hand.rig.family.id,)), setting.known
+            setting.catalog, replace(setting.scenario, families=(step.hand.rig.family.id,)), setting.knowledge
         )
         after = there.odds(step.hand.rig, there.lure(step.hand.rig), case.rated.tuned, LEAST_WAY_FT)
         was = getattr(odds_of(setting, case.rated, case.hand.rig), verb)

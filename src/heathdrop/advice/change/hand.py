@@ -113,7 +113,7 @@ def with_part(setting: Setting, rig: Rig, *, oz: float | None = None, trailer: s
         name = replace(name, head_oz=oz, head_g=0.0)
     if trailer is not None:
         name = replace(name, trailer=trailer, length_in=0.0, trailer_g=0.0, width=0.0, fused=False)
-    return setting.known.applied(name.rig(setting.catalog))
+    return setting.knowledge.applied(name.rig(setting.catalog))
 
 
 def other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
@@ -124,7 +124,7 @@ def other_line(setting: Setting, thinner: bool) -> tuple[float, Line] | None:
     if not beyond:
         return None
     test = max(beyond) if thinner else min(beyond)
-    return test, line_of(setting.catalog, replace(gear.line, test_lb=test), setting.known)
+    return test, line_of(setting.catalog, replace(gear.line, test_lb=test), setting.knowledge)
 
 
 def odds_of(setting: Setting, rated: Rated, rig: Rig) -> CoverOdds:

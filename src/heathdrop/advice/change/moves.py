@@ -57,12 +57,12 @@ def _pace(down: float) -> Callable[[Case], Steps]:
         gear, numbers, limits = setting.scenario.gear, setting.catalog.judgement.change, limits_for(setting)
         here = feet(hand.pace_m_s)
         least = max(numbers.slowest_ft_s, feet(limits.slowest_m_s) if setting.family.blade else 0.0)
-        told = {turns_said(gear.turns_per_s(here))}
+        turns_seen = {turns_said(gear.turns_per_s(here))}
         for k in range(1, PACE_STEPS + 1):
             pace = here - down * 0.25 * k * numbers.pace_step_in_s / 12.0
             turns = turns_said(gear.turns_per_s(pace))
-            if least <= pace <= feet(limits.fastest_m_s) and turns not in told:
-                told.add(turns)
+            if least <= pace <= feet(limits.fastest_m_s) and turns not in turns_seen:
+                turns_seen.add(turns)
                 word = "Slow" if down > 0 else "Speed up"
                 yield Step(f"{word} to {turns} turns in 20 s", replace(hand, pace_m_s=metres(pace)))
 
@@ -110,9 +110,9 @@ def _head(steps_up: int) -> Callable[[Case], Steps]:
 
 def _line(thinner: bool) -> Callable[[Case], Steps]:
     def steps(case: Case) -> Steps:
-        found = other_line(case.setting, thinner=thinner)
-        if found is not None:
-            test, line = found
+        others = other_line(case.setting, thinner=thinner)
+        if others is not None:
+            test, line = others
             word, material = "Thinner" if thinner else "Thicker", case.setting.scenario.gear.line.material
             yield Step(f"{word} line: {test:g} lb {material}", replace(case.hand, line=line), test)
         if case.went == "not-felt" and thinner:
@@ -234,17 +234,17 @@ def _family(case: Case) -> Steps:
     for family in others:
         points, school = points_of(catalog, setting.facts, scenario, family)
         weighed[family.id] = sum(p for _, p in points) + school
-    found: list[tuple[float, Rated]] = []
+    candidates: list[tuple[float, Rated]] = []
     for id_ in sorted(weighed, key=lambda f: -weighed[f])[:ASKED]:
         # Of the standard set: whether the box holds such a head is not known here.
         other = replace(scenario, families=(id_,), box="standard")
-        best = size(catalog, other, known=setting.known).rigs[0]
+        best = size(catalog, other, knowledge=setting.knowledge).rigs[0]
         if case.went in ("hung", "fouled", "stalled"):
             spoils = "hangs" if setting.stand.row.does in ("wood", "stone") else "fouls"
             if getattr(best.cover, spoils) > 0.7 * getattr(case.rated.cover, spoils):
                 continue
-        found.append((best.fits.score * math.exp(weighed[id_]), best))
-    for _, best in sorted(found, key=lambda row: -row[0])[:1]:
+        candidates.append((best.fits.score * math.exp(weighed[id_]), best))
+    for _, best in sorted(candidates, key=lambda row: -row[0])[:1]:
         name = f"{ounces_as_written(best.rig.head_oz)} oz {best.rig.family.name}"
         tail = "" if best.rig.trailer.bare else f", {best.rig.trailer.name}"
         way = "drag it underneath" if case.went == "nothing" else "its own best here"

@@ -40,8 +40,8 @@ def mark_call(q: Question, answer: dict[str, object]) -> Marking:
     if way not in WAYS_TO_COVER:
         raise BadInput("way", way[:40], "one of " + ", ".join(WAYS_TO_COVER))
     board = call_of(q.scenario, places=CALLED).standings
-    mine = call_of(replace(q.scenario, families=(family.id,)), places=None).standings
-    stands = next(s for s in (*board, *mine) if s.family.id == family.id)
+    own_standings = call_of(replace(q.scenario, families=(family.id,)), places=None).standings
+    stands = next(s for s in (*board, *own_standings) if s.family.id == family.id)
     rated = _rated(stands.sizing, family.id, oz, trailer.id)
     best = board[0]
     own = _row(stands, rated)

@@ -64,13 +64,13 @@ def ask_repair(named: Named, rng: random.Random) -> Question:
 def _options(right: Sequence[Change], wrong: Sequence[Change]) -> list[Option]:
     """Up to four options: the smallest change that mends, others that are offered, and what mends the
     opposite."""
-    found = [Option(c.what, c.effect, c.mends) for c in right[:2]]
+    options = [Option(c.what, c.effect, c.mends) for c in right[:2]]
     said = {c.what for c in right}
     for change in wrong:
-        if len(found) < OPTIONS and change.what not in said:
-            found.append(Option(change.what, change.effect, False))
+        if len(options) < OPTIONS and change.what not in said:
+            options.append(Option(change.what, change.effect, False))
     more = [Option(c.what, c.effect, c.mends) for c in right[2:]]
-    return found + more[: OPTIONS - len(found)]
+    return options + more[: OPTIONS - len(options)]
 
 
 def mark_repair(q: Question, answer: dict[str, object]) -> Marking:

@@ -38,14 +38,14 @@ def calls() -> Iterator[tuple[Any, tuple[Any, ...]]]:
     yield chain.line_nodes, (s, mesh, 1, 1.0, 1.0, line, 1.0)
 
 
-def kept() -> Path:
+def cache_folder() -> Path:
     """The folder that holds these kernels' machine code: that of this very copy of the sources."""
     return Path(search.search.stats.cache_path)  # type: ignore[attr-defined]
 
 
 def start() -> subprocess.Popen[bytes] | None:
     """The second process; None where everything is compiled already or there is one core only."""
-    if any(kept().glob("*.nbc")) or (os.cpu_count() or 1) < 2:
+    if any(cache_folder().glob("*.nbc")) or (os.cpu_count() or 1) < 2:
         return None
     quiet = {"stdout": subprocess.DEVNULL, "stderr": subprocess.DEVNULL}
     return subprocess.Popen([sys.executable, "-m", __name__], **quiet)  # type: ignore[call-overload,no-any-return]

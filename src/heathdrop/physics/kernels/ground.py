@@ -52,17 +52,17 @@ def bottom_at(x: float, bottom: Floats) -> Any:
 @compiled
 def ledges_of(bottom: Floats) -> Floats:
     """The profile's ledges: rows of lip distance, lip depth, foot distance, foot depth (m)."""
-    found = np.zeros((bottom.shape[0], 4))
+    ledges = np.zeros((bottom.shape[0], 4))
     m = 0
     for i in range(1, bottom.shape[0]):
         run, fall = bottom[i, 0] - bottom[i - 1, 0], bottom[i, 1] - bottom[i - 1, 1]
         if abs(fall) <= LEDGE_SLOPE * run:
             continue
         lip, foot = (i - 1, i) if fall > 0.0 else (i, i - 1)
-        found[m, 0], found[m, 1] = bottom[lip, 0], bottom[lip, 1]
-        found[m, 2], found[m, 3] = bottom[foot, 0], bottom[foot, 1]
+        ledges[m, 0], ledges[m, 1] = bottom[lip, 0], bottom[lip, 1]
+        ledges[m, 2], ledges[m, 3] = bottom[foot, 0], bottom[foot, 1]
         m += 1
-    return found[:m]
+    return ledges[:m]
 
 
 @compiled

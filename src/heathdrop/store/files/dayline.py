@@ -41,7 +41,7 @@ class TypedDay:
     def made(self, line: str) -> list[MadeCast]:
         """The casts that are kept of it; the same line typed for the same day gives the same ones."""
         blanks = 0 if self.casts is None else self.casts - len(self.came)
-        known = {} if self.water_temp_f is None else {"water_temp_f": self.water_temp_f}
+        conditions = {} if self.water_temp_f is None else {"water_temp_f": self.water_temp_f}
         rig = self.rig
         return [
             MadeCast(
@@ -57,7 +57,7 @@ class TypedDay:
                 countdown_s=0.0,
                 pace_ft_s=0.0,
                 outcome=outcome,
-                conditions=known or None,
+                conditions=conditions or None,
                 note=self.note if k == 0 else "",
             )
             for k, outcome in enumerate((*self.came, *["nothing"] * blanks))
@@ -72,17 +72,17 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
         raise BadInput(
             "the line", line[:40], f"from 1 to {LONGEST} characters: three fish, swim jig 3/8 craw"
         )
-    found = read_day(catalog, line, date.today(), typed_in)
-    if found.unsure:
-        raise BadInput("the day", found.unsure, "a day such as 2026-11-22, today or before")
-    on = found.on or on
+    day_read = read_day(catalog, line, date.today(), typed_in)
+    if day_read.unsure:
+        raise BadInput("the day", day_read.unsure, "a day such as 2026-11-22, today or before")
+    on = day_read.on or on
     if on > date.today() or on.year < YEARS[0]:
         raise BadInput("the day", on.isoformat(), f"today or before, from {YEARS[0]} on")
-    if found.rig is None:
+    if day_read.rig is None:
         raise BadInput("the line", line[:60], "the words of a rig: swim jig 3/8 craw")
-    begun = datetime(on.year, on.month, on.day, *found.at).astimezone()
-    bites = {kind: n for kind, n in found.counts.items() if kind != "cast"}
-    casts, bitten = found.counts.get("cast"), sum(bites.values())
+    begun = datetime(on.year, on.month, on.day, *day_read.at).astimezone()
+    bites = {kind: n for kind, n in day_read.counts.items() if kind != "cast"}
+    casts, bitten = day_read.counts.get("cast"), sum(bites.values())
     if not bitten and casts is None:
         raise BadInput("the line", line[:40], "words that say how many: three fish, or no fish in 20 casts")
     # Compared before any cast is made of them: a slip of the thumb may say a thousand million.
@@ -93,17 +93,17 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
     if casts == 0:
         raise BadInput("the casts", casts, "at least 1")
     sizes = [
-        ", ".join(f"{v:g} in" for v in found.lengths_in),
-        ", ".join(f"{v:g} lb" for v in found.weights_lb),
+        ", ".join(f"{v:g} in" for v in day_read.lengths_in),
+        ", ".join(f"{v:g} lb" for v in day_read.weights_lb),
     ]
     return TypedDay(
         begun=begun,
-        stop=found.stop,
-        rig=found.rig,
+        stop=day_read.stop,
+        rig=day_read.rig,
         came=tuple(kind for kind, n in bites.items() for _ in range(n)),
         casts=casts,
-        water_temp_f=found.water_temp_f,
-        note="; ".join(part for part in (*sizes, found.note) if part),
+        water_temp_f=day_read.water_temp_f,
+        note="; ".join(part for part in (*sizes, day_read.note) if part),
     )
 
 
@@ -112,8 +112,8 @@ def typed_parts(made: Sequence[MadeCast]) -> list[list[MadeCast]]:
     each cast a minute after the one before."""
     parts: list[list[MadeCast]] = []
     for cast in sorted((c for c in made if c.trip.startswith(TYPED)), key=lambda c: c.time):
-        mine = (p for p in parts if _alike(p[-1], cast) and cast.time - p[-1].time == timedelta(minutes=1))
-        part = next(mine, None)
+        alike = (p for p in parts if _alike(p[-1], cast) and cast.time - p[-1].time == timedelta(minutes=1))
+        part = next(alike, None)
         if part is None:
             parts.append([cast])
         else:

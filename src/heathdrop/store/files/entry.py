@@ -90,33 +90,33 @@ def line_words() -> dict[str, str]:
 def take(pattern: re.Pattern[str], text: str, unit: str = "in") -> tuple[float | None, str]:
     """The first number that the pattern finds, read in ``unit`` where it carries one, and the text without
     it. Raises BadInput for one that cannot be read."""
-    found = pattern.search(text)
-    if found is None:
+    match = pattern.search(text)
+    if match is None:
         return None, text
-    value = next(g for g in found.groups() if g)
+    value = next(g for g in match.groups() if g)
     try:
         number = number_of(value) if value[-1].isdigit() else round(read(value, unit), 3)
     except ValueError as error:
         raise BadInput("the line", text, "numbers that can be read") from error
-    return number, (text[: found.start()] + " " + text[found.end() :]).strip()
+    return number, (text[: match.start()] + " " + text[match.end() :]).strip()
 
 
-def take_word(words: Mapping[str, str], text: str) -> tuple[str | None, str]:
-    """The longest of ``words`` that stands in the text, and the text without it."""
-    for said in sorted(words, key=len, reverse=True):
-        found = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
-        if found:
-            return words[said], (text[: found.start()] + " " + text[found.end() :]).strip()
+def take_word(vocabulary: Mapping[str, str], text: str) -> tuple[str | None, str]:
+    """The longest of ``vocabulary`` that stands in the text, and the text without it."""
+    for said in sorted(vocabulary, key=len, reverse=True):
+        match = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
+        if match:
+            return vocabulary[said], (text[: match.start()] + " " + text[match.end() :]).strip()
     return None, text
 
 
 def named(rows: Mapping[str, Any]) -> dict[str, str]:
     """Everything a row of the catalogue is called: its id, its name, its aliases."""
-    found: dict[str, str] = {}
+    names: dict[str, str] = {}
     for id_, row in rows.items():
         said = (id_, id_.replace("-", " "), row.name, *row.aliases)
-        found |= dict.fromkeys(said, id_) | {s.replace("-", "").replace(" ", ""): id_ for s in said}
-    return found
+        names |= dict.fromkeys(said, id_) | {s.replace("-", "").replace(" ", ""): id_ for s in said}
+    return names
 
 
 def pieces(
@@ -129,10 +129,10 @@ def pieces(
         raise BadInput("the line", line, f"at most {LONGEST_LINE} characters")
     for sign, written in SIGNS.items():
         line = line.replace(sign, written if sign == "⁄" else f" {written}")
-    kept = line
+    original = line
     line = tidied(line)
     if PACKS_ALONE.search(line) or (not QUANTITY.search(line) and UNCOUNTED.search(line)):
-        raise BadInput("the line", kept, "a word for how many: x8, 8 pack, a dozen")
+        raise BadInput("the line", original, "a word for how many: x8, 8 pack, a dozen")
     line = " ".join(ARTICLES.sub("", line).split())
     halves = [p.strip() for p in re.split(r"\s+(?:/|\+|&|and|with|w/)\s+", line)]
     if len(halves) == 2 and all(_names_tackle(catalog, p) for p in halves):
@@ -153,8 +153,8 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     text = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
     split = re.split(r"\s*(?:,|\+|&|\bwith\b|\band\b)\s*", text, maxsplit=1)
     if len(split) == 1:
-        found = _first_of(named(catalog.trailers), text)
-        split = [text] if found is None else [text[:found], text[found:]]
+        trailer = _first_of(named(catalog.trailers), text)
+        split = [text] if trailer is None else [text[:trailer], text[trailer:]]
     found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in, usual=True)]
     heads = [data for kind, data in found_pieces if kind == "head"]
     tails = [data for kind, data in found_pieces if kind == "trailer"]
@@ -175,12 +175,12 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     )
 
 
-def _first_of(words: Mapping[str, str], text: str) -> int | None:
-    """Where the longest of ``words`` that stands in the text begins."""
-    for said in sorted(words, key=len, reverse=True):
-        found = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
-        if found and words[said] != "none":
-            return found.start()
+def _first_of(vocabulary: Mapping[str, str], text: str) -> int | None:
+    """Where the longest of ``vocabulary`` that stands in the text begins."""
+    for said in sorted(vocabulary, key=len, reverse=True):
+        match = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
+        if match and vocabulary[said] != "none":
+            return match.start()
     return None
 
 
@@ -237,10 +237,10 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
         ("reel", "reel", TURN, "inches_per_turn"),
         ("rod", "rod", FEET, "length_ft"),
     ):
-        found, rest = take_word({word: word}, text)
-        if found is not None and kind == "rod":
+        keyword, rest = take_word({word: word}, text)
+        if keyword is not None and kind == "rod":
             return kind, {**data, **rod_fields(rest)}
-        if found is not None:
+        if keyword is not None:
             rest = RATIO.sub(" ", rest)
             value, rest = take(unit, rest)
             if value is None:
@@ -312,17 +312,17 @@ def _left(line: str, text: str) -> str:
 def rod_fields(text: str) -> dict[str, Any]:
     """A rod's fields: ``7 ft medium heavy casting 3/8 - 1 oz``."""
     rated = RATED.search(text)
-    found: dict[str, Any] = {}
+    fields: dict[str, Any] = {}
     if rated is not None:
-        found = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2] or rated[3])}
+        fields = {"low_oz": number_of(rated[1]), "high_oz": number_of(rated[2] or rated[3])}
         text = f"{text[: rated.start()]} {text[rated.end() :]}".strip()
     feet, text = take(FEET, text)
     if feet is None:
         raise BadInput("the line", text, "its length too: 7 ft rod")
-    for name, words in (("power", POWERS), ("style", STYLES)):
-        word, text = take_word(words, text)
-        found |= {name: word} if word else {}
-    return {**found, "length_ft": feet, "name": _left(text, text)}
+    for name, vocabulary in (("power", POWERS), ("style", STYLES)):
+        word, text = take_word(vocabulary, text)
+        fields |= {name: word} if word else {}
+    return {**fields, "length_ft": feet, "name": _left(text, text)}
 
 
 def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[str, Any]:
@@ -337,13 +337,13 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
     weight = _weighed(catalog, line, data["family"], ounces)
     blades = BLADES if catalog.families[data["family"]].blade else ()
     text = _without((*blades, *SAYS_HEAD), text)
-    found: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
-    return found | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
+    fields: dict[str, Any] = {**data, "weight_oz": weight, "colour": _left(line, text)}
+    return fields | ({"material": material} if material else {}) | ({"skirt": skirt} if skirt else {})
 
 
-def _without(words: Sequence[str], text: str) -> str:
+def _without(taken: Sequence[str], text: str) -> str:
     """A text without words (patterns) that are no colour."""
-    for word in words:
+    for word in taken:
         text = re.sub(rf"(?<![\w-]){word}(?![\w-])", " ", text, flags=re.I)
     return text
 
@@ -367,10 +367,10 @@ def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) 
     if length is None:
         length, text = take(OUNCES, text)
         length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
-    found: dict[str, Any] = {
+    fields: dict[str, Any] = {
         **({"length_in": length} if length else {}),
         "colour": _left(line, _without(SAYS_TRAILER, text)),
     }
     if fused:
-        found["split"] = False
-    return found | ({"plastic": plastic} if plastic else {}) | ({"softness": softness} if softness else {})
+        fields["split"] = False
+    return fields | ({"plastic": plastic} if plastic else {}) | ({"softness": softness} if softness else {})

@@ -48,8 +48,8 @@ class Parcel:
 
     def said(self) -> str:
         """What would be brought in, in words."""
-        words = [e.counted(len(self.rows.get(e.name, []))) for e in REGISTRY if self.rows.get(e.name)]
-        return ", ".join(w for w in words if w) or "nothing new"
+        counts = [e.counted(len(self.rows.get(e.name, []))) for e in REGISTRY if self.rows.get(e.name)]
+        return ", ".join(w for w in counts if w) or "nothing new"
 
 
 #: The files of a table kept as JSON: the key of its rows, what a row's body is, its other fields.
@@ -110,17 +110,17 @@ def _files(raw: bytes) -> dict[str, bytes]:
     """The known files of a zip, read within bounds. Raises BadInput for a zip that cannot be read so."""
     try:
         with zipfile.ZipFile(io.BytesIO(raw)) as archive:
-            known = [i for i in archive.infolist() if i.filename in (MANIFEST, *BY_NAME)]
-            if len({i.filename for i in known}) != len(known):
+            ours = [i for i in archive.infolist() if i.filename in (MANIFEST, *BY_NAME)]
+            if len({i.filename for i in ours}) != len(ours):
                 raise BadInput("the file", "holding a file twice", "an export made by Heathdrop")
-            large = next((i.filename for i in known if i.file_size > MOST_BYTES), None)
-            if large or sum(i.file_size for i in known) > MOST_WHOLE:
+            large = next((i.filename for i in ours if i.file_size > MOST_BYTES), None)
+            if large or sum(i.file_size for i in ours) > MOST_WHOLE:
                 raise BadInput(large or "the file", "too large", f"at most {MOST_BYTES} bytes")
-            found = {}
-            for info in known:
+            contents = {}
+            for info in ours:
                 with archive.open(info) as one:
-                    found[info.filename] = one.read(MOST_BYTES + 1)
-            return found
+                    contents[info.filename] = one.read(MOST_BYTES + 1)
+            return contents
     except (zipfile.BadZipFile, zlib.error, lzma.LZMAError, EOFError, OSError) as error:
         raise BadInput("the file", "not a whole zip", "an export made by Heathdrop") from error
     except (NotImplementedError, RuntimeError) as error:
@@ -135,8 +135,8 @@ def unpacked(raw: bytes) -> Parcel:
     files = _files(raw)
     manifest = json_object(files.get(MANIFEST, b"{}"), MANIFEST)
     version = manifest.get("version")
-    known = isinstance(version, int) and not isinstance(version, bool) and 1 <= version <= VERSION
-    if manifest.get("format") != FORMAT or not known:
+    supported = isinstance(version, int) and not isinstance(version, bool) and 1 <= version <= VERSION
+    if manifest.get("format") != FORMAT or not supported:
         raise BadInput(MANIFEST, version, f"a {FORMAT} of version {VERSION} or older")
     parcel = Parcel()
     for name in (n for n in BY_NAME if n in files):
@@ -184,14 +184,14 @@ def _json_parcel(raw: bytes, name: str) -> Parcel:
 def sifted(session: Session, parcel: Parcel) -> Parcel:
     """The parcel without what the data file already has, and how much that was."""
     rows, there = {}, 0
-    for name, found in parcel.rows.items():
+    for name, new_rows in parcel.rows.items():
         entry = BY_NAME[name]
-        kept = partial(entry.rows, session)
+        existing = partial(entry.rows, session)
         if entry.table is not None:
-            rows[name] = new_of(session, entry.table, found, kept)
+            rows[name] = new_of(session, entry.table, new_rows, existing)
         else:
-            rows[name] = entry.new(session, found) if entry.new is not None else found
-        there += len(found) - len(rows[name]) if entry.table is not None else 0
+            rows[name] = entry.new(session, new_rows) if entry.new is not None else new_rows
+        there += len(new_rows) - len(rows[name]) if entry.table is not None else 0
     return Parcel(rows, parcel.passed_over, parcel.faults, there)
 
 
@@ -203,9 +203,9 @@ def keep(session: Session, parcel: Parcel) -> dict[str, list[str]]:
     """
     at_once(session)
     new = sifted(session, parcel)
-    for name, found in new.rows.items():
+    for name, new_rows in new.rows.items():
         table = BY_NAME[name].table
-        names = [str(r["id"]) for r in found if r.get("id")]
+        names = [str(r["id"]) for r in new_rows if r.get("id")]
         for k in range(0, len(names) if table is not None else 0, AT_ONCE):
             forget_gone(session, table, names[k : k + AT_ONCE])  # type: ignore[arg-type]
     came = {name: BY_NAME[name].keep(session, rows) for name, rows in new.rows.items()}

@@ -235,14 +235,14 @@ def read_settings(raw: bytes) -> Read:
 
 def _agreed(given: Row) -> Row:
     """What the log told and the angler agreed to, each by its name. Raises BadInput."""
-    found: Row = {}
+    checked_rows: Row = {}
     for key, model in ((fish.FISH, fish.AgreedShift), (fish.SPOKEN, fish.SpokenFor)):
-        kept = given.get(key, {})
+        given_rows = given.get(key, {})
         try:
-            agreed = {str(k): model.model_validate(v) for k, v in dict(kept).items()}
-            found[key] = {k: one.of(k).model_dump() for k, one in agreed.items()}
+            agreed = {str(k): model.model_validate(v) for k, v in dict(given_rows).items()}
+            checked_rows[key] = {k: one.of(k).model_dump() for k, one in agreed.items()}
         except (ValidationError, TypeError, ValueError) as error:
             raise BadInput(
                 f"settings.json, {key}", "not as it was written", "as the export has it"
             ) from error
-    return {key: kept for key, kept in found.items() if kept}
+    return {key: given_rows for key, given_rows in checked_rows.items() if given_rows}

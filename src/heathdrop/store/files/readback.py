@@ -130,8 +130,8 @@ def read_tackle(catalog: Catalog, line: str, typed_in: str = "") -> Read:
     put_right = _put_right(catalog, rest)
     if put_right != rest:
         try:
-            found = tuple(pieces(catalog, put_right, typed_in))
-            return Read(line, found, (), unused, f"Is “{put_right}” meant?")
+            whole = tuple(pieces(catalog, put_right, typed_in))
+            return Read(line, whole, (), unused, f"Is “{put_right}” meant?")
         except BadInput as refusal:
             rest, wanted = put_right, refusal.allowed
     piece = _as_far(catalog, rest, typed_in)
@@ -144,9 +144,9 @@ def read_tackle(catalog: Catalog, line: str, typed_in: str = "") -> Read:
 
 def _apart(catalog: Catalog, line: str) -> list[str]:
     """The things that a line names: a head and a trailer, a trailer in two lengths."""
-    words = {**named(catalog.families), **named(catalog.trailers)} | line_words()
+    vocabulary = {**named(catalog.families), **named(catalog.trailers)} | line_words()
     parts = [p for p in BETWEEN.split(line) if p.strip()]
-    if len(parts) > 1 and all(take_word(words, p)[0] for p in parts):
+    if len(parts) > 1 and all(take_word(vocabulary, p)[0] for p in parts):
         return parts
     both = LENGTHS.search(line)
     if (
@@ -257,8 +257,8 @@ def _as_far(catalog: Catalog, line: str, typed_in: str) -> _Piece | None:
         ("reel", "reel", TURN, "inches_per_turn"),
         ("rod", "rod", FEET, "length_ft"),
     ):
-        found, rest = take_word({word: word}, text)
-        if found:
+        keyword, rest = take_word({word: word}, text)
+        if keyword:
             value, rest = _figure(pattern, rest, "in" if kind == "reel" else "ft")
             return _named_so(kind, data | ({name: value} if value else {}), rest, (name,))
     inches, rest = _figure(LENGTH, text, "in")
@@ -276,8 +276,8 @@ def _figure(pattern: re.Pattern[str], text: str, unit: str) -> tuple[float | Non
 def _named_so(kind: str, data: dict[str, Any], rest: str, wants: tuple[str, ...]) -> _Piece:
     """A piece whose left words are its colour or name."""
     left = " ".join(IDLE.sub(" ", rest).split()).strip(" ,-/!")
-    words = re.sub(rf"(?<![\w/]){NUMBER}(?:\s?[a-z\"]{{1,2}}\b)?", " ", left)
-    called = " ".join(words.split()).strip(" ,-/!")
+    left_words = re.sub(rf"(?<![\w/]){NUMBER}(?:\s?[a-z\"]{{1,2}}\b)?", " ", left)
+    called = " ".join(left_words.split()).strip(" ,-/!")
     name = "colour" if kind in ("head", "trailer") else "name"
     return _Piece(kind, data | ({name: called} if called else {}), left, wants)
 
@@ -316,7 +316,11 @@ def _rod_fields(rod: RodBody) -> dict[str, Any]:
 
 def _read_day(catalog: Catalog, line: str, typed_in: str, today: date) -> Read:
     """A day on the water: when, where, with what, what came of how many casts."""
-    found = read_day(catalog, line, today, typed_in)
+    day_read = read_day(catalog, line, today, typed_in)
     return Read(
-        line, tuple(found.items()), found.missing(), found.unused, " ".join(ASKED[m] for m in found.missing())
+        line,
+        tuple(day_read.items()),
+        day_read.missing(),
+        day_read.unused,
+        " ".join(ASKED[m] for m in day_read.missing()),
     )

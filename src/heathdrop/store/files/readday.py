@@ -136,15 +136,15 @@ class DayRead:
             said |= {"family": self.family}
         said |= {} if self.water_temp_f is None else {"water_temp_f": self.water_temp_f}
         said |= {"note": self.note} if self.note else {}
-        found = []
+        fields = []
         for kind, n in self.counts.items():
             own: dict[str, Any] = {"quantity": n}
             if kind == "fish":
                 own |= {"lengths_in": list(self.lengths_in)} if self.lengths_in else {}
                 own |= {"weights_lb": list(self.weights_lb)} if self.weights_lb else {}
             outcome = {} if kind in ("fish", "cast") else {"outcome": kind}
-            found.append(("cast" if kind == "cast" else "fish", own | outcome | said))
-        return found or [("fish", said)]
+            fields.append(("cast" if kind == "cast" else "fish", own | outcome | said))
+        return fields or [("fish", said)]
 
 
 def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> DayRead:
@@ -159,8 +159,8 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     rig, left = _rig(catalog, rest)
     family = ""
     if rig is None:
-        found, _ = take_word(named(catalog.families), rest)
-        family = found or ""
+        family_word, _ = take_word(named(catalog.families), rest)
+        family = family_word or ""
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
@@ -183,31 +183,31 @@ def _date(line: str, today: date) -> tuple[date | None, str, str]:
     """The day that a line names (the latest such day that is not to come), what is unsure of it, and the line
     without it."""
     for pattern, order in ((ISO, "ymd"), (DAY_MONTH, "dmy"), (MONTH_DAY, "mdy")):
-        found = pattern.search(line)
-        if found:
-            part = dict(zip(order, found.groups(), strict=True))
+        match = pattern.search(line)
+        if match:
+            part = dict(zip(order, match.groups(), strict=True))
             month = part["m"] if part["m"].isdigit() else str(MONTHS.index(part["m"][:3].lower()) + 1)
             on = _past(today, part["y"], int(month), int(part["d"]))
-            return (on, "", _cut(line, found)) if on else (None, found[0], _cut(line, found))
-    found = AGO.search(line)
-    if found:
-        word = (found[1] or found[2]).lower().split()[-1]
+            return (on, "", _cut(line, match)) if on else (None, match[0], _cut(line, match))
+    match = AGO.search(line)
+    if match:
+        word = (match[1] or match[2]).lower().split()[-1]
         back = {"today": 0, "yesterday": 1}.get(word)
         if back is None:
             back = (today.weekday() - DAYS.index(word[:3])) % 7 or 7
-        return today - timedelta(days=back), "", _cut(line, found)
-    for found in SLASHED.finditer(line):
-        alone = re.search(r"(?:^|,)\s*$", line[: found.start()]) and re.match(
-            r"\s*(?:,|$)", line[found.end() :]
+        return today - timedelta(days=back), "", _cut(line, match)
+    for match in SLASHED.finditer(line):
+        alone = re.search(r"(?:^|,)\s*$", line[: match.start()]) and re.match(
+            r"\s*(?:,|$)", line[match.end() :]
         )
-        if (WEIGHTS.fullmatch(found[0]) and not alone) or ("." in found[0] and not found[3]):
+        if (WEIGHTS.fullmatch(match[0]) and not alone) or ("." in match[0] and not match[3]):
             continue
-        year = found[3] if found[3] is None or len(found[3]) == 4 else f"20{found[3]}"
-        first, second = int(found[1]), int(found[2])
+        year = match[3] if match[3] is None or len(match[3]) == 4 else f"20{match[3]}"
+        first, second = int(match[1]), int(match[2])
         days = {_past(today, year, first, second), _past(today, year, second, first)} - {None}
         if len(days) == 1:
-            return days.pop(), "", _cut(line, found)
-        return None, found[0], _cut(line, found)
+            return days.pop(), "", _cut(line, match)
+        return None, match[0], _cut(line, match)
     return None, "", line
 
 
@@ -223,15 +223,15 @@ def _past(today: date, year: str | None, month: int, day: int) -> date | None:
     return None
 
 
-def _cut(text: str, found: re.Match[str]) -> str:
-    return f"{text[: found.start()]} {text[found.end() :]}".strip(" ,")
+def _cut(text: str, match: re.Match[str]) -> str:
+    return f"{text[: match.start()]} {text[match.end() :]}".strip(" ,")
 
 
 def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
     """Lengths (in) and weights (lb) of fish, from the parts of a line that are nothing else; the rest."""
     lengths: list[float] = []
     weights: list[float] = []
-    kept = []
+    others = []
     for part in (p.strip() for p in text.split(",")):
         # A length before a rig is a fish's: no head has one, and no trailer so long.
         while (at := LENGTHS.match(part)) and part[at.end() :].strip(" ,"):
@@ -250,28 +250,28 @@ def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
         elif part and bare and pounds and not inches:
             weights += [round(v, 3) for v in pounds]
         else:
-            kept.append(part)
-    return tuple(lengths), tuple(weights), ", ".join(p for p in kept if p)
+            others.append(part)
+    return tuple(lengths), tuple(weights), ", ".join(p for p in others if p)
 
 
 def _counts(line: str) -> tuple[dict[str, int], str]:
     """How many of what, each read at the beginning of a part; the line without them."""
-    found: dict[str, int] = {}
+    counts: dict[str, int] = {}
     parts = []
     for part in (p.strip() for p in line.split(",")):
-        if not found.get("fish") and NONE_CAME.search(part):
-            found.setdefault("fish", 0)
+        if not counts.get("fish") and NONE_CAME.search(part):
+            counts.setdefault("fish", 0)
             part = NONE_CAME.sub(" ", part).strip()
         while (at := COUNTED.match(part)) is not None and (n := _number(at[1])) is not None:
             kind = CAME[re.sub(r"(?<=[eptrh])s$", "", at[2].lower())]
-            found[kind] = found.get(kind, 0) + n
+            counts[kind] = counts.get(kind, 0) + n
             part = part[at.end() :].strip()
-        told = ON_RIG.match(part)
-        if told is not None and "fish" not in found and (n := _number(told[1] or told[2])) is not None:
-            found["fish"] = n
-            part = part[told.end() :].strip()
+        on_rig = ON_RIG.match(part)
+        if on_rig is not None and "fish" not in counts and (n := _number(on_rig[1] or on_rig[2])) is not None:
+            counts["fish"] = n
+            part = part[on_rig.end() :].strip()
         parts.append(part)
-    return found, ", ".join(p for p in parts if p)
+    return counts, ", ".join(p for p in parts if p)
 
 
 def _number(said: str) -> int | None:
@@ -281,25 +281,25 @@ def _number(said: str) -> int | None:
 
 
 def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
-    found = TEMPERATURE.search(text)
-    if found is None:
+    match = TEMPERATURE.search(text)
+    if match is None:
         return None, text
-    degrees = float(found[1])
-    if found[2].upper() == "C" or (not found[2] and typed_in == METRIC):
+    degrees = float(match[1])
+    if match[2].upper() == "C" or (not match[2] and typed_in == METRIC):
         degrees = degrees * 9.0 / 5.0 + 32.0
     if not 32.0 <= degrees <= 100.0:
-        raise BadInput("the temperature", found[0], "from 32 to 100 °F")
-    return round(degrees, 1), text[: found.start()] + text[found.end() :]
+        raise BadInput("the temperature", match[0], "from 32 to 100 °F")
+    return round(degrees, 1), text[: match.start()] + text[match.end() :]
 
 
 def _hour(text: str) -> tuple[tuple[int, int], str]:
-    found = CLOCK.search(text)
-    if found is not None and 1 <= int(found[1]) <= 12:
-        hour = int(found[1]) % 12 + (12 if found[3].lower() == "p" else 0)
-        return (hour, int(found[2] or 0)), text[: found.start()] + text[found.end() :]
-    found = CLOCK_24.search(text)
-    if found is not None:
-        return (int(found[1]), int(found[2])), text[: found.start()] + text[found.end() :]
+    match = CLOCK.search(text)
+    if match is not None and 1 <= int(match[1]) <= 12:
+        hour = int(match[1]) % 12 + (12 if match[3].lower() == "p" else 0)
+        return (hour, int(match[2] or 0)), text[: match.start()] + text[match.end() :]
+    match = CLOCK_24.search(text)
+    if match is not None:
+        return (int(match[1]), int(match[2])), text[: match.start()] + text[match.end() :]
     for said, hour in HOURS.items():
         at = re.search(rf"\b(?:in the |at )?{said}\b", text, re.I)
         if at is not None:

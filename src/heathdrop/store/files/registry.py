@@ -59,13 +59,13 @@ def counted(count: int, one: str, many: str) -> str:
 
 
 def new_of(
-    session: Session, table: type[Kept], found: Sequence[Row], kept: Callable[[], Sequence[Row]] = list
+    session: Session, table: type[Kept], came: Sequence[Row], existing: Callable[[], Sequence[Row]] = list
 ) -> list[Row]:
     """The rows that are not in the data file yet, by their names for good, each of which counts once; a row
-    without one by all that it says, against the rows that are ``kept``."""
+    without one by all that it says, against the rows that are ``existing``."""
     there, new = living(session, table), []
-    alike = Counter(_says(row) for row in kept()) if any(r.get("id") is None for r in found) else Counter()
-    for row in found:
+    alike = Counter(_says(row) for row in existing()) if any(r.get("id") is None for r in came) else Counter()
+    for row in came:
         uid, says = row.get("id"), _says(row)
         if uid is None and alike[says] > 0:
             alike[says] -= 1
@@ -99,8 +99,8 @@ def _keep_drops(session: Session, rows: Sequence[Row]) -> list[str]:
 
 
 def _check_rows(session: Session) -> list[Row]:
-    kept = observations.listed(session)
-    return [{"kind": r.kind, **observations.body_of(r), "id": r.uid} for r in kept if r.kind != "drop"]
+    observed = observations.listed(session)
+    return [{"kind": r.kind, **observations.body_of(r), "id": r.uid} for r in observed if r.kind != "drop"]
 
 
 def _keep_checks(session: Session, rows: Sequence[Row]) -> list[str]:
@@ -193,9 +193,9 @@ def _keep_drills(session: Session, rows: Sequence[Row]) -> list[str]:
 def _setting_rows(session: Session) -> list[Row]:
     hand = {"hand": True} if drills.in_use(session) else {}
     agreed = {
-        key: {k: v.model_dump() for k, v in found.items()}
-        for key, found in ((fish.FISH, fish.shifts(session)), (fish.SPOKEN, fish.spoken(session)))
-        if found
+        key: {k: v.model_dump() for k, v in records.items()}
+        for key, records in ((fish.FISH, fish.shifts(session)), (fish.SPOKEN, fish.spoken(session)))
+        if records
     }
     held = settings.schools(session)
     return [{"schools": held, "measures": settings.measures(session), **hand, **agreed}]

@@ -50,8 +50,8 @@ def rod_of(text: str, usual: str) -> RodBody:
     if turn:
         rest = f"{rest[: turn.start()]} {rest[turn.end() :]}"
     # The figure before a line's name is its test, with or without its unit.
-    words = "|".join(re.escape(word) for word in line_words())
-    bare = re.search(rf"({NUMBER})\s+(?=(?:{words})\b)", rest, re.I)
+    materials = "|".join(re.escape(word) for word in line_words())
+    bare = re.search(rf"({NUMBER})\s+(?=(?:{materials})\b)", rest, re.I)
     rest = f"{rest[: bare.end(1)]} lb {rest[bare.end(1) :]}" if bare and not TEST.search(rest) else rest
     material_said, rest = take_word(line_words(), rest)
     test = TEST.search(rest)

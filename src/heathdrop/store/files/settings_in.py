@@ -17,7 +17,7 @@ ONE = {settings.MEASURES: IMPERIAL, drills.HAND_IN_USE: False}
 
 def not_set_yet(session: Session, rows: Sequence[Row]) -> list[Row]:
     """The rows with only the choices that nobody has made here; none that has nothing left."""
-    found = []
+    unset = []
     for row in rows:
         new: Row = {}
         for key in SEVERAL:
@@ -27,8 +27,8 @@ def not_set_yet(session: Session, rows: Sequence[Row]) -> list[Row]:
         for key, usual in ONE.items():
             if row.get(key, usual) != usual and settings.read(session, key) is None:
                 new[key] = row[key]
-        found += [new] if new else []
-    return found
+        unset += [new] if new else []
+    return unset
 
 
 def keep(session: Session, rows: Sequence[Row]) -> list[str]:

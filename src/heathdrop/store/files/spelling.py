@@ -125,9 +125,9 @@ METRIC = re.compile(r"(\d+(?:[.,]\d+)?)\s?(kg|m)(?=\s|,|$)", re.I)
 TRADE = {"kg": "lb", "m": "ft"}
 
 
-def _in_trade_units(found: re.Match[str]) -> str:
-    unit = found[2].lower()
-    return f"{read(f'{found[1]} {unit}', TRADE[unit]):.3g} {TRADE[unit]}"
+def _in_trade_units(match: re.Match[str]) -> str:
+    unit = match[2].lower()
+    return f"{read(f'{match[1]} {unit}', TRADE[unit]):.3g} {TRADE[unit]}"
 
 
 def tidied(line: str) -> str:
@@ -142,8 +142,8 @@ def tidied(line: str) -> str:
     text = AND_A.sub(
         lambda m: f"{WHOLE.get(m[1].lower(), m[1])} {'1/2' if m[2].lower() == 'half' else '1/4'}", text
     )
-    for words, written in EIGHTHS.items():
-        text = re.sub(rf"\b{words}\b", written, text, flags=re.I)
+    for spelling, written in EIGHTHS.items():
+        text = re.sub(rf"\b{spelling}\b", written, text, flags=re.I)
     # Eight 4 in tails are eight of them.
     text = re.sub(r"^(\d{1,2})\s+(?=\d+(?:[.,]\d+)?\s?(?:(?:in|inch|cm)\b|[\"″]))", r"x\1 ", text)
     for word in sorted(FRACTIONS, key=len, reverse=True):
@@ -168,9 +168,9 @@ def tidied(line: str) -> str:
     return " ".join(text.split())
 
 
-def nearest(words: Iterable[str], line: str) -> str:
+def nearest(vocabulary: Iterable[str], line: str) -> str:
     """The line with its one misspelt name put right, to be asked; empty where none is near."""
-    names = sorted(set(words), key=len, reverse=True)
+    names = sorted(set(vocabulary), key=len, reverse=True)
     tokens = line.split()
     for size in (3, 2, 1):
         for k in range(len(tokens) - size + 1):

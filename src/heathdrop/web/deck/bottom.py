@@ -31,19 +31,19 @@ ENDS = (("end", "where the run ended"), ("start", "where it began"))
 def _track_of(request: Request) -> Track:
     """The run of this installation; its own where no instruments are read (a file may fill it)."""
     state = request.app.state
-    found: Track = state.feed.track if state.feed is not None else state.track
-    return found
+    track: Track = state.feed.track if state.feed is not None else state.track
+    return track
 
 
 def _targets(session: Session) -> list[tuple[str, str]]:
     """What a run can be the bottom of: stops of the trip under way, of the newest plan, the sheet's water."""
-    found = [("sheet", "the water on the sheet")]
+    targets = [("sheet", "the water on the sheet")]
     under_way = trips.current(session)
     if under_way is not None:
-        found = [(f"trip:{s.name}", f"{s.name}, today") for s in under_way[1].stops] + found
+        targets = [(f"trip:{s.name}", f"{s.name}, today") for s in under_way[1].stops] + targets
     for row in reversed(plans.listed(session)):
-        found += [(f"plan:{row.id}:{k}", f"{s['name']}, {row.name}") for k, s in _stops(row)]
-    return found
+        targets += [(f"plan:{row.id}:{k}", f"{s['name']}, {row.name}") for k, s in _stops(row)]
+    return targets
 
 
 def _stops(row: Any) -> list[tuple[int, dict[str, Any]]]:
@@ -138,16 +138,16 @@ def _used(request: Request, form: Form, database: Any, track: Track) -> Response
 
 
 def _to_trip(session: Session, name: str, driven: Any, end: str) -> None:
-    found = trips.current(session)
-    stop = found[1].stop(name) if found else None
-    if found is None or stop is None:
+    trip = trips.current(session)
+    stop = trip[1].stop(name) if trip else None
+    if trip is None or stop is None:
         raise BadInput("to", name, "one of the stops shown")
     conditions = over(stop.conditions, driven.profile(stop.cast_ft, end))
     changed = stop.model_copy(
         update={"conditions": conditions, "by": {**stop.by, "bottom_depth_ft": "sounder"}}
     )
-    stops = [changed if s.name == name else s for s in found[1].stops]
-    trips.write(found[0], found[1].model_copy(update={"stops": stops}))
+    stops = [changed if s.name == name else s for s in trip[1].stops]
+    trips.write(trip[0], trip[1].model_copy(update={"stops": stops}))
 
 
 def deepest(profile: Profile) -> float:
@@ -160,13 +160,13 @@ def over(conditions: dict[str, Any], profile: Profile) -> dict[str, Any]:
     up."""
     low = deepest(profile)
     was = conditions.get("bottom_depth_ft")
-    found = {**conditions, "bottom_ft": [list(p) for p in profile], "bottom_depth_ft": low}
+    conditions_run = {**conditions, "bottom_ft": [list(p) for p in profile], "bottom_depth_ft": low}
     fish = conditions.get("fish_depth_ft")
     if isinstance(fish, int | float):
-        found["fish_depth_ft"] = low if fish == was or fish > low else fish
+        conditions_run["fish_depth_ft"] = low if fish == was or fish > low else fish
     elif isinstance(fish, dict):
-        found["fish_depth_ft"] = {k: min(v, low) for k, v in fish.items()}
+        conditions_run["fish_depth_ft"] = {k: min(v, low) for k, v in fish.items()}
     cover = dict(conditions.get("cover") or {})
     if isinstance(cover.get("top_depth_ft"), int | float):
-        found["cover"] = {**cover, "top_depth_ft": min(cover["top_depth_ft"], low)}
-    return found
+        conditions_run["cover"] = {**cover, "top_depth_ft": min(cover["top_depth_ft"], low)}
+    return conditions_run

@@ -57,12 +57,12 @@ NO_TRIP = "No trip is under way: begin one on the deck."
 def deck(request: Request, database: Db, own: Mine) -> Response:
     """The trip under way; where there is none, what to take along."""
     with database.session() as session:
-        found = trips.current(session)
-        if found is None:
+        trip_now = trips.current(session)
+        if trip_now is None:
             ready = [(p.id, p.name, plans.body_of(p)) for p in plans.listed(session)]
-            kept = [(i, n, len(b["stops"]), b.get("date", "")) for i, n, b in ready if b["stops"]]
-            return page(request, "deck/begin.html", {"plans": kept, "page": "deck"})
-        row, body = found
+            planned = [(i, n, len(b["stops"]), b.get("date", "")) for i, n, b in ready if b["stops"]]
+            return page(request, "deck/begin.html", {"plans": planned, "page": "deck"})
+        row, body = trip_now
         try:
             stops = [_stop_data(session, body, k, own) for k in range(len(body.stops))]
         except BadInput as refusal:
@@ -119,11 +119,11 @@ def _of_sheet(request: Request, own: Own) -> tuple[str, TripBody]:
 def end(request: Request, database: Db) -> Response:
     """The trip is over; its casts stay. Its day is shown at a glance."""
     with database.session() as session:
-        found = trips.current(session)
-        if found is None:
+        trip_now = trips.current(session)
+        if trip_now is None:
             return RedirectResponse("/deck", 303)
-        trips.write(found[0], found[1].model_copy(update={"ended": True}))
-        made = casts.listed(session, trip=found[0].name)
+        trips.write(trip_now[0], trip_now[1].model_copy(update={"ended": True}))
+        made = casts.listed(session, trip=trip_now[0].name)
     return RedirectResponse(f"/log/day/{made[-1].time.date()}" if made else "/deck", 303)
 
 
@@ -132,11 +132,11 @@ def water(request: Request, form: OwnForm, database: Db, own: Mine) -> Response:
     """One condition of a stop changed, by hand or by the sounder: the stop anew, as JSON for the deck's
     script. Nothing is changed when it cannot be."""
     with database.session() as session:
-        found = trips.current(session)
-        stop = found[1].stop(form.get("stop")) if found else None
-        if found is None or stop is None:
+        trip_now = trips.current(session)
+        stop = trip_now[1].stop(form.get("stop")) if trip_now else None
+        if trip_now is None or stop is None:
             return JSONResponse({"detail": NO_TRIP, "field": "trip"}, 404)
-        row, body = found
+        row, body = trip_now
         name = form.get("name")
         if name not in WATER:
             return JSONResponse({"detail": f"{name[:40]} is not changed on the deck.", "field": "name"}, 422)
@@ -164,13 +164,13 @@ def _rig_data(rig: Rig) -> dict[str, str]:
 def from_box(database: Db, own: Mine, stop: str) -> Response:
     """The best rigs of the angler's own box for a stop, as JSON for the deck's script."""
     with database.session() as session:
-        found = trips.current(session)
-        at = found[1].stop(stop) if found else None
-        if found is None or at is None:
+        trip_now = trips.current(session)
+        at = trip_now[1].stop(stop) if trip_now else None
+        if trip_now is None or at is None:
             return JSONResponse({"detail": NO_TRIP}, 404)
-        mine = found[1].model_copy(update={"box": "mine"})
+        of_box = trip_now[1].model_copy(update={"box": "mine"})
         try:
-            rigs = best_few(stop_scenario(at, mine), own, FROM_BOX)
+            rigs = best_few(stop_scenario(at, of_box), own, FROM_BOX)
         except BadInput as refusal:
             return JSONResponse({"detail": plain_words(refusal)}, 422)
         return JSONResponse([_rig_data(rig) for rig in rigs])
@@ -180,12 +180,12 @@ def from_box(database: Db, own: Mine, stop: str) -> Response:
 def last_here(database: Db, stop: str) -> Response:
     """The rigs that bit when it was like this, as JSON for the deck's script."""
     with database.session() as session:
-        found = trips.current(session)
-        at = found[1].stop(stop) if found else None
-        if found is None or at is None:
+        trip_now = trips.current(session)
+        at = trip_now[1].stop(stop) if trip_now else None
+        if trip_now is None or at is None:
             return JSONResponse({"detail": NO_TRIP}, 404)
         try:
-            days = last_time(session, stop_scenario(at, found[1]))
+            days = last_time(session, stop_scenario(at, trip_now[1]))
         except BadInput as refusal:
             return JSONResponse({"detail": plain_words(refusal)}, 422)
     rigs = last_rigs(days)
@@ -208,8 +208,8 @@ def record(request: Request, database: Db, day: str = "", after: int = 0, gone: 
     """The casts of the trip under way, of the last one, or of a day, the newest first and some at a time:
     read, mended, taken back."""
     with database.session() as session:
-        found = trips.current(session)
-        row = found[0] if found else next(iter(reversed(trips.listed(session))), None)
+        trip_now = trips.current(session)
+        row = trip_now[0] if trip_now else next(iter(reversed(trips.listed(session))), None)
         if day:
             made = casts.of_days(session, day[:10], day[:10])
         else:

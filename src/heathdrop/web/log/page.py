@@ -86,17 +86,17 @@ def typed(request: Request, database: Db, form: OwnForm) -> Response:
     another line (``instead``, a cast of it on the day ``was``) where it is said otherwise; refused beside
     its field."""
     line, on, instead = form.get("line"), form.get("date"), form.get("instead")
-    kept = {"instead": instead, "was": form.get("was")}
+    hidden = {"instead": instead, "was": form.get("was")}
     try:
         day_ = typed_day(catalogue.load(), line, _date(on), system())
         made = day_.made(line)
         if form.get("do") != "keep":
-            shown = {"line": line, "date": on, "said": typed_said(day_), "page": "log", **kept}
+            shown = {"line": line, "date": on, "said": typed_said(day_), "page": "log", **hidden}
             return page(request, "log/typed.html", shown)
         with database.session() as session:
             new = keep_typed(session, made, form.get("was") or f"{day_.begun.date()}", instead)
     except BadInput as refusal:
-        shown = {"line": line, "date": on, "wrong": plain_words(refusal), "page": "log", **kept}
+        shown = {"line": line, "date": on, "wrong": plain_words(refusal), "page": "log", **hidden}
         return page(request, "log/typed.html", shown, 422)
     if not new:
         shown = {
@@ -121,15 +121,15 @@ def _date(text: str) -> date:
 def taught(request: Request, database: Db) -> Response:
     """What the whole log teaches: a part of the log's page, or a page of its own."""
     with database.session() as session:
-        found = lessons_at(session)
-        said = sayings_of(found, fish.shifts(session), settings.schools(session))
-    looks = looks_of(found.rates)
+        lessons = lessons_at(session)
+        said = sayings_of(lessons, fish.shifts(session), settings.schools(session))
+    looks = looks_of(lessons.rates)
     context = {
         "first": first_of(looks),
-        "looks": [*looks, *looks_of(found.fit)],
+        "looks": [*looks, *looks_of(lessons.fit)],
         "sayings": said,
-        "traits": traits_of(found),
-        "among": found.among,
+        "traits": traits_of(lessons),
+        "among": lessons.among,
         "page": "log",
     }
     return page(request, "log/taught.html" if is_htmx(request) else "log/taught_page.html", context)
@@ -162,10 +162,10 @@ def year(request: Request, database: Db, own: Mine, year: str) -> Response:
     if not (year.isdecimal() and len(year) == 4):
         return problem(request, "A year is four figures: 2026.", 404)
     with database.session() as session:
-        found = year_at(session, year, own)
-    if found is None:
+        looked_back = year_at(session, year, own)
+    if looked_back is None:
         return problem(request, f"Nothing is on record for {year}.", 404)
-    sight, missed = found
+    sight, missed = looked_back
     context = {
         "y": sight,
         "months": month_rows(sight),
@@ -224,25 +224,27 @@ def away(database: Db, form: OwnForm) -> Response:
 def back(request: Request, database: Db) -> Response:
     """Undo that."""
     with database.session() as session:
-        found = bring_back(session)
-    if found is None:
+        returned = bring_back(session)
+    if returned is None:
         return problem(request, "Nothing is there to be undone.", 404)
-    return RedirectResponse(f"/log/day/{found.on}", 303)
+    return RedirectResponse(f"/log/day/{returned.on}", 303)
 
 
 def _again(made: Sequence[MadeCast]) -> tuple[str, str]:
     """The sheet's address with the water of a stop and the rig and count that were bitten most there, and
     what the way there is called; empty where the water is not on record."""
-    known: dict[str, Any] | None = next((c.conditions for c in made if c.conditions), None)
-    if not known:
+    conditions: dict[str, Any] | None = next((c.conditions for c in made if c.conditions), None)
+    if not conditions:
         return "", ""
     bitten = Counter(
         (name_of(rig_of(c)).text(), c.countdown_s, c.pace_ft_s) for c in made if OUTCOME[c.outcome].bitten
     )
     if not bitten:
-        return address(values_of({"conditions": known})), "This water on the sheet"
+        return address(values_of({"conditions": conditions})), "This water on the sheet"
     (rig, count, pace), _ = bitten.most_common(1)[0]
-    values = values_of({"conditions": known}, rig)
+    values = values_of({"conditions": conditions}, rig)
     swum = catalogue.load().families[rig.split(":")[0]].work == "swim"
-    kept = {"count_s": f"{count:g}", "pace_ft_s": f"{pace:g}"} if swum and count >= LEAST_COUNT_S else {}
-    return address(values | {"family": rig.split(":")[0], "view": "cast", **kept}), "Fish this again"
+    presentation = (
+        {"count_s": f"{count:g}", "pace_ft_s": f"{pace:g}"} if swum and count >= LEAST_COUNT_S else {}
+    )
+    return address(values | {"family": rig.split(":")[0], "view": "cast", **presentation}), "Fish this again"

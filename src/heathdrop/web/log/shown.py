@@ -101,14 +101,14 @@ class LastRow:
 
 def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
     """Days in words; ``link`` makes the address of the sheet with some values changed."""
-    found = []
+    last = []
     for day in days:
         at = ""
         if day.take is not None:
             rig, count, pace = day.take
             setting = {"count_s": f"{count:g}", "pace_ft_s": f"{pace:g}"} if pace > 0.0 else {}
             at = link(family=rig.family, pick=rig.text(), view="size", **setting)
-        found.append(
+        last.append(
             LastRow(
                 when=f"{day.date}, {day.stop}" if day.stop else day.date,
                 came=f"{many(day.bites, 'bite')} in {many(day.casts, 'cast')}",
@@ -119,27 +119,27 @@ def last_rows(days: Sequence[Day], link: Callable[..., str]) -> list[LastRow]:
                 take=at,
             )
         )
-    return found
+    return last
 
 
 def day_rows(made: Sequence[MadeCast]) -> list[DayRow]:
     """Days as rows, the newest first, each cast a mark between the day's first and last minute."""
-    found = []
+    days = []
     for day, some in groupby(made, key=lambda c: c.time.date().isoformat()):
         casts = list(some)
         first, last = casts[0].time, casts[-1].time
         whole = max(60.0, (last - first).total_seconds())
         marks = tuple(((c.time - first).total_seconds() / whole, bitten(c)) for c in casts)
         stops = ", ".join(dict.fromkeys(c.stop for c in casts if c.stop)) or "no stop named"
-        found.append(DayRow(day, stops, len(casts), sum(b for _, b in marks), marks))
-    return found[::-1]
+        days.append(DayRow(day, stops, len(casts), sum(b for _, b in marks), marks))
+    return days[::-1]
 
 
 def years_of(days: Sequence[DayCount]) -> list[Year]:
     """The years that have days, the newest first, each day a dot by its place in the year and its bites."""
-    found = []
+    years = []
     for year, some in groupby(days, key=lambda d: d.date[:4]):
-        mine = list(some)
+        year_days = list(some)
         begun = date.fromisoformat(f"{year}-01-01")
         dots = tuple(
             (
@@ -147,12 +147,12 @@ def years_of(days: Sequence[DayCount]) -> list[Year]:
                 2.5 + min(5.0, math.sqrt(d.bites)),
                 d.date,
             )
-            for d in mine
+            for d in year_days
         )
-        casts, bites = sum(d.casts for d in mine), sum(d.bites for d in mine)
-        said = f"{many(len(mine), 'day')}, {many(bites, 'bite')} in {many(casts, 'cast')}"
-        found.append(Year(year, said, dots))
-    return found
+        casts, bites = sum(d.casts for d in year_days), sum(d.bites for d in year_days)
+        said = f"{many(len(year_days), 'day')}, {many(bites, 'bite')} in {many(casts, 'cast')}"
+        years.append(Year(year, said, dots))
+    return years
 
 
 def stops_of_day(made: Sequence[MadeCast]) -> list[StopOfDay]:
@@ -165,14 +165,14 @@ def stops_of_day(made: Sequence[MadeCast]) -> list[StopOfDay]:
 
 def _stop_of_day(name: str, casts: Sequence[MadeCast]) -> StopOfDay:
     first, last = casts[0].time, casts[-1].time
-    known = next((c.conditions for c in casts if c.conditions), None) or {}
+    conditions = next((c.conditions for c in casts if c.conditions), None) or {}
     return StopOfDay(
         name=name or "No stop named",
         hours=f"{first:%H:%M}" + (f" to {last:%H:%M}" if f"{last:%H:%M}" != f"{first:%H:%M}" else ""),
         casts=tuple(casts),
         bites=sum(bitten(c) for c in casts),
-        water=water_said(known),
-        drawing=_drawing(casts, known),
+        water=water_said(conditions),
+        drawing=_drawing(casts, conditions),
         rigs=tuple(_rigs(casts)),
         fish=tuple(_fish(c) for c in casts if c.outcome == "fish"),
         notes=tuple(f"{c.time:%H:%M} {c.note}" for c in casts if c.note),
@@ -194,26 +194,26 @@ def typed_said(day: TypedDay) -> str:
     return said + "."
 
 
-def water_said(known: Mapping[str, Any]) -> str:
+def water_said(conditions: Mapping[str, Any]) -> str:
     """Conditions as they were, in a line."""
     said = [
-        f"{float(known[k]):g} {unit}" if k != "clarity_ft" else f"visibility {float(known[k]):g} ft"
+        f"{float(conditions[k]):g} {unit}" if k != "clarity_ft" else f"visibility {float(conditions[k]):g} ft"
         for k, unit in (("water_temp_f", "°F"), ("clarity_ft", "ft"), ("wind_mph", "mph of wind"))
-        if isinstance(known.get(k), int | float)
+        if isinstance(conditions.get(k), int | float)
     ]
-    cover = known.get("cover")
-    words = [
-        LIGHT.get(str(known.get("light")), known.get("light")),
-        known.get("season"),
-        known.get("trend") and f"temperature {known['trend']}",
+    cover = conditions.get("cover")
+    parts = [
+        LIGHT.get(str(conditions.get("light")), conditions.get("light")),
+        conditions.get("season"),
+        conditions.get("trend") and f"temperature {conditions['trend']}",
         cover.get("kind") if isinstance(cover, dict) else None,
     ]
-    depth, floor = known.get("fish_depth_ft"), known.get("bottom_depth_ft")
+    depth, floor = conditions.get("fish_depth_ft"), conditions.get("bottom_depth_ft")
     if isinstance(depth, int | float):
         said.append(f"fish at {float(depth):g} ft")
     if isinstance(floor, int | float):
         said.append(f"bottom {float(floor):g} ft")
-    return ", ".join([*said, *(str(w).replace("-", " ") for w in words if w)])
+    return ", ".join([*said, *(str(w).replace("-", " ") for w in parts if w)])
 
 
 def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
@@ -221,12 +221,12 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
     rows: dict[str, list[MadeCast]] = {}
     for cast in casts:
         rows.setdefault(thrown_said(cast), []).append(cast)
-    found = []
-    for rig, mine in rows.items():
-        swum, typed = any(c.pace_ft_s > 0.0 for c in mine), mine[0].trip.startswith(TYPED)
-        counts = sorted({round(c.countdown_s, 1) for c in mine})
-        came = Counter(OUTCOME[c.outcome].button.lower() for c in mine if c.outcome != "nothing")
-        found.append(
+    rig_rows = []
+    for rig, rig_casts in rows.items():
+        swum, typed = any(c.pace_ft_s > 0.0 for c in rig_casts), rig_casts[0].trip.startswith(TYPED)
+        counts = sorted({round(c.countdown_s, 1) for c in rig_casts})
+        came = Counter(OUTCOME[c.outcome].button.lower() for c in rig_casts if c.outcome != "nothing")
+        rig_rows.append(
             RigRow(
                 rig,
                 ", ".join(count_said(c) for c in counts[:6])
@@ -234,12 +234,12 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
                 else UNSAID
                 if typed
                 else "on the bottom",
-                len(mine),
-                sum(bitten(c) for c in mine),
+                len(rig_casts),
+                sum(bitten(c) for c in rig_casts),
                 ", ".join(f"{what} {n} times" if n > 1 else what for what, n in came.items()),
             )
         )
-    return found
+    return rig_rows
 
 
 def _fish(cast: MadeCast) -> str:
@@ -249,13 +249,13 @@ def _fish(cast: MadeCast) -> str:
     return f"{cast.time:%H:%M} {length}{weight}: {thrown_said(cast)}{count}"
 
 
-def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | None:
+def _drawing(casts: Sequence[MadeCast], conditions: Mapping[str, Any]) -> Drawing | None:
     """Each cast at its time and the depth that it ran at; None where no cast's water is known."""
     runs = [(c, run_of(c)) for c in casts]
     depths = [r.depth_ft for _, r in runs if r is not None]
     if not depths:
         return None
-    floor = known.get("bottom_depth_ft")
+    floor = conditions.get("bottom_depth_ft")
     deepest = max(float(floor) if isinstance(floor, int | float) else 0.0, max(depths), 1.0)
     first = casts[0].time
     whole = max(60.0, (casts[-1].time - first).total_seconds())
@@ -265,7 +265,7 @@ def _drawing(casts: Sequence[MadeCast], known: Mapping[str, Any]) -> Drawing | N
         for c, r in runs
         if r is not None
     )
-    fish = known.get("fish_depth_ft")
+    fish = conditions.get("fish_depth_ft")
     at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
     bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
     said = f"{many(len(dots), 'cast')} at {_span(depths)}"

@@ -8,7 +8,7 @@ from heathdrop.answers.lessons import Lessons
 from heathdrop.answers.shifts import Shift, tabled
 from heathdrop.answers.trials import Trial
 from heathdrop.learning.rates import Rate
-from heathdrop.sizing.known import TRAIT
+from heathdrop.sizing.knowledge import TRAIT
 from heathdrop.store.fish import AgreedShift
 from heathdrop.units import many
 
@@ -31,7 +31,7 @@ class Whisker:
     dot: float
     low: float
     high: float
-    told: str
+    differing: str
     enough: bool
 
 
@@ -45,7 +45,7 @@ class Look:
     @property
     def differs(self) -> bool:
         """Whether one of its bins is more or less than the rest."""
-        return any(r.told for r in self.rows)
+        return any(r.differing for r in self.rows)
 
 
 @dataclass(frozen=True)
@@ -63,17 +63,17 @@ MOST_NEXT = 2
 
 def first_of(looks: list[Look]) -> First:
     """The three things that the log says first."""
-    told = [
-        f"{look.name.capitalize()} {r.bin}: {_counted(r)}, {r.told}"
+    differing = [
+        f"{look.name.capitalize()} {r.bin}: {_counted(r)}, {r.differing}"
         for look in looks
         for r in look.rows
-        if r.told
+        if r.differing
     ]
     # What may yet be good: too few casts to tell, else no difference told; where its range reaches highest.
-    open_ = [(r.enough, -r.high, look.name, r) for look in looks for r in look.rows if not r.told]
+    open_ = [(r.enough, -r.high, look.name, r) for look in looks for r in look.rows if not r.differing]
     open_.sort(key=lambda one: one[:2])
     more = " and ".join(f"{name} {r.bin} ({_counted(r)})" for _, _, name, r in open_[:MOST_NEXT])
-    return First(tuple(told), tuple(look.name for look in looks if not look.differs), more)
+    return First(tuple(differing), tuple(look.name for look in looks if not look.differs), more)
 
 
 def _counted(r: Whisker) -> str:
@@ -83,12 +83,14 @@ def _counted(r: Whisker) -> str:
     return f"{bites} in {many(r.casts, 'cast')}{share}"
 
 
-def fits_said(found: Lessons) -> str:
+def fits_said(lessons: Lessons) -> str:
     """What the fit of a rig as it was cast has meant, where the log can tell."""
-    rows = [r for look in looks_of(found.fit) for r in reversed(look.rows) if r.enough]
+    rows = [r for look in looks_of(lessons.fit) for r in reversed(look.rows) if r.enough]
     if len(rows) < 2:
-        return f"Your log ({many(found.casts, 'cast')}) is too short to say what 90 and 70 have meant in it."
-    apart = "" if any(r.told for r in rows) else " It does not tell them apart yet."
+        return (
+            f"Your log ({many(lessons.casts, 'cast')}) is too short to say what 90 and 70 have meant in it."
+        )
+    apart = "" if any(r.differing for r in rows) else " It does not tell them apart yet."
     return f"In your log: fit {'; '.join(f'{r.bin}: {_counted(r)}' for r in rows)}.{apart}"
 
 
@@ -104,7 +106,7 @@ def looks_of(rates: Sequence[Rate]) -> list[Look]:
 
 def _whisker(r: Rate, scale: float) -> Whisker:
     said = f"{r.per_hour:.1f} an hour, {r.low:.1f} to {r.high:.1f}" if r.enough else "too few yet"
-    told = {1: "more than the rest of your log", -1: "fewer than the rest of your log", 0: ""}[r.differs]
+    differs = {1: "more than the rest of your log", -1: "fewer than the rest of your log", 0: ""}[r.differs]
     dot, low, high = scale * r.per_hour, scale * r.low, scale * r.high
     return Whisker(
         bin=r.effort.bin,
@@ -114,7 +116,7 @@ def _whisker(r: Rate, scale: float) -> Whisker:
         dot=dot,
         low=low,
         high=high,
-        told=told,
+        differing=differs,
         enough=r.enough,
     )
 
@@ -142,7 +144,7 @@ class Held:
     casts: int
 
 
-def traits_of(found: Lessons) -> list[Held]:
+def traits_of(lessons: Lessons) -> list[Held]:
     """Every trait that the log has a figure for."""
     return [
         Held(
@@ -152,7 +154,7 @@ def traits_of(found: Lessons) -> list[Held]:
             band=f"{_figure(s.unit, s.low, False)} to {_figure(s.unit, s.high, False)}",
             casts=s.casts,
         )
-        for s in found.own
+        for s in lessons.own
     ]
 
 
@@ -167,14 +169,14 @@ def _figure(unit: str, value: float, named: bool = True) -> str:
     return f"× {value:.2f}" if named else f"{value:.2f}"
 
 
-def sayings_of(found: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
+def sayings_of(lessons: Lessons, used: Mapping[str, AgreedShift], held: Mapping[str, str]) -> list[Saying]:
     """What may be said of schools and of own fish, in sentences, ``used`` and ``held`` as the angler agreed;
     nothing where too little is known."""
-    loudest = sorted(found.schools, key=lambda t: -abs(t.ratio))[:SAID]
+    loudest = sorted(lessons.schools, key=lambda t: -abs(t.ratio))[:SAID]
     said = [_school_said(t, held) for t in loudest if t.words != "too few"]
-    told = {s.what: s for s in found.own if s.told}
-    said += [_shift_said(s) for what, s in told.items() if what not in used]
-    return said + [_used_said(what, mine) for what, mine in used.items()]
+    shifts = {s.what: s for s in lessons.own if s.sure}
+    said += [_shift_said(s) for what, s in shifts.items() if what not in used]
+    return said + [_used_said(what, agreed) for what, agreed in used.items()]
 
 
 def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
@@ -190,6 +192,6 @@ def _shift_said(s: Shift) -> Saying:
     return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
 
 
-def _used_said(what: str, mine: AgreedShift) -> Saying:
-    text = f"In use: {what} {TRAIT[what].against(mine.value, tabled(what))} ({mine.casts} casts)."
+def _used_said(what: str, agreed: AgreedShift) -> Saying:
+    text = f"In use: {what} {TRAIT[what].against(agreed.value, tabled(what))} ({agreed.casts} casts)."
     return Saying(text, "Back to the tables", what, used=True)

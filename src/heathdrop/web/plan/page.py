@@ -48,19 +48,19 @@ def _written(body: dict[str, Any], plan: Plan) -> PlanAnswer:
 def _shown(row: SavedPlan, own: Own) -> dict[str, Any]:
     """What the page shows of a plan: its answer, or how far it is."""
     body = plans.body_of(row)
-    found: dict[str, Any] = {"plan": row, "body": body, "job": None, "planned": None, "refusal": ""}
-    found["each"] = _rods_said(body)
-    found["waters"] = [_stop_address(body, k) for k in range(len(body["stops"]))]
+    context: dict[str, Any] = {"plan": row, "body": body, "job": None, "planned": None, "refusal": ""}
+    context["each"] = _rods_said(body)
+    context["waters"] = [_stop_address(body, k) for k in range(len(body["stops"]))]
     if not body["stops"]:
-        return found
+        return context
     try:
         job = job_of(body, own)
     except ValidationError as error:
-        return {**found, "refusal": plain_words(bad_input(error.errors()))}
-    found["job"], found["refusal"] = job, plain_words(job.fault) if job.fault else job.refusal
+        return {**context, "refusal": plain_words(bad_input(error.errors()))}
+    context["job"], context["refusal"] = job, plain_words(job.fault) if job.fault else job.refusal
     if job.answer is not None:
-        found["planned"] = planned_of(_written(body, job.answer), body, _stop_address)
-    return found
+        context["planned"] = planned_of(_written(body, job.answer), body, _stop_address)
+    return context
 
 
 def _not_changed(
@@ -203,8 +203,8 @@ def _read(form: Form) -> dict[str, Any]:
         raise bad_input(error.errors()) from error
     except (ValueError, RecursionError) as error:
         raise BadInput("the file", form.file_name, "a plan as JSON") from error
-    found: dict[str, Any] = body
-    return found
+    plan_body: dict[str, Any] = body
+    return plan_body
 
 
 @writes.post("/plan/{id_}")
@@ -247,9 +247,9 @@ def cancel(request: Request, id_: int, database: Db, own: Mine) -> Response:
     return page(request, "plan/off.html", {"plan": row})
 
 
-def _sheets_water(kept: str) -> dict[str, Any]:
+def _sheets_water(cookie: str) -> dict[str, Any]:
     """The water that the sheet showed last, as a stop has it. Raises BadInput."""
-    values = values_from(dict(parse_qsl(kept)))
+    values = values_from(dict(parse_qsl(cookie)))
     asked = body_from(values)
     try:
         check(SizeRequest.model_validate(asked | {"families": ["swim-jig"]}).scenario())
@@ -273,8 +273,8 @@ def _position(text: str) -> dict[str, float] | None:
     return {"lat": lat, "lon": lon}
 
 
-def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[str, Any]:
-    """The plan's body after one change; ``kept`` is the water that the sheet showed last. Raises BadInput."""
+def _changed(session: Any, body: dict[str, Any], form: Form, cookie: str) -> dict[str, Any]:
+    """The plan's body after one change; ``cookie``: the water that the sheet showed last. Raises BadInput."""
     do, stops = form.get("do"), body["stops"]
     if do == "day":
         body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
@@ -286,18 +286,18 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
         body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in each]
     elif do == "add":
         row = scenarios.listed(session)
-        found = next((s for s in row if str(s.id) == form.get("scenario")), None)
-        if found is None:
+        saved_stop = next((s for s in row if str(s.id) == form.get("scenario")), None)
+        if saved_stop is None:
             raise BadInput("scenario", form.get("scenario"), "one of those saved on the sheet")
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
-        usual = {"name": found.name[:60], "minutes": 60.0, "importance": 1.0}
-        stops.append(usual | stop_water(scenarios.body_of(found)))
+        usual = {"name": saved_stop.name[:60], "minutes": 60.0, "importance": 1.0}
+        stops.append(usual | stop_water(scenarios.body_of(saved_stop)))
     elif do == "sheet":
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
         usual = {"name": f"Stop {len(stops) + 1}", "minutes": 60.0, "importance": 1.0}
-        stops.append(usual | _sheets_water(kept))
+        stops.append(usual | _sheets_water(cookie))
     elif do in ("up", "down", "off", "twice", "stop", "water"):
         k = _whole("stop", form.get("stop"), 0, len(stops) - 1)
         if do == "off":
@@ -311,7 +311,7 @@ def _changed(session: Any, body: dict[str, Any], form: Form, kept: str) -> dict[
             if "position" in form.texts:
                 stops[k]["position"] = _position(form.get("position"))
         elif do == "water":
-            stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(kept)
+            stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(cookie)
         else:
             to = k + (1 if do == "down" else -1)
             if 0 <= to < len(stops):

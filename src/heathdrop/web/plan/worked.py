@@ -84,21 +84,21 @@ def runs_of(order: Sequence[CastAnswer]) -> Iterator[tuple[CastAnswer, int]]:
 def beside_said(s: PlannedStop) -> list[str]:
     """The other rods that a stop whose fish may be anywhere wants, each with the fish that it is for, those
     that add most first."""
-    found = []
+    sentences = []
     for w in sorted(s.also, key=lambda w: -w.adds):
         if w.for_ft is not None:
             change = f" ({CHANGES[w.change]})" if CHANGES[w.change] else ""
             fish = f"Fish at {w.for_ft[0]:.0f} to {w.for_ft[1]:.0f} ft"
-            found.append(f"{fish}: rod {w.rod}{change}, {rig_said(w.rig)}, {hands_of(w).said}.")
-    return found
+            sentences.append(f"{fish}: rod {w.rod}{change}, {rig_said(w.rig)}, {hands_of(w).said}.")
+    return sentences
 
 
 def order_said(order: Sequence[CastAnswer]) -> str:
     """An order in a line: the counts, how many casts each is good for where there are several, the rod where
     it is another than before."""
-    found, rod = [], order[0].rod if order else ""
+    runs, rod = [], order[0].rod if order else ""
     for cast, n in runs_of(order):
         other = f"rod {cast.rod}, " if cast.rod != rod else ""
-        found.append(f"{other}{counted(cast.countdown_s)}{f' in {n} directions' if n > 1 else ''}")
+        runs.append(f"{other}{counted(cast.countdown_s)}{f' in {n} directions' if n > 1 else ''}")
         rod = cast.rod
-    return ", then ".join(found)
+    return ", then ".join(runs)

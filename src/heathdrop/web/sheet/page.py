@@ -94,12 +94,12 @@ def _search_shown(values: dict[str, str], own: Own, link: Link) -> Searching:
     """The Search view of a state: the best few rigs of the call, or the one lure that was chosen. Raises
     BadInput."""
     catalog = catalogue.load()
-    told = told_in(catalog, values["tried"])
+    casts = told_in(catalog, values["tried"])
     scenario = scenario_from(values, own, catalog.search.grid.rods)
     if values["family"] == CALLED:
         scenario = replace(scenario, families=())
     rods = [RigName.parse(values["pick"]).rig(catalog)] if values["pick"] else []
-    return searching_of(catalog, search_water(scenario, own, rods, told), told, link)
+    return searching_of(catalog, search_water(scenario, own, rods, casts), casts, link)
 
 
 def choices_from(values: dict[str, str]) -> Choices:
@@ -148,7 +148,7 @@ class Held:
 
 def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
     """What every rendering of the page needs, with the answer or the refusal."""
-    found: dict[str, Any] = {
+    context: dict[str, Any] = {
         "values": values,
         "given": given_in(values),
         "answers": ANSWERS,
@@ -168,12 +168,12 @@ def _context(values: dict[str, str], own: Own) -> dict[str, Any]:
         "page": "sheet",
     }
     try:
-        found["sheet"] = _sheet_for(values, own)
+        context["sheet"] = _sheet_for(values, own)
     except BadInput as refusal:
-        found |= _refused(refusal, values, own)
+        context |= _refused(refusal, values, own)
     else:
-        found["title"] = found["sheet"].title
-    return found
+        context["title"] = context["sheet"].title
+    return context
 
 
 def _refused(refusal: BadInput, values: dict[str, str], own: Own) -> dict[str, Any]:
@@ -187,10 +187,10 @@ def _refused(refusal: BadInput, values: dict[str, str], own: Own) -> dict[str, A
 
 def _before(request: Request, own: Own) -> dict[str, Any]:
     """The answer to this browser's last good water, to stand beside a refusal; nothing without one."""
-    kept = request.cookies.get(KEPT_WATER, "")
-    if not kept:
+    cookie = request.cookies.get(KEPT_WATER, "")
+    if not cookie:
         return {}
-    values = values_from(dict(parse_qsl(kept)))
+    values = values_from(dict(parse_qsl(cookie)))
     try:
         return {"sheet": _sheet_for(values, own), "address": address(values)}
     except BadInput:
@@ -200,24 +200,24 @@ def _before(request: Request, own: Own) -> dict[str, Any]:
 def _held_of(values: dict[str, str], own: Own) -> list[Held]:
     """The schools in force that are not the usual ones, with where each came from: the address, the angler,
     the angler's log."""
-    topics, mine = catalogue.load().topics, dict(own.schools)
-    found = []
+    topics, own_schools = catalogue.load().topics, dict(own.schools)
+    held = []
     for topic, school in schools_for(values, own).items():
         if topic in topics and school in topics[topic].schools and school != topics[topic].default:
-            kept = mine.get(topic) == school
-            known, without = topics[topic], {k: v for k, v in values.items() if k != SCHOOL + topic}
-            found.append(
+            in_use = own_schools.get(topic) == school
+            schools, without = topics[topic], {k: v for k, v in values.items() if k != SCHOOL + topic}
+            held.append(
                 Held(
                     topic=topic,
-                    about=known.name,
-                    name=known.schools[school].name,
-                    kept=kept,
-                    said=_spoken(dict(own.spoken).get(topic)) if kept else "",
-                    usual=known.default,
+                    about=schools.name,
+                    name=schools.schools[school].name,
+                    kept=in_use,
+                    said=_spoken(dict(own.spoken).get(topic)) if in_use else "",
+                    usual=schools.default,
                     without=address(without),
                 )
             )
-    return found
+    return held
 
 
 def _spoken(ratio: float | None) -> str:
@@ -240,13 +240,13 @@ def _saved(database: Database) -> list[dict[str, Any]]:
 
 def _opened(saved: list[dict[str, Any]], values: dict[str, str]) -> dict[str, Any] | None:
     """The saved scenario that the state was opened from, and whether it was changed since."""
-    found = next((s for s in saved if str(s["id"]) == values["scenario"]), None)
-    if found is None:
+    opened = next((s for s in saved if str(s["id"]) == values["scenario"]), None)
+    if opened is None:
         return None
     plain = {k: v for k, v in values.items() if k not in VIEW and not k.startswith(SCHOOL)}
-    then = values_from(dict(parse_qsl(found["address"][2:])))
+    then = values_from(dict(parse_qsl(opened["address"][2:])))
     changed = any(then.get(k, "") != v for k, v in plain.items() if k != GIVEN)
-    return {**found, "changed": changed}
+    return {**opened, "changed": changed}
 
 
 @router.get("/")
@@ -292,8 +292,8 @@ class Outcome:
 def _list(request: Request, database: Database, outcome: Outcome) -> Response:
     """The list of saved scenarios after a change, for htmx; a redirect for everybody else."""
     if not is_htmx(request) and not outcome.problem:
-        kept = request.cookies.get(KEPT_WATER, "")
-        return RedirectResponse("/" + (f"?{kept}" if kept else ""), 303)
+        cookie = request.cookies.get(KEPT_WATER, "")
+        return RedirectResponse("/" + (f"?{cookie}" if cookie else ""), 303)
     context = {"saved": _saved(database), "outcome": outcome}
     return page(request, "sheet/saved.html", context, outcome.status)
 

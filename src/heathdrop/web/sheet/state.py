@@ -24,8 +24,8 @@ def address(values: dict[str, str]) -> str:
         usual = topic.default if topic else assumed(name, values)
         return name != GIVEN and (name in given or value != usual)
 
-    told = {k: v for k, v in values.items() if speaks(k, v)}
-    return "/" + (f"?{urlencode(told)}" if told else "")
+    spoken = {k: v for k, v in values.items() if speaks(k, v)}
+    return "/" + (f"?{urlencode(spoken)}" if spoken else "")
 
 
 def schools_for(values: dict[str, str], own: Own) -> dict[str, str]:

@@ -25,8 +25,8 @@ class NotOurs(Exception):
 
 def _database_of(request: Request) -> Database:
     """The data file of this installation."""
-    found: Database = request.app.state.database
-    return found
+    database: Database = request.app.state.database
+    return database
 
 
 Db = Annotated[Database, Depends(_database_of)]

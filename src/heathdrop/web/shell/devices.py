@@ -33,16 +33,16 @@ def _context(request: Request, database: Any) -> dict[str, Any]:
     pairing: Pairing | None = request.app.state.pairing
     with database.session() as session:
         rows = [(d.id, d.name, devices.ago(d.seen_at)) for d in devices.listed(session)]
-    found: dict[str, Any] = {"devices": rows, "lan": pairing is not None, "page": "deck", "code": ""}
+    context: dict[str, Any] = {"devices": rows, "lan": pairing is not None, "page": "deck", "code": ""}
     if pairing is not None and pairing.code:
         base = request.app.state.address
-        found |= {
+        context |= {
             "code": said_code(pairing.code),
             "address": f"{base}/pair",
             "picture": _picture(pair_address(base, pairing.code)),
             "left": f"{pairing.left_s // 60:.0f} min {pairing.left_s % 60:.0f} s",
         }
-    return found
+    return context
 
 
 @router.get("/devices")

@@ -34,17 +34,17 @@ class Chip:
 
 def chips_of(feed: Feed) -> list[Chip]:
     """The figures that the head shows. A lost one says so and fills nothing."""
-    found = []
+    chips = []
     for name, control, unit, places in SHOWN:
         figure = feed.figure(name)
         value = "" if figure.value is None else f"{figure.value:.{places}f}"
         age = "" if figure.age_s is None else f"{figure.age_s:.0f} s"
-        found.append(Chip(f"{value} {unit}" if value else "–", figure.state, age, control, value))
+        chips.append(Chip(f"{value} {unit}" if value else "–", figure.state, age, control, value))
     pressure, trend = feed.figure("pressure_hpa"), feed.trend()
     if pressure.value is not None and trend is not None:
         age = f"{pressure.age_s:.0f} s"
-        found.append(Chip(f"{pressure.value:.0f} hPa {trend}", pressure.state, age, "front", FRONT_OF[trend]))
-    return found
+        chips.append(Chip(f"{pressure.value:.0f} hPa {trend}", pressure.state, age, "front", FRONT_OF[trend]))
+    return chips
 
 
 @router.get("/feed")

@@ -86,8 +86,10 @@ def _controls(place: Place) -> Iterator[Control]:
     """A row's control; one for each kind of cover where the row's words differ by it."""
     q = place.quantity
     name = q.control or RENAMED.get(place.name, place.name)
-    for kind, words in q.by:
-        yield Control(kind, place.path, q.label, words[0][0], options=words, group=q.group, cover=(kind,))
+    for kind, by_words in q.by:
+        yield Control(
+            kind, place.path, q.label, by_words[0][0], options=by_words, group=q.group, cover=(kind,)
+        )
     if q.by:
         return
     if q.optional:
@@ -109,14 +111,14 @@ def _controls(place: Place) -> Iterator[Control]:
     if q.optional and not q.cover:
         return
     if q.flag[1]:
-        words = (("", q.flag[0]), ("yes", q.flag[1]))
+        by_words = (("", q.flag[0]), ("yes", q.flag[1]))
         yield Control(
             name,
             place.path,
             q.label,
             "",
             step="",
-            options=words,
+            options=by_words,
             group=q.group,
             cover=q.cover,
             about=q.about,
@@ -252,10 +254,10 @@ def values_from(query: Mapping[str, str]) -> dict[str, str]:
     return values | schools | {GIVEN: " ".join(_given(said, values))}
 
 
-def _compared(query: Mapping[str, str], kept: str) -> str:
+def _compared(query: Mapping[str, str], cookie: str) -> str:
     """What is compared: as it was, with the rig, line or lure that was touched put in or taken off; older
     addresses name them apart."""
-    keys = [k for k in (*kept.split(","), query.get("vs1", ""), query.get("vs2", "")) if k]
+    keys = [k for k in (*cookie.split(","), query.get("vs1", ""), query.get("vs2", "")) if k]
     touched = query.get("touched", "").strip()[:LONGEST_PICK]
     if touched:
         keys = [k for k in keys if k != touched] if touched in keys else [*keys, touched]
@@ -452,8 +454,8 @@ def values_of(body: Mapping[str, Any], pick: str = "") -> dict[str, str]:
 
 def control_at(path: str, values: Mapping[str, str]) -> Control | None:
     """The control that a place in a request belongs to, when one of those shown does."""
-    found = (c for c in CONTROLS if c.shown(values) and (path == c.path or path.startswith(f"{c.path}.")))
-    return next(found, None)
+    matching = (c for c in CONTROLS if c.shown(values) and (path == c.path or path.startswith(f"{c.path}.")))
+    return next(matching, None)
 
 
 def control_for(refusal: BadInput, values: Mapping[str, str]) -> str:

@@ -83,10 +83,9 @@ def plain_words(refusal: BadInput) -> str:
         given = _quotable(refusal.given)[:60]
         if refusal.field == "the line":
             return f"“{given}” needs {refusal.allowed}."
-        told = f" ({given})" if given else ""
-        return (
-            f"{refusal.field[:1].upper()}{refusal.field[1:]}{told} will not do; it must be {refusal.allowed}."
-        )
+        given_said = f" ({given})" if given else ""
+        field = f"{refusal.field[:1].upper()}{refusal.field[1:]}"
+        return f"{field}{given_said} will not do; it must be {refusal.allowed}."
     return in_words(refusal, DEFAULTS)
 
 
@@ -110,9 +109,9 @@ def in_words(refusal: BadInput, values: Mapping[str, str]) -> str:
             return f"{label}{figure} {said}{rest}." if said else f"{rest[:1].upper()}{rest[1:]}."
     if refusal.given is None or refusal.given == "":
         return f"{label} is empty; it must be {refusal.allowed}."
-    told = figure or f" “{_quotable(refusal.given)[:40]}”"
-    words = "" if figure or control is None else _words_for(control)
-    return f"{label}{told} cannot be; it must be {refusal.allowed}{words}."
+    given_said = figure or f" “{_quotable(refusal.given)[:40]}”"
+    listed = "" if figure or control is None else _words_for(control)
+    return f"{label}{given_said} cannot be; it must be {refusal.allowed}{listed}."
 
 
 def _words_for(control: Control) -> str:

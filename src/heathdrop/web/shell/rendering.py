@@ -35,14 +35,14 @@ KEPT_WATER, KEPT_S = "heathdrop-water", 365 * 24 * 3600
 
 def _pages_for(request: Request) -> list[tuple[str, str, str]]:
     """The pages of the head; the sheet's address holds the water that was last shown here."""
-    kept = request.cookies.get(KEPT_WATER, "")
-    return [(f"{at}?{kept}" if at == "/" and kept else at, id_, words) for at, id_, words in PAGES]
+    cookie = request.cookies.get(KEPT_WATER, "")
+    return [(f"{at}?{cookie}" if at == "/" and cookie else at, id_, title) for at, id_, title in PAGES]
 
 
 def _from_box(request: Request) -> str:
     """The last water, sized from the angler's own box."""
-    kept = dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))) | {"box": "mine"}
-    return "/?" + urlencode(kept)
+    query = dict(parse_qsl(request.cookies.get(KEPT_WATER, ""))) | {"box": "mine"}
+    return "/?" + urlencode(query)
 
 
 def _shell(request: Request) -> dict[str, Any]:

@@ -82,8 +82,8 @@ class Guard:
                 out["Cross-Origin-Opener-Policy"] = "same-origin"
                 out["Cross-Origin-Resource-Policy"] = "same-origin"
                 if scope["path"].startswith("/static/"):
-                    kept = b"v=" in scope.get("query_string", b"")
-                    out["Cache-Control"] = "public, max-age=31536000, immutable" if kept else "no-cache"
+                    versioned = b"v=" in scope.get("query_string", b"")
+                    out["Cache-Control"] = "public, max-age=31536000, immutable" if versioned else "no-cache"
                 elif "cache-control" not in out:
                     out["Cache-Control"] = "no-store"
             await send(message)

@@ -30,25 +30,25 @@ MOST_LINES = 200
 MOST_SAID, MOST_PREVIEWED, LONGEST_PREVIEW = 4, 12, 20_000
 
 
-def _matches(row: ItemRow, words: list[str]) -> bool:
+def _matches(row: ItemRow, terms: list[str]) -> bool:
     text = f"{row.what} {row.measures} {row.colour} {row.kind}".lower()
-    return all(w in text for w in words)
+    return all(w in text for w in terms)
 
 
 def _context(database: Database, query: str = "", said: str = "", undo: int | None = None) -> dict[str, Any]:
     """Everything in the box that the filter lets through, as rows."""
     catalog = catalogue.load()
     with database.session() as session:
-        kept = items.kept(session)
-    rows = [item_row(r) for r in kept]
-    shelf = shelf_of(catalog, kept)
-    words = query.lower().split()
-    found = [r for r in rows if _matches(r, words)]
+        pieces = items.light_items(session)
+    rows = [item_row(r) for r in pieces]
+    shelf = shelf_of(catalog, pieces)
+    terms = query.lower().split()
+    matching = [r for r in rows if _matches(r, terms)]
     order = {k: n for n, k in enumerate(KINDS)}
-    found.sort(key=lambda r: order[r.kind])
+    matching.sort(key=lambda r: order[r.kind])
     return {
-        "rows": found[:MOST_ROWS],
-        "more": max(0, len(found) - MOST_ROWS),
+        "rows": matching[:MOST_ROWS],
+        "more": max(0, len(matching) - MOST_ROWS),
         "total": len(rows),
         "counts": {k: sum(r.kind == k for r in rows) for k in KINDS},
         "shelf": shelf,
@@ -87,12 +87,12 @@ def understood(request: Request, entry: str = "") -> Response:
         lines = []
     for one in lines:
         try:
-            words = [_item_words(*item) for item in one.items] if one.ready else []
+            sentences = [_item_words(*item) for item in one.items] if one.ready else []
         except BadInput as refusal:
-            one, words = replace(one, ask=plain_words(refusal)), []
-        said += words
-        unused += one.unused if words else ()
-        if not words:
+            one, sentences = replace(one, ask=plain_words(refusal)), []
+        said += sentences
+        unused += one.unused if sentences else ()
+        if not sentences:
             wanted.append((one.line, _asked_of(one), suggested(catalog, one.line, system())))
     context = {
         "unused": unused[:MOST_PREVIEWED],
@@ -107,7 +107,7 @@ def understood(request: Request, entry: str = "") -> Response:
 @writes.post("/box")
 def add(request: Request, form: OwnForm, database: Db) -> Response:
     """Add every line of the entry that is whole; the others stay in the field, each with what is asked."""
-    found: list[tuple[str, dict[str, Any]]] = []
+    kept_items: list[tuple[str, dict[str, Any]]] = []
     left: list[Read] = []
     again = 0
     if not form.get("entry").strip():
@@ -115,7 +115,7 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
     try:
         lines = read_lines(catalogue.load(), "tackle", form.get("entry"), system())
         with database.session() as session:
-            before = [(k.kind, k.body.model_dump(exclude={"quantity"})) for k in items.kept(session)]
+            before = [(k.kind, k.body.model_dump(exclude={"quantity"})) for k in items.light_items(session)]
             for one in lines:
                 try:
                     made = (
@@ -128,13 +128,13 @@ def add(request: Request, form: OwnForm, database: Db) -> Response:
                 for kind, item in made:
                     again += (kind, item.model_dump(exclude={"quantity"})) in before
                     items.add(session, kind, item.model_dump(exclude_unset=True))
-                    found.append((kind, item.model_dump(exclude_unset=True)))
+                    kept_items.append((kind, item.model_dump(exclude_unset=True)))
     except BadInput as refusal:
         return problem(request, plain_words(refusal))
-    if not found:
+    if not kept_items:
         return problem(request, " ".join(_asked_of(one) for one in left[:MOST_SAID]))
-    said = "Added: " + "; ".join(_item_words(*one) for one in found[:MOST_SAID])
-    said += f" and {len(found) - MOST_SAID} more." if len(found) > MOST_SAID else "."
+    said = "Added: " + "; ".join(_item_words(*one) for one in kept_items[:MOST_SAID])
+    said += f" and {len(kept_items) - MOST_SAID} more." if len(kept_items) > MOST_SAID else "."
     if again:
         said += f" {again} of them alike to a piece that was there: it is a row of its own now."
     asked = [_asked_of(one) for one in left]
@@ -203,7 +203,7 @@ def act(request: Request, id_: int, act: str, form: OwnForm, database: Db) -> Re
         row = acts[act](session, id_)
     if row is None:
         return problem(request, "That piece is no longer in the box.", 404)
-    words = _item_words(row.kind, items.body_of(row))
+    piece_said = _item_words(row.kind, items.body_of(row))
     said = {"duplicate": "Copied", "delete": "Deleted", "undelete": "Back in the box"}[act]
     undo = row.id if act == "delete" else None
-    return _list(request, _context(database, form.get("q"), f"{said}: {words}.", undo))
+    return _list(request, _context(database, form.get("q"), f"{said}: {piece_said}.", undo))

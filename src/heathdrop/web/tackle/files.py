@@ -118,13 +118,13 @@ def what_is_missing(request: Request, database: Db, own: Mine) -> Response:
     if not named or not (own.tackle.heads and own.tackle.trailers):
         return _part(request, "tackle/box/missing.html", {"m": None})
     catalog = catalogue.load()
-    found = _missing(own, tuple(named))
+    missing = _missing(own, tuple(named))
     unused = [
-        f"{ounces_as_written(h.weight_oz)} oz {catalog.families[h.family].name}" for h in found.unused_heads
+        f"{ounces_as_written(h.weight_oz)} oz {catalog.families[h.family].name}" for h in missing.unused_heads
     ]
     unused += [
-        f"{catalog.trailers[t.shape].name} {inches_said(t.length_in)} in" for t in found.unused_trailers
+        f"{catalog.trailers[t.shape].name} {inches_said(t.length_in)} in" for t in missing.unused_trailers
     ]
     unused = list(dict.fromkeys(unused))
-    context = {"m": found, "unused": unused[:MOST_NAMED], "unused_more": max(0, len(unused) - MOST_NAMED)}
+    context = {"m": missing, "unused": unused[:MOST_NAMED], "unused_more": max(0, len(unused) - MOST_NAMED)}
     return _part(request, "tackle/box/missing.html", context)

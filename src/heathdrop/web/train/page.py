@@ -69,28 +69,28 @@ def question(
     if n > ROUND:
         return RedirectResponse("/train", 303)
     with database.session() as session:
-        found, _ = next_question(session, kind, topic, seed)
+        asked, _ = next_question(session, kind, topic, seed)
         leans = missed(session) if kind == SEASONED else []
-    return page(request, "train/question.html", {**_asked(found, n), "missed": leans})
+    return page(request, "train/question.html", {**_asked(asked, n), "missed": leans})
 
 
-def _asked(found: Question, n: int) -> dict[str, Any]:
+def _asked(asked: Question, n: int) -> dict[str, Any]:
     """What every page of a question shows."""
-    kind = found.named.kind
+    kind = asked.named.kind
     return {
         "kind": kind,
         "name": SAID[kind][0],
         "says": SAID[kind][1],
-        "question": found,
-        "id": found.named.text,
+        "question": asked,
+        "id": asked.named.text,
         "uid": uuid.uuid4(),
         "n": max(1, n),
         "round": ROUND,
-        "water": water_rows(found.scenario.conditions) if found.scenario is not None else [],
+        "water": water_rows(asked.scenario.conditions) if asked.scenario is not None else [],
         "choices": choices() if kind == "call" else {},
-        "drawings": eye_of(found) if kind == "eye" else [],
+        "drawings": eye_of(asked) if kind == "eye" else [],
         "per_foot": M_PER_FT,
-        "bottom": found.sizing.scenario.conditions.bottom_depth_ft if found.sizing is not None else 0.0,
+        "bottom": asked.sizing.scenario.conditions.bottom_depth_ft if asked.sizing is not None else 0.0,
         "page": "train",
     }
 
@@ -99,14 +99,14 @@ def _asked(found: Question, n: int) -> dict[str, Any]:
 def answer(request: Request, database: Db, form: OwnForm) -> Response:
     """Mark an answer, keep it, show what was right. A wrong field shows the question again, with why."""
     named = Named.parse(form.get("id"))
-    found = question_of(named)
+    asked = question_of(named)
     n = int(form.get("n")) if form.get("n").isascii() and form.get("n").isdigit() else 1
-    context = _asked(found, n)
+    context = _asked(asked, n)
     given = {k: v for k, v in form.texts.items() if k not in ("token", "id", "uid", "n", "units", "late_ms")}
     try:
         read = {k: _read(k, v, form.get("units")) for k, v in given.items()}
         with database.session() as session:
-            marking, kept = mark_and_keep(session, named.text, read, _uid(form.get("uid")))
+            marking, drilled = mark_and_keep(session, named.text, read, _uid(form.get("uid")))
     except BadInput as refusal:
         return page(
             request, "train/question.html", {**context, "given": given, "wrong": refused(refusal)}, 422
@@ -114,9 +114,9 @@ def answer(request: Request, database: Db, form: OwnForm) -> Response:
     guess = read.get("depth_ft")
     context |= {
         "marking": marking,
-        "mark": round(100.0 * kept.mark),
+        "mark": round(100.0 * drilled.mark),
         "board": board_rows(marking),
-        "drawings": eye_of(found, marking, float(guess) if guess is not None else None)
+        "drawings": eye_of(asked, marking, float(guess) if guess is not None else None)
         if named.kind == "eye"
         else [],
         "chosen": read.get("option"),

@@ -68,26 +68,26 @@ class EyeDrawing:
 
 def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> list[KindRow]:
     """The kinds with what is due at a ``moment`` and how their marks went."""
-    found = []
+    kinds = []
     for kind in KINDS:
         name, says = SAID[kind]
-        mine = [d for d in due if d.kind == kind]
+        of_kind = [d for d in due if d.kind == kind]
         answers = [d for d in done if d.question.startswith(f"{kind}.")]
         late = [d.mark for d in answers[-10:]]
         weekly = _by_week(answers)
-        found.append(
+        kinds.append(
             KindRow(
                 id=kind,
                 name=name,
                 says=says,
-                due=sum(d.due is None or utc(d.due) <= moment for d in mine),
+                due=sum(d.due is None or utc(d.due) <= moment for d in of_kind),
                 answered=len(answers),
                 lately=round(100.0 * sum(late) / len(late)) if late else None,
                 points=_points(weekly),
                 weeks=", ".join(f"{100.0 * m:.0f}" for m in weekly if m is not None),
             )
         )
-    return found
+    return kinds
 
 
 def _by_week(answers: Sequence[Drilled]) -> list[float | None]:
@@ -95,12 +95,12 @@ def _by_week(answers: Sequence[Drilled]) -> list[float | None]:
     if not answers:
         return []
     last = utc(answers[-1].time)
-    found: list[float | None] = []
+    weeks: list[float | None] = []
     for back in reversed(range(WEEKS)):
         end = last - timedelta(weeks=back)
         marks = [a.mark for a in answers if end - timedelta(weeks=1) < utc(a.time) <= end]
-        found.append(sum(marks) / len(marks) if marks else None)
-    return found
+        weeks.append(sum(marks) / len(marks) if marks else None)
+    return weeks
 
 
 def _points(weekly: Sequence[float | None]) -> str:
@@ -180,7 +180,7 @@ def eye_of(
     assert question.rated is not None
     bottom = question.sizing.scenario.conditions.bottom_depth_ft
     away = question.rated.cast
-    found = []
+    drawings = []
     for frame in (WIDE, NARROW):
         scale = Scale(frame, feet(away.distance_m), bottom, feet(away.rod_tip_m))
         step = 1 if bottom <= 8 else 2 if bottom <= 20 else 5
@@ -189,7 +189,7 @@ def eye_of(
         if marking is not None and marking.cast is not None and marking.truth is not None:
             path = scale.points(marking.cast.distance_m, marking.cast.depth_m)
             there = scale.y(marking.truth)
-        found.append(
+        drawings.append(
             EyeDrawing(
                 frame=frame,
                 surface=scale.y(0.0),
@@ -202,7 +202,7 @@ def eye_of(
                 guess=None if guess_ft is None else scale.y(guess_ft),
             )
         )
-    return found
+    return drawings
 
 
 def refused(refusal: BadInput) -> str:

@@ -108,7 +108,7 @@ def stop_data(stop: TripStop, following: NextAnswer) -> dict[str, Any]:
 def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
     """The rig that was bitten most on each day like this one, with what it came to, each rig once."""
     catalog = catalogue.load()
-    found: dict[str, dict[str, str]] = {}
+    rigs: dict[str, dict[str, str]] = {}
     for day in days:
         if day.take is not None:
             rig, count, pace = day.take
@@ -116,8 +116,8 @@ def last_rigs(days: Sequence[Day]) -> list[dict[str, str]]:
             when = f"{day.date}, {day.stop}" if day.stop else day.date
             small = f"{when}: {many(day.bites, 'bite')} in {many(day.casts, 'cast')}{thrown}"
             said = sentence(rig_said(rig.rig(catalog)))
-            found.setdefault(rig.text(), {"rig": rig.text(), "said": said, "small": small})
-    return list(found.values())
+            rigs.setdefault(rig.text(), {"rig": rig.text(), "said": said, "small": small})
+    return list(rigs.values())
 
 
 def _rods_data(body: TripBody, said: dict[str, str]) -> list[dict[str, str]]:
@@ -137,7 +137,7 @@ def deck_data(
     instruments: bool,
 ) -> Markup:
     """All of the trip for the deck's script, safe inside its element."""
-    found = {
+    payload = {
         "trip": name,
         "units": system(),
         "per": {"cm": CM_PER_IN, "kg": KG_PER_LB},
@@ -149,4 +149,4 @@ def deck_data(
         "sounded": SOUNDED,
         "instruments": instruments,
     }
-    return Markup(json.dumps(found, separators=(",", ":")).replace("<", "\\u003c"))
+    return Markup(json.dumps(payload, separators=(",", ":")).replace("<", "\\u003c"))

@@ -133,7 +133,7 @@ def board_of(
         return plain if through.id == FIT else _seen_through(plain, through, seen[r.key], edges)
 
     rows = tuple((label, tuple(cell(k, n) for n in range(len(weights)))) for k, label in enumerate(labels))
-    words = MARKS if through.id == FIT else SIDE_WORDS
+    vocabulary = MARKS if through.id == FIT else SIDE_WORDS
     used = {c.mark for _, cells in rows for c in cells if c is not None}
     return Board(
         lens=through,
@@ -141,7 +141,7 @@ def board_of(
         heads=tuple(ounces_as_written(oz) for oz in weights),
         rows=rows,
         leading=leading(rows, {r.key: r.fits.score for row in grid for r in row if r is not None}),
-        marks=tuple((k, said) for k, said in words.items() if k in used and k != "none"),
+        marks=tuple((k, said) for k, said in vocabulary.items() if k in used and k != "none"),
         wanted=_wanted_said(sizing, through),
     )
 

@@ -169,7 +169,7 @@ def sides_of(
     """Every school's answer to the same water, with the difference to the first in numbers. Raises
     BadInput."""
     topic = catalog.pick(catalog.topics, "topic", topic_id)
-    found: list[Side] = []
+    sides: list[Side] = []
     first: Rated | None = None
     for school in topic.schools.values():
         picks = tuple(sorted({**dict(sizing.scenario.schools), topic_id: school.id}.items()))
@@ -182,9 +182,9 @@ def sides_of(
             ("falls", f"{best.fall_ft_s:.1f} ft/s"),
             ("fit", f"{best.fits.score * 100:.0f}"),
         )
-        found.append(Side(school.name, school.says, rig_words(best), figures, _difference(first, best)))
+        sides.append(Side(school.name, school.says, rig_words(best), figures, _difference(first, best)))
         first = first or best
-    return tuple(found)
+    return tuple(sides)
 
 
 def _difference(first: Rated | None, best: Rated) -> str:

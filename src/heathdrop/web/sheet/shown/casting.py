@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from heathdrop.answers.cast import Worked, count_window, countdown, glide_reach_ft
+from heathdrop.answers.cast import WorkedCast, count_window, countdown, glide_reach_ft
 from heathdrop.answers.picked import Hand, Picked
 from heathdrop.measures import TURNS, is_metric, marks, unit_said
 from heathdrop.physics.cast import CastResult
@@ -92,7 +92,7 @@ def feet_rows(sizing: Sizing, rated: Rated, bands: Bands) -> tuple[Foot, ...]:
     )
 
 
-def window_said(sizing: Sizing, rated: Rated, worked: Worked) -> str:
+def window_said(sizing: Sizing, rated: Rated, worked: WorkedCast) -> str:
     """How far a count may be off and what it then still does; for a lure that is let land, when it lands."""
     if worked.to_bottom:
         low, high = worked.count_band_s
@@ -172,7 +172,7 @@ def _data(sizing: Sizing, own: CastResult, others: tuple[CastResult, ...]) -> st
         ]
 
     line = [np.round(shape / M_PER_FT, 2).ravel().tolist() for shape in own.shapes[keep][:, ::2, :]]
-    found = {
+    payload = {
         "t": np.round(own.time_s[keep], 2).tolist(),
         "lure": track(own),
         "line": line,
@@ -185,4 +185,4 @@ def _data(sizing: Sizing, own: CastResult, others: tuple[CastResult, ...]) -> st
             for name, s in scales.items()
         },
     }
-    return json.dumps(found, separators=(",", ":")).replace("<", "\\u003c")
+    return json.dumps(payload, separators=(",", ":")).replace("<", "\\u003c")

@@ -117,8 +117,8 @@ def _said_of(one: Compared, sizing: Sizing, rated: Rated, own: CastResult, runs_
 def _their_best(name: str, one: Compared, sizing: Sizing, rated: Rated, runs_ft: float) -> str:
     """Another lure at its best, in words."""
     catalog, best = catalogue.load(), one.rated
-    mine, other = per_hour(catalog, sizing, rated), per_hour(catalog, one.sizing, best)
-    hours = f"{other.casts:.0f} casts an hour against {mine.casts:.0f}"
+    this_rate, other = per_hour(catalog, sizing, rated), per_hour(catalog, one.sizing, best)
+    hours = f"{other.casts:.0f} casts an hour against {this_rate.casts:.0f}"
     fit = f"fit {100 * best.fits.score:.0f} against {100 * rated.fits.score:.0f}, {hours}"
     if one.call_stands:
         fit += f". The call stands: {BY_RULES}"

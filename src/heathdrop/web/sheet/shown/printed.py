@@ -45,9 +45,9 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
     figures = figures_of(sizing, chosen, bands, worked, one.as_usual)
     changes = []
     for trouble in likely(chosen.rig.family.work, sizing.scenario.conditions.cover.kind):
-        found = mended(catalog, sizing, chosen, trouble).changes
-        if found:
-            changes.append((WENT[trouble], f"{found[0].what}: {found[0].effect}"))
+        mends = mended(catalog, sizing, chosen, trouble).changes
+        if mends:
+            changes.append((WENT[trouble], f"{mends[0].what}: {mends[0].effect}"))
     return Card(
         name=name,
         day=day.strftime("%-d %B %Y"),
@@ -68,7 +68,7 @@ def card_of(catalog: Catalog, sizing: Sizing, pick: str, choices: Choices, name:
 
 def said_of(scenario: Scenario, part: str) -> tuple[tuple[str, str], ...]:
     """Every condition of a part of the scenario that was set, as label and value with its unit."""
-    found = []
+    answers = []
     for row in ROWS:
         if not row.path.startswith(part + "."):
             continue
@@ -81,12 +81,12 @@ def said_of(scenario: Scenario, part: str) -> tuple[tuple[str, str], ...]:
         span = scenario.conditions.fish_span_ft
         if row.name == "fish_depth_ft" and span is not None:
             unknown = span == (0.0, scenario.conditions.bottom_depth_ft)
-            found.append((row.quantity.label, "not known" if unknown else f"{span[0]:g} to {span[1]:g} ft"))
+            answers.append((row.quantity.label, "not known" if unknown else f"{span[0]:g} to {span[1]:g} ft"))
             continue
         if isinstance(place, bool):
-            found.append((row.quantity.label, row.quantity.flag[place]))
+            answers.append((row.quantity.label, row.quantity.flag[place]))
             continue
-        words = dict(row.quantity.words) | dict(w for _, some in row.quantity.by for w in some)
+        vocabulary = dict(row.quantity.words) | dict(w for _, some in row.quantity.by for w in some)
         value = f"{place:g} {row.quantity.unit}" if isinstance(place, int | float) else str(place)
-        found.append((row.quantity.label, words.get(str(place), value).strip()))
-    return tuple(found)
+        answers.append((row.quantity.label, vocabulary.get(str(place), value).strip()))
+    return tuple(answers)

@@ -183,20 +183,20 @@ def _notes(
     pieces: list[Piece],
 ) -> list[Note]:
     """Where to cut, and how long things are; cut lines are added to ``pieces``."""
-    found = []
+    notes = []
     if skirted and skirt_cut:
         pieces.append(Piece("cut", f"M{reach:.1f},{AXIS - 50} V{AXIS + 68}"))
-        found.append(Note(reach + 7, AXIS + 64, "cut the skirt here, 1/8 in past the bend"))
+        notes.append(Note(reach + 7, AXIS + 64, "cut the skirt here, 1/8 in past the bend"))
     if not rig.trailer.bare:
         start = back - 0.12 * PER_IN
         end = start + rig.trailer_length_in * PER_IN
-        words = f"{rig.trailer.name}, {inches_said(rig.trailer_length_in)} in"
-        room = end + 9.0 * len(words) < WIDTH
-        found.append(Note(end + 8, AXIS + 5, words) if room else Note(WIDTH - 6, 16, words, "end"))
+        sentence = f"{rig.trailer.name}, {inches_said(rig.trailer_length_in)} in"
+        room = end + 9.0 * len(sentence) < WIDTH
+        notes.append(Note(end + 8, AXIS + 5, sentence) if room else Note(WIDTH - 6, 16, sentence, "end"))
         if body_cut_in > 0.0:
             x = start + body_cut_in * PER_IN
             pieces.append(Piece("cut", f"M{x:.1f},{AXIS - 26} V{AXIS + 26}"))
-    return found
+    return notes
 
 
 def _said(rig: Rig, tall: float, wide: float, skirt_cut: bool) -> str:

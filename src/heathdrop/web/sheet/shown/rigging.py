@@ -83,13 +83,13 @@ def rigging_of(
     drawing = draw_rig(
         rated.rig, skirt_cut=cut, body_cut_in=0.45 if "shorten" in by_slot.get("cut", "") else 0.0
     )
-    found = mended(catalog, sizing, rated, wrong, missed_ft) if wrong else None
-    changes = found.changes if found else ()
+    mend = mended(catalog, sizing, rated, wrong, missed_ft) if wrong else None
+    changes = mend.changes if mend else ()
     return Rigging(
         drawing=drawing,
         settled=settled,
         faults=tuple(Fault(WENT[k], link(wrong=k, missed_ft=""), k == wrong) for k in askable(sizing, rated)),
-        fished=_fished(sizing, rated, found.ran_ft if found else None),
+        fished=_fished(sizing, rated, mend.ran_ft if mend else None),
         changes=tuple(Advised(c, link(**TRIED, **dict(c.tries)) if c.tries else "") for c in changes),
         misses=_misses(wrong, missed_ft, link) if rated.work == "swim" else (),
     )

@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from heathdrop.answers.plan import rig_said
-from heathdrop.answers.rods_to_hand import Told
+from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import MOST_CASTS, Search, Step, water_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.outcome import OUTCOME
@@ -98,83 +98,83 @@ class Searching:
     cast: Candidate
 
 
-def told_in(catalog: Catalog, text: str) -> tuple[Told, ...]:
+def told_in(catalog: Catalog, text: str) -> tuple[CastTold, ...]:
     """The casts of an address. Raises BadInput for what is no list of casts."""
-    found: list[Told] = []
+    casts: list[CastTold] = []
     for piece in [p for p in text.split(CAST) if p]:
         parts = piece.split(PART)
         wrong = BadInput("tried", piece, "a cast: rig, count, pace and what it came to")
-        if len(parts) not in (4, 5) or parts[3] not in OUTCOME or len(found) >= MOST_CASTS:
+        if len(parts) not in (4, 5) or parts[3] not in OUTCOME or len(casts) >= MOST_CASTS:
             raise wrong
         try:
             at = float(parts[4]) if len(parts) == 5 else None
             rig = RigName.parse(parts[0]).rig(catalog)
-            found.append(Told(rig, float(parts[1]), float(parts[2]), parts[3], at))
+            casts.append(CastTold(rig, float(parts[1]), float(parts[2]), parts[3], at))
         except ValueError as error:
             raise wrong from error
-    return tuple(found)
+    return tuple(casts)
 
 
-def text_of(told: Sequence[Told]) -> str:
+def text_of(casts: Sequence[CastTold]) -> str:
     """Casts as they stand in an address."""
     return CAST.join(
         PART.join([name_of(t.rig).text(), f"{t.count_s:g}", f"{t.pace_ft_s:g}", t.outcome])
         + (f"{PART}{t.at_s:g}" if t.at_s is not None else "")
-        for t in told
+        for t in casts
     )
 
 
-def searching_of(catalog: Catalog, found: Search, told: Sequence[Told], link: Link) -> Searching:
+def searching_of(catalog: Catalog, search: Search, casts: Sequence[CastTold], link: Link) -> Searching:
     """The Search view of an answer; ``link`` makes the address of the state with some values changed."""
-    rows = tuple(_row(catalog, k + 1, step, bool(told)) for k, step in enumerate(found.steps))
-    cast = found.steps[0].next.cast
+    rows = tuple(_row(catalog, k + 1, step, bool(casts)) for k, step in enumerate(search.steps))
+    cast = search.steps[0].next.cast
     rig = RigName.parse(cast.rig).rig(catalog)
 
     def after(outcome: str) -> str:
-        return link(tried=text_of([*told, Told(rig, cast.count_s, cast.pace_ft_s, outcome)]))
+        return link(tried=text_of([*casts, CastTold(rig, cast.count_s, cast.pace_ft_s, outcome)]))
 
     return Searching(
-        shadings=tuple(_shading(found, frame) for frame in (WIDE, NARROW)),
+        shadings=tuple(_shading(search, frame) for frame in (WIDE, NARROW)),
         first=rows[0],
         answers=tuple(Answer(row.button, after(row.id)) for row in OUTCOME.values()),
         order=rows,
         made=tuple(
             Made(
                 f"{rig_said(t.rig)}, {counted(t.count_s)}: {OUTCOME[t.outcome].within}",
-                link(tried=text_of(told[:k])),
+                link(tried=text_of(casts[:k])),
             )
-            for k, t in enumerate(told)
+            for k, t in enumerate(casts)
         ),
-        tried=f"{100 * found.tried:.0f} %",
-        learned=(*found.learned, *found.fish),
-        leave=found.move_on or "",
-        unknown=found.scenario.conditions.fish_span_ft is not None,
+        tried=f"{100 * search.tried:.0f} %",
+        learned=(*search.learned, *search.fish),
+        leave=search.move_on or "",
+        unknown=search.scenario.conditions.fish_span_ft is not None,
         cast=cast,
     )
 
 
-def _row(catalog: Catalog, number: int, step: Step, told: bool) -> CastRow:
+def _row(catalog: Catalog, number: int, step: Step, is_told: bool) -> CastRow:
     cast = step.next.cast
     return CastRow(
         number=number,
         rig=rig_said(RigName.parse(cast.rig).rig(catalog)),
         count=count_said(cast.count_s),
         turns=turns_said(step.turns_per_s),
-        change=CHANGES[step.next.change] if number > 1 or told else "start here",
+        change=CHANGES[step.next.change] if number > 1 or is_told else "start here",
         minutes=f"{step.next.minutes:.1f}",
         so_far=f"{100 * step.next.so_far:.0f} %",
         why=step.why,
     )
 
 
-def _shading(found: Search, frame: Frame) -> Shading:
+def _shading(search: Search, frame: Frame) -> Shading:
     """The belief by depth over a frame, darkest where it is most."""
-    c, gear = found.scenario.conditions, found.scenario.gear
+    c, gear = search.scenario.conditions, search.scenario.gear
     s = Scale(frame, gear.cast_ft, c.bottom_depth_ft, gear.rod_tip_height_ft)
-    shares, edges = found.belief.by_depth, found.belief.edges_ft
+    shares, edges = search.belief.by_depth, search.belief.edges_ft
     most = float(shares.max())
-    step = found.steps[0].next
-    top, low, _ = water_of(step, found.per_s)
+    step = search.steps[0].next
+    top, low, _ = water_of(step, search.per_s)
     return Shading(
         frame=frame.name,
         left=LEFT,

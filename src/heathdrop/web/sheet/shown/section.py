@@ -183,8 +183,8 @@ def _line(s: Scale, cast: CastResult, first: int, middle: int) -> str:
         return ""
     # From the tip to the water it is drawn straight: in the air slack line hangs any way the wind likes.
     wet = np.flatnonzero(shapes[middle][:, 1] >= -1e-6)
-    kept = np.unique(np.concatenate([[0], wet]))
-    return s.points(shapes[middle][kept, 0], shapes[middle][kept, 1])
+    indices = np.unique(np.concatenate([[0], wet]))
+    return s.points(shapes[middle][indices, 0], shapes[middle][indices, 1])
 
 
 def _seconds(s: Scale, cast: CastResult, apart: int) -> tuple[Mark, ...]:

@@ -47,7 +47,7 @@ class Sheet:
     key: str
     is_best: bool
     to_best: str
-    kept: bool
+    own_setting: bool
     met: str
     asked: tuple[str, ...]
     title: str
@@ -121,7 +121,7 @@ def present(
         key=chosen.key,
         is_best=chosen is best,
         to_best=link(pick="", count_s="", pace_ft_s="", turns="", seen=""),
-        kept=choices.own_setting,
+        own_setting=choices.own_setting,
         met=met_by(sizing, chosen) if choices.own_setting and chosen.work == "swim" else "",
         asked=tuple(name for name in ANSWERS if name not in given_in(values)),
         title=title_of(sizing, chosen),
@@ -223,8 +223,8 @@ def _timed(sizing: Sizing, chosen: Rated) -> dict[str, str]:
         "depth_ft": f"{min(c.bottom_depth_ft, TIMED_FT):g}",
     }
     dress = {"skirt": chosen.name.skirt, "plastic": chosen.name.plastic}
-    worn = {part: word for part, word in dress.items() if word}
-    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **worn, **line}
+    as_rigged = {part: word for part, word in dress.items() if word}
+    return {"family": rig.family.id, "head_oz": ounces_as_written(rig.head_oz), **tail, **as_rigged, **line}
 
 
 def _timing_worth(catalog: Catalog, sizing: Sizing, rated: Rated, bands: Bands) -> str:

@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass, replace
 
 from heathdrop.answers import plan as plans
-from heathdrop.answers.cast import Worked
+from heathdrop.answers.cast import WorkedCast
 from heathdrop.conditions.cover import SNAGS
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.cadence import Cadenced
@@ -38,7 +38,7 @@ def _turns(sizing: Sizing, pace_ft_s: float) -> str:
     return f"{turns_said(sizing.scenario.gear.turns_per_s(pace_ft_s))} turns in 20 s"
 
 
-def _floor_said(worked: Worked) -> str:
+def _floor_said(worked: WorkedCast) -> str:
     """Where a lure that is meant for the floor works: a light one on a long line may be pulled off it."""
     if worked.on_floor >= ON_FLOOR:
         return "along the floor"
@@ -132,7 +132,7 @@ def wanted_of(
     sizing: Sizing, rated: Rated, figures: tuple[Figure, ...], mean_ft: float
 ) -> tuple[Figure, ...]:
     """The strip's figures with what is wanted beside what this rig does: judged, or the angler's own."""
-    t, own, found = sizing.targets, sizing.scenario.wanted, []
+    t, own, shown = sizing.targets, sizing.scenario.wanted, []
     for f in figures:
         if f.label in ("Runs at", "Works at"):
             f = _held(f, round(mean_ft, 1), t.depth_ft, NEAR_FT, "want_depth" if own.depth_ft else "")
@@ -142,18 +142,20 @@ def wanted_of(
         elif f.label == "Pace" and own.pace_ft_s is not None:
             pace = feet(rated.tuned.pace_m_s)
             f = _held(f, round(pace, 1), own.pace_ft_s, NEAR_RATE * pace, "want_pace")
-        found.append(f)
+        shown.append(f)
     if own.passes is not None:
         passes = 100.0 * rated.cover.passes
         through = Figure("Gets through", f"{passes:.0f}", "of 100", "casts")
-        found = [f for f in found if f.label not in (through.label, "In the fish")]
-        found.append(
+        shown = [f for f in shown if f.label not in (through.label, "In the fish")]
+        shown.append(
             _held(through, passes, (100.0 * own.passes, math.inf), 100.0 * NEAR_CHANCE, "want_passes")
         )
-    return tuple(found)
+    return tuple(shown)
 
 
-def figures_of(sizing: Sizing, rated: Rated, bands: Bands, worked: Worked, usual: bool) -> tuple[Figure, ...]:
+def figures_of(
+    sizing: Sizing, rated: Rated, bands: Bands, worked: WorkedCast, usual: bool
+) -> tuple[Figure, ...]:
     """What the strip says of a rig as it is worked, in its ``usual`` way or another: count, depth, bands."""
     pace = feet(rated.tuned.pace_m_s)
     fall, mean = rated.fall_ft_s, worked.mean_ft

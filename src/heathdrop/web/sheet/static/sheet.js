@@ -9,7 +9,7 @@ import "./slim.js";
 import "./stepper.js";
 import "./waiting.js";
 
-const TYPING_MS = 250;
+const TYPING_MS = 120;
 
 function fitCover() {
   const cover = by("cover").value;
@@ -126,15 +126,22 @@ document.addEventListener("htmx:configRequest", (event) => {
   asked = performance.now();
 });
 
+// One step is asked for at once; steps that follow closely, and typing, wait for their end.
+const STEPPING_MS = 400;
 let typing;
+let stepped = -Infinity;
+function moved(step) {
+  const first = step && performance.now() - stepped > STEPPING_MS;
+  if (step) { stepped = performance.now(); }
+  clearTimeout(typing);
+  if (first) { htmx.trigger(form(), "refresh"); } else { typing = setTimeout(() => htmx.trigger(form(), "refresh"), TYPING_MS); }
+}
+
 document.addEventListener("input", (event) => {
   if (!form() || event.target.form !== form()) { return; }
   if (form().contains(event.target)) { answered(event.target.name); }
   if (event.target.id === "bottom_depth_ft") { by("driven").value = ""; by("asdriven")?.remove(); follow(); } else { delete wanted[event.target.name]; }
-  if (!form().contains(event.target) && event.target.matches(".num")) {
-    clearTimeout(typing);
-    typing = setTimeout(() => htmx.trigger(form(), "refresh"), TYPING_MS);
-  }
+  if (event.target.matches(".num")) { moved(event.detail === "step"); }
 }, true);
 
 document.addEventListener("click", (event) => {

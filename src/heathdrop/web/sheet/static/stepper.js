@@ -12,7 +12,7 @@ function step(input, size) {
   // What stands in the water goes no deeper than its bottom.
   const high = input.dataset.most && !unit ? parseFloat(by(input.dataset.most).value) || Infinity : Infinity;
   input.value = String(Number(Math.min(high, Math.max(low, now + size)).toFixed(digits))) + unit;
-  input.dispatchEvent(new Event("input", { bubbles: true }));
+  input.dispatchEvent(new CustomEvent("input", { bubbles: true, detail: "step" }));
 }
 
 document.addEventListener("click", (event) => {

@@ -166,9 +166,9 @@ def _asked(odd: Odd) -> str:
 
 def _odds(catalog: Catalog, rows: Sequence[Observation]) -> dict[int, str]:
     """What is said beside each observation that the others contradict, by its id."""
-    kept = [(row.id, record_of(row)) for row in rows if row.gone_at is None]
-    drops = [(k, r.seen(catalog)) for k, r in kept if isinstance(r, DropRecord)]
-    depths = [(k, r.seen(catalog)) for k, r in kept if isinstance(r, DepthRecord)]
+    records = [(row.id, record_of(row)) for row in rows if row.gone_at is None]
+    drops = [(k, r.seen(catalog)) for k, r in records if isinstance(r, DropRecord)]
+    depths = [(k, r.seen(catalog)) for k, r in records if isinstance(r, DepthRecord)]
     said = {}
     for (k, _), odd in zip(drops, odd_drops(catalog, [t for _, t in drops]), strict=True):
         if odd is not None:
@@ -204,28 +204,28 @@ def touched_said(learned: Learned, contacts: Sequence[DropTest | DepthCheck]) ->
     verb = "teaches" if len(contacts) == 1 else "teach"
     said = [("", f"On the water: {whole} {verb} too, less surely than a drop in a measured depth.")]
     for place in list(dict.fromkeys(c.place for c in reversed(falls)))[:PLACES]:
-        mine = [c for c in falls if c.place == place]
-        told, name = feet(mine[0].depth_m), f"at:{place}"
-        found, spread = told * learned.falls.factor(name), learned.falls.spread(name)
+        place_falls = [c for c in falls if c.place == place]
+        depth_ft, name = feet(place_falls[0].depth_m), f"at:{place}"
+        expected, spread = depth_ft * learned.falls.factor(name), learned.falls.spread(name)
         if spread is not None:
-            wide = NINETY * spread * found
-            depth = f"{told:.1f} ft on record, {found:.1f} ft ± {wide:.1f} ft by the falls"
-            said.append((place, f"{depth} of {len(mine)}."))
+            wide = NINETY * spread * expected
+            depth = f"{depth_ft:.1f} ft on record, {expected:.1f} ft ± {wide:.1f} ft by the falls"
+            said.append((place, f"{depth} of {len(place_falls)}."))
     return said
 
 
-def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, known: float) -> str:
-    """Whether another test is worth the time, and where; ``known`` is half of the fall's band as the page
+def worth_said(catalog: Catalog, drops: Sequence[DropTest], like: DropTest, spread: float) -> str:
+    """Whether another test is worth the time, and where; ``spread`` is half of the fall's band as the page
     says it, and what another test leaves of it is told on that scale."""
-    worth, mine = another_worth(catalog, drops, like), [t.depth_m for t in drops if t.rig == like.rig]
-    if not worth.asked and max(mine) < APART * min(mine):
+    worth, depths_m = another_worth(catalog, drops, like), [t.depth_m for t in drops if t.rig == like.rig]
+    if not worth.asked and max(depths_m) < APART * min(depths_m):
         other = feet(2.0 * like.depth_m if like.depth_m < SHALLOW_M else 0.5 * like.depth_m)
         return f"All at one depth so far: one in about {other:.0f} ft tells the lure's drag from the line's."
     if not worth.asked:
         return f"Enough: more drops would hardly narrow the fall. {CHECK}"
     where = "at the same depth" if worth.depth_m == like.depth_m else f"in {feet(worth.depth_m):.0f} ft"
-    then = known * worth.then / worth.now
-    return f"One more test, {where}, would make ±{100 * known:.0f} % about ±{100 * then:.0f} %."
+    then = spread * worth.then / worth.now
+    return f"One more test, {where}, would make ±{100 * spread:.0f} % about ±{100 * then:.0f} %."
 
 
 def counts_now(timed_s: float, expected_s: float, now_s: float, tests: int) -> str:
@@ -248,10 +248,10 @@ def _rig_words(catalog: Catalog, record: DropRecord | DepthRecord | MatRecord) -
     dress = [catalog.skirts[record.skirt].name] if record.skirt else []
     if record.plastic != USUAL["plastic"]:
         dress.append(catalog.plastic[record.plastic].name)
-    words = (
+    sentence = (
         f"{head} oz {catalog.families[record.family].name}, {tail} {inches_said(record.trailer_length_in)} in"
     )
-    return ", ".join([words, *dress])
+    return ", ".join([sentence, *dress])
 
 
 def _drop_row(
@@ -309,7 +309,7 @@ def picture_of(
     catalog: Catalog, learned: Learned, test: DropTest, name: str, drops: Sequence[DropTest]
 ) -> Picture:
     """The fall rate's bell before and after, on one scale of per cent."""
-    told = before_after(catalog, learned, test.rig, name, test.temperature_f)
+    fallen = before_after(catalog, learned, test.rig, name, test.temperature_f)
     wide, tall = PICTURE
     was = 0.5 * spread_of(catalog, test.rig, test.temperature_f).fall
     own = 0.5 * spread_of(catalog, learned.applied(test.rig), test.temperature_f).fall
@@ -320,12 +320,12 @@ def picture_of(
         across, up = wide / 2 * (1.0 + x / HALF_WIDTH), tall - 14 - y * (tall - 22)
         return "M" + " L".join(f"{a:.1f},{b:.1f}" for a, b in zip(across, up, strict=True))
 
-    shift = math.log(told.speed)
+    shift = math.log(fallen.speed)
     return Picture(
         before=bell(0.0, was),
         after=bell(shift, own),
         middle=wide / 2 + shift / HALF_WIDTH * wide / 2,
-        sentence=told.sentence,
+        sentence=fallen.sentence,
         name=name,
-        worth=worth_said(catalog, drops, test, told.after),
+        worth=worth_said(catalog, drops, test, fallen.after),
     )
