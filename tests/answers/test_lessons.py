@@ -48,21 +48,14 @@ def test_efforts_are_counted_by_how_each_cast_ran() -> None:
     assert all(b.endswith(" ft") for b, _ in heights)
 
 
-@pytest.mark.parametrize(
-    ("fit", "said"),
-    [(89.6, "90 and more"), (89.4, "80 to 89"), (79.6, "80 to 89"), (69.4, "0 to 69"), (0, "0 to 69")],
-)
-def test_a_fit_falls_where_the_sheet_rounds_it(fit: float, said: str) -> None:
-    assert fit_bin(cast(0), Run(4.0, 9.0, fit=fit)) == said
-    assert fit_bin(cast(0), None) == ""
-
-
 def test_the_fit_of_a_cast_is_the_sheets_at_its_count_and_pace() -> None:
     made = [cast(k, "fish" if k % 3 else "nothing", countdown_s=2.0) for k in range(30)]
     run, setting = run_of(made[0]), setting_at(water_of_cast(made[0]))  # type: ignore[arg-type]
     sheet = rated_at(setting, rig_of(made[0]), 2.0, made[0].pace_ft_s)
     assert run is not None
     assert run.fit == pytest.approx(100.0 * sheet.fits.score)
+    edges = [fit_bin(cast(0), Run(4.0, 9.0, fit=fit)) for fit in (89.6, 89.4, 69.4)]
+    assert (edges, fit_bin(cast(0), None)) == (["90 and more", "80 to 89", "0 to 69"], "")
     (rate,) = lessons_of(made).fit
     assert (rate.effort.bin, rate.effort.casts, rate.effort.bites) == (fit_bin(made[0], run), 30, 20)
 

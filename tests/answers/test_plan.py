@@ -22,7 +22,7 @@ from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_o
 from heathdrop.answers.day_table import _with_changes as with_changes
 from heathdrop.answers.jobs import Job, Jobs, Tell
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.plan import CASTS, plan_day
+from heathdrop.answers.plan import plan_day
 from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_of
 from heathdrop.answers.water import (
     at_setting,
@@ -72,17 +72,6 @@ def test_the_demo_day(answer: dict[str, Any], day: dict[str, Any]) -> None:
     assert by_name["Matted pocket"]["rig"]["family"] == "punch-rig"
     assert by_name["Stone causeway"]["rig"]["family"] in ("football-jig", "finesse-jig", "casting-jig")
     assert by_name["Mill bay milfoil"]["rig"]["family"] in ("bladed-jig", "swim-jig", "spinnerbait")
-    for stop in answer["stops"]:
-        assert len(stop["also"]) == 4
-        assert stop["with"]["fit"] >= max(w["fit"] for w in stop["also"])
-        assert stop["ideal"]["fit"] >= stop["with"]["fit"] - 1e-9
-        assert stop["if"]
-        assert 1 <= len(stop["search"]) <= CASTS
-        assert all(i["symptom"] and i["change"] and i["effect"] for i in stop["if"])
-    assert any(
-        "cold" in c.lower() or "hook" in c.lower() or "rule" in c.lower()
-        for c in answer["stops"][0]["cautions"]
-    )
     assert answer["bag"]
 
 
@@ -179,19 +168,8 @@ def test_a_stop_that_cannot_be_is_named(day: dict[str, Any]) -> None:
 def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp_path: Path) -> None:
     file, deck, paper = tmp_path / "plan.json", tmp_path / "deck.html", tmp_path / "paper.html"
     file.write_text(json.dumps(day))
-    run = CliRunner().invoke(
-        app,
-        [
-            "plan",
-            str(file),
-            "--card",
-            str(deck),
-            "--print",
-            str(paper),
-            "--data",
-            str(tmp_path / "no.sqlite"),
-        ],
-    )
+    line = f"plan {file} --card {deck} --print {paper} --data {tmp_path / 'no.sqlite'}"
+    run = CliRunner().invoke(app, line.split())
     assert run.exit_code == 0, run.stderr
     out = json.loads(run.stdout)
     assert out | {"seconds": 0} == answer | {"seconds": 0}

@@ -93,13 +93,8 @@ def test_weights_areas_and_spreads(cat: Catalog) -> None:
 
 def test_the_cold_stiffens_between_its_bounds(cat: Catalog) -> None:
     warm, cold = cat.cold.stiffens_below_f, cat.cold.coldest_f
-    assert [stiffness(cat, f) for f in (warm + 1, warm, 0.5 * (warm + cold), cold, cold - 5)] == [
-        0,
-        0,
-        0.5,
-        1,
-        1,
-    ]
+    asked = (warm + 1, warm, 0.5 * (warm + cold), cold, cold - 5)
+    assert [stiffness(cat, f) for f in asked] == [0, 0, 0.5, 1, 1]
 
 
 def test_a_head_of_ten_millimetres_has_the_disc_of_its_sphere() -> None:

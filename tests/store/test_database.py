@@ -269,15 +269,8 @@ def test_an_export_comes_back_the_same(tmp_path: Path) -> None:
     with second.session() as session:
         assert exchange.packed(session) == raw
     for name in ("a", "b"):
-        argv = [
-            sys.executable,
-            "-m",
-            "heathdrop.cli",
-            "export",
-            str(tmp_path / f"{name}.zip"),
-            "--data",
-            str(tmp_path / f"{name}.sqlite"),
-        ]
+        line = f"-m heathdrop.cli export {tmp_path / name}.zip --data {tmp_path / name}.sqlite"
+        argv = [sys.executable, *line.split()]
         assert subprocess.run(argv, check=False, capture_output=True).returncode == 0
     assert (tmp_path / "a.zip").read_bytes() == (tmp_path / "b.zip").read_bytes() == raw
     schema = exchange.file_schema("scenarios")
@@ -300,20 +293,8 @@ def test_a_faulty_export_leaves_everything_as_it_was(tmp_path: Path) -> None:
             new.writestr(name, text.replace(b"swim-jig", b"swim-toad") if name == "tackle.csv" else text)
     with pytest.raises(BadInput, match=r"tackle\.csv, line \d+, column family was “swim-toad”"):
         exchange.unpacked(out.getvalue())
-    bad = subprocess.run(
-        [
-            sys.executable,
-            "-m",
-            "heathdrop.cli",
-            "import",
-            str(tmp_path / "none.zip"),
-            "--data",
-            str(tmp_path / "a.sqlite"),
-        ],
-        check=False,
-        capture_output=True,
-        text=True,
-    )
+    line = f"-m heathdrop.cli import {tmp_path / 'none.zip'} --data {tmp_path / 'a.sqlite'}"
+    bad = subprocess.run([sys.executable, *line.split()], check=False, capture_output=True, text=True)
     assert (bad.returncode, "readable" in bad.stderr) == (2, True)
     with database.session() as session:
         assert exchange.packed(session) == before

@@ -12,7 +12,6 @@ from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedTrailer
 from heathdrop.store import devices, items, plans, rows, scenarios, settings, trips, versions
 from heathdrop.store.database import Database
-from heathdrop.store.files import csvfile
 from heathdrop.store.models import Base, CastMade, Item, SavedScenario, new_uid, now
 from heathdrop.store.own import own_of, trailer_of
 from tests.golden_file import holds_to
@@ -274,9 +273,3 @@ def test_kept_edited_copied_and_deleted(session: Session) -> None:
     assert [(k.id, k.kind) for k in items.light_items(session)] == [(copy.id, "head")]
     assert items.undelete(session, row.id) is row
     assert items.light(row).body == items.checked("head", HEAD)
-
-
-def test_every_field_of_every_kind_of_tackle_is_a_column() -> None:
-    assert set(csvfile.TACKLE_COLUMNS) == {"kind", "id"} | {
-        f for k in items.KINDS.values() for f in k.model_fields
-    }
