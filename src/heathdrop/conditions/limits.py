@@ -49,6 +49,16 @@ def _allowed(schema: dict[str, Any], name: str) -> str:
     return f"a text of at most {schema['maxLength']} characters" if "maxLength" in schema else "a text"
 
 
+def unread(text: str) -> str:
+    """A typed text that no number was read from, for its field to refuse; marked where Python alone reads
+    one (``5e0``), which nobody turned into the field's unit."""
+    try:
+        float(text)
+    except ValueError:
+        return text
+    return f"{text} (not read)"
+
+
 def refused(model: type[BaseModel], error: ValidationError, what: str, at: str = "") -> BadInput:
     """The first refusal of ``model`` (``what`` it is of) in words, ``at`` before its field."""
     first = error.errors()[0]

@@ -120,6 +120,7 @@ def test_the_filter_and_the_shelf(client: TestClient) -> None:
         ({"times_s": "400"}, "it must be 1 to 12 times of 0.3 to 120 s."),
         ({"depth_ft": "-3"}, "Depth -3 ft cannot be; it must be from 1 to 60 ft."),
         ({"depth_ft": ""}, "Depth is empty; it must be from 1 to 60 ft."),
+        ({"head_oz": "5e-1"}, "Head weight “5e-1 (not read)” cannot be; it must be from 1/32 to 4 oz."),
         ({"head_oz": "3/0"}, "Head weight “3/0” cannot be; it must be from 1/32 to 4 oz."),
         ({"family": "toad"}, "The lure “toad” cannot be; it must be one of swim-jig"),
         ({"test_lb": "3"}, "Test 3 lb cannot be; it must be from 4 to 25 lb for fluorocarbon."),

@@ -15,7 +15,7 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.limits import schema_of
+from heathdrop.conditions.limits import schema_of, unread
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.validation import bad_input
 from heathdrop.errors import BadInput
@@ -119,7 +119,7 @@ def _value(name: str, text: str) -> Any:
             return int(value) if value == int(value) else text
         return value
     except (ValueError, ZeroDivisionError):
-        return text
+        return unread(text)
 
 
 def _table(raw: bytes, columns: Sequence[str]) -> tuple[list[tuple[int, dict[str, str]]], list[str]]:

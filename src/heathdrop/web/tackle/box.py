@@ -8,6 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import Response
 
 from heathdrop import catalog as catalogue
+from heathdrop.conditions.limits import unread
 from heathdrop.errors import BadInput
 from heathdrop.measures import meant, system
 from heathdrop.reading import unit_of
@@ -190,7 +191,7 @@ def _number(name: str, text: str) -> float | str:
     try:
         return meant(text, unit_of(name), system())
     except (ValueError, ZeroDivisionError):
-        return text
+        return unread(text)
 
 
 @writes.post("/box/{id_}/{act}")

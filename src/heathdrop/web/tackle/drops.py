@@ -10,6 +10,7 @@ from fastapi.responses import Response
 from heathdrop import catalog as catalogue
 from heathdrop.answers.contacts import contacts_of
 from heathdrop.answers.drops import expected_drop_s
+from heathdrop.conditions.limits import unread
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 from heathdrop.learning.drops import suspicion
@@ -121,7 +122,7 @@ def _record_from(form: dict[str, str]) -> observations.Record:
             else:
                 data[name] = text == "yes" if name in ("off_reel", "through") else text
         except (ValueError, ZeroDivisionError):
-            data[name] = text  # for the field itself to refuse
+            data[name] = unread(text)
     return observations.checked(catalogue.load(), kind, data)
 
 
