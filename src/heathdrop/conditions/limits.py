@@ -1,6 +1,7 @@
 """What a field may hold, in words for a refusal: read off the model, so that it is said once, there."""
 
 from dataclasses import dataclass
+from functools import cache
 from typing import Any
 
 from pydantic import BaseModel, GetCoreSchemaHandler, ValidationError
@@ -22,9 +23,16 @@ class OneOf:
         return core_schema.literal_schema(list(self.words))
 
 
+@cache
+def _fields(model: type[BaseModel]) -> dict[str, Any]:
+    """The JSON schemas of a model's fields, made once: a file of faulty rows asks for them row by row."""
+    fields: dict[str, Any] = model.model_json_schema()["properties"]
+    return fields
+
+
 def schema_of(model: type[BaseModel], name: str) -> dict[str, Any]:
     """A field's JSON schema; the part that is not null where it may be left out."""
-    schema: dict[str, Any] = model.model_json_schema()["properties"][name]
+    schema: dict[str, Any] = _fields(model)[name]
     return next((one for one in schema.get("anyOf", ()) if one.get("type") != "null"), schema)
 
 
