@@ -183,13 +183,12 @@ var cases = {
     lab.same([lab.by("tapped").value, lab.by("late").value, tap.disabled, sent], ["3.010", "40", true, 1]);
   } },
   "a depth that is typed marks the water": { at: "/train/eye?topic=nylon&seed=4", async run(lab) {
-    const drawing = document.querySelector("svg.eye");
+    const drawing = document.querySelector(".asked svg");
     const guess = drawing.querySelector(".guess");
-    const along = drawing.querySelector(".half").getAttribute("d").slice(1).split(",")[0];
     lab.same(guess.hasAttribute("hidden"), true);
     lab.type("#depth", "4.5");
-    const y = Number(drawing.dataset.surface) + 4.5 * Number(drawing.dataset.foot);
-    lab.same([guess.hasAttribute("hidden"), guess.getAttribute("transform")], [false, `translate(${along},${y})`]);
+    const y = Number(drawing.dataset.zero) + 4.5 * Number(drawing.dataset.per);
+    lab.same([guess.hasAttribute("hidden"), guess.getAttribute("transform")], [false, `translate(${guess.dataset.at},${y})`]);
     lab.type("#depth", "deep");
     lab.same(guess.hasAttribute("hidden"), true);
   } },

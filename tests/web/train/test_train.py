@@ -14,7 +14,17 @@ from heathdrop.conditions.cover import OPEN, Cover
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.errors import BadInput
 from heathdrop.training.spacing import Due
-from heathdrop.web.train.shown import board_rows, choices, eye_of, hand_said, kind_rows, refused, water_rows
+from heathdrop.web.train.shown import (
+    answer_picture,
+    board_rows,
+    choices,
+    hand_said,
+    kind_rows,
+    picture_of,
+    refused,
+    round_of,
+    water_rows,
+)
 from tests.waters import GRASS
 
 
@@ -32,7 +42,7 @@ def test_every_kind_asks_and_the_front_page_lists_them(visitor: TestClient) -> N
         assert visitor.get(f"/train/{kind}").status_code == 200
     assert "ten rounds tell how fast you count" in front
     assert visitor.get("/train/ear").status_code == 404
-    assert visitor.get("/train/eye?n=11", follow_redirects=False).headers["location"] == "/train"
+    assert visitor.get("/train/eye?n=11", follow_redirects=False).headers["location"] == "/train?after=eye"
 
 
 @pytest.mark.slow
@@ -45,7 +55,7 @@ def test_a_call_on_the_page_says_what_the_door_says(client: TestClient) -> None:
     ).json()
     assert f"{100 * door['mark']:.0f} of 100. {door['said']}" in shown
     assert 'href="/train/call?n=4"' in shown
-    assert shown.count("<tr") == 1 + len(door["board"])
+    assert shown.partition('class="rates"')[2].count("<tr") == 1 + len(door["board"])
 
 
 def test_a_wrong_answer_is_asked_again_and_keeps_what_was_typed(client: TestClient) -> None:
@@ -127,19 +137,57 @@ def test_the_hand_in_sentences() -> None:
     assert hand_said(None) == ["No count was tapped yet: ten rounds tell how fast you count."]
 
 
-def test_the_eyes_water_shows_the_cast_only_after_the_answer() -> None:
+def test_a_question_stands_in_its_water_and_the_answer_is_drawn_after() -> None:
+    """The eye's rig is drawn and not its path; a call's water without a rig; a repair as it ran."""
     q = question_of(Named("eye", "nylon", 4))
-    before = eye_of(q)
-    for topic, seed, words in (("nylon", 4, range(0, 15, 2)), ("nylon", 8, range(0, 25, 5))):
-        drawn = eye_of(question_of(Named("eye", topic, seed)))[0]
-        assert [said for _, said in drawn.marks] == [f"{d} ft" for d in words]
-        drawn_at = [drawn.surface + d * drawn.per_ft for d in words]
-        assert [y for y, _ in drawn.marks] == pytest.approx(drawn_at, abs=0.21)
-    assert [d.frame.name for d in before] == ["wide", "narrow"]
-    assert all(d.path == "" and d.there is None for d in before)
-    after = eye_of(q, mark_of(q.named, {"depth_ft": 5.0}), 5.0)
-    assert all(len(d.path.split()) > 50 for d in after)
-    assert after[0].guess == pytest.approx(after[0].surface + 5.0 * after[0].per_ft, abs=0.1)
+    before, after = picture_of(q), answer_picture(q, mark_of(q.named, {"depth_ft": 5.0}), 5.0)
+    assert before is not None
+    assert before.rig is not None
+    assert [(s.frame, s.path, s.lure, s.fish) for s in before.sections] == [
+        ("wide", "", None, ()),
+        ("narrow", "", None, ()),
+    ]
+    assert after is not None
+    for section, asked in zip(after.sections, after.asked, strict=True):
+        assert section.lure is not None
+        assert asked.guess_y == pytest.approx(section.surface_y + 5.0 * section.per_said, abs=0.1)
+        assert asked.half_x == pytest.approx(section.lure.x, abs=6.0)
+    call = question_of(Named("call", "wood", 1))
+    board = answer_picture(
+        call,
+        mark_of(call.named, {"way": "into", "family": "flipping-jig", "head_oz": 0.5, "trailer": "craw"}),
+    )
+    water = picture_of(call)
+    assert water is not None
+    assert (water.rig, water.sections[0].path, len(water.sections[0].fish)) == (None, "", 2)
+    assert board is not None
+    assert [mark for mark, _, _ in board.sections[0].rivals] == ["yours"]
+    high = picture_of(question_of(Named("repair", "ran-high", 1)))
+    assert high is not None
+    (mark, _, at), meant = high.sections[0].rivals[0], high.sections[0].lure
+    assert meant is not None
+    assert (mark, high.said) == ("as it ran", "As it was meant to run; dashed, as it ran.")
+    assert at.y < meant.y
+    assert picture_of(question_of(Named("count", "long", 1))) is None
+
+
+def test_a_round_says_what_it_showed_and_what_comes_back() -> None:
+    due = [
+        Due("eye.nylon", NOW + timedelta(hours=20), 3, 0.5),
+        Due("eye.braid", NOW + timedelta(days=3), 3, 0.9),
+        Due("call.wood", NOW - timedelta(days=1), 2, 0.5),
+    ]
+    braid = [eye(20 + k, 0.9, 0).model_copy(update={"question": "eye.braid.1"}) for k in range(5)]
+    done = [*(eye(k, 0.4, 1) for k in range(10)), *(eye(10 + k, 0.5, 0) for k in range(5)), *braid]
+    over = round_of("eye", due, done, NOW)
+    assert over is not None
+    assert over.lines == (
+        "70 of 100 on average; 40 in the round before.",
+        "Best at braid (90), weakest at nylon (50).",
+        "By tomorrow these come back: nylon.",
+        "Also due by then: call.",
+    )
+    assert round_of("call", due, done, NOW) is None
 
 
 def test_boards_waters_choices_and_refusals() -> None:
@@ -155,6 +203,9 @@ def test_boards_waters_choices_and_refusals() -> None:
     made = {value: families.split() for value, _, families in choices()["head_oz"]}
     assert "swim-jig" in made["0.375"]
     assert made["0.0625"] == ["micro-jig"]
+    put_on = {value: families.split() for value, _, families in choices()["trailer"]}
+    assert put_on["none"] == ["spinnerbait"]
+    assert "underspin" not in put_on["craw"]
     assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
     assert refused(BadInput("not_named_here", "x", "a word")) == "Not named here (x) must be a word."
 

@@ -6,11 +6,21 @@ from dataclasses import replace
 
 from heathdrop import catalog as catalogue
 from heathdrop.advice.call import CALLED, Standing
-from heathdrop.answers.drill.question import TRIES, Marking, Named, Placed, Question, number_in, rig_words
+from heathdrop.answers.drill.question import (
+    TRIES,
+    Marking,
+    Named,
+    Placed,
+    Played,
+    Question,
+    number_in,
+    rig_words,
+)
 from heathdrop.answers.water import call_of, rate_rigs
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import RigName
+from heathdrop.sizing.program import play, usual_way
 from heathdrop.sizing.rated import WAYS_TO_COVER, Rated
 from heathdrop.sizing.size import Sizing
 from heathdrop.training.waters import random_water
@@ -59,7 +69,12 @@ def mark_call(q: Question, answer: dict[str, object]) -> Marking:
     if way != own.way:
         why.append(f"It goes {own.way} here, not {way}.")
     rows = (*(_row(s, s.best) for s in board), own)
-    return Marking(min(1.0, mark), said, tuple(why), board=rows)
+    casts = (_played(best.sizing, best.best), _played(stands.sizing, rated))
+    return Marking(min(1.0, mark), said, tuple(why), board=rows, casts=casts)
+
+
+def _played(sizing: Sizing, rated: Rated) -> Played:
+    return Played(sizing, rated, play(sizing, rated, usual_way(catalogue.load(), sizing, rated)))
 
 
 def _rated(sizing: Sizing, family: str, oz: float, trailer: str) -> Rated:

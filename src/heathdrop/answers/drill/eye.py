@@ -5,7 +5,7 @@ import random
 from dataclasses import replace
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.drill.question import TRIES, Marking, Named, Question, number_in, rig_words
+from heathdrop.answers.drill.question import TRIES, Marking, Named, Played, Question, number_in, rig_words
 from heathdrop.answers.water import sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Line as LineSet
@@ -87,7 +87,14 @@ def mark_eye(q: Question, answer: dict[str, object]) -> Marking:
     said = f"It runs at {truth:.1f} ft half-way" + (
         ": as you said." if abs(off) < 0.25 else f": you were {abs(off):.1f} ft {side}."
     )
-    return Marking(1.0 / (1.0 + (off / half) ** 2), said, _telling(q, truth, off), off, truth, cast=cast)
+    return Marking(
+        1.0 / (1.0 + (off / half) ** 2),
+        said,
+        _telling(q, truth, off),
+        off,
+        truth,
+        casts=(Played(q.sizing, q.rated, cast),),
+    )
 
 
 def _telling(q: Question, truth: float, off: float) -> tuple[str, ...]:

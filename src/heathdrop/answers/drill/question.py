@@ -1,6 +1,6 @@
 """What the trainer asks: named by kind, topic and seed, the same each time it is made."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from heathdrop import catalog as catalogue
@@ -10,6 +10,7 @@ from heathdrop.errors import BadInput, require_between
 from heathdrop.physics.cast import CastResult
 from heathdrop.physics.rig import Rig
 from heathdrop.sizing.rated import Rated
+from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import Sizing
 from heathdrop.training.hand import CLASSES
 from heathdrop.units import inches_said, ounces_as_written
@@ -79,9 +80,18 @@ class Option:
 
 
 @dataclass(frozen=True)
+class Played:
+    """A rig's cast in a water, to be drawn."""
+
+    sizing: Sizing
+    rated: Rated
+    cast: CastResult
+
+
+@dataclass(frozen=True)
 class Question:
     """What is asked. ``seconds`` and ``turns`` are the hand's, ``sizing`` and ``rated`` the water and the rig
-    of the others, ``options`` a repair's."""
+    of the others; ``options`` and ``cast`` (as it was meant) a repair's."""
 
     named: Named
     ask: str
@@ -92,6 +102,16 @@ class Question:
     rated: Rated | None = None
     options: tuple[Option, ...] = ()
     missed_ft: float | None = None
+    cast: CastResult | None = None
+
+    @property
+    def place(self) -> Sizing | Setting | None:
+        """The water of the question as it can be drawn; None for the hand's."""
+        if self.sizing is not None or self.scenario is None:
+            return self.sizing
+        # Whose setting it is does not matter: its water alone is drawn.
+        catalog = catalogue.load()
+        return setting_of(catalog, replace(self.scenario, families=(next(iter(catalog.families)),)))
 
 
 @dataclass(frozen=True)
@@ -110,7 +130,8 @@ class Placed:
 @dataclass(frozen=True)
 class Marking:
     """How good an answer was (0 to 1), what was right, and why. ``off`` is the error (s or ft, above 0: slow
-    or too deep), ``board`` the rigs of a call (the chosen one last), ``options`` those of a repair."""
+    or too deep), ``board`` the rigs of a call (the chosen one last), ``options`` those of a repair, ``casts``
+    what is drawn: the eye's own, or a call's best and the chosen one."""
 
     mark: float
     said: str
@@ -119,7 +140,7 @@ class Marking:
     truth: float | None = None
     board: tuple[Placed, ...] = ()
     options: tuple[Option, ...] = ()
-    cast: CastResult | None = None
+    casts: tuple[Played, ...] = ()
 
 
 def number_in(answer: dict[str, object], field: str, low: float, high: float, unit: str) -> float:

@@ -19,6 +19,7 @@ from heathdrop.answers.water import call_of
 from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.request import SizeRequest
 from heathdrop.errors import BadInput
+from heathdrop.sizing.program import play, usual_way
 from heathdrop.training.waters import random_water
 
 #: Options of a repair, at most and at least; what a change that mends but is not the smallest is worth.
@@ -57,6 +58,7 @@ def ask_repair(named: Named, rng: random.Random) -> Question:
             rated=rated,
             options=tuple(options),
             missed_ft=missed,
+            cast=play(sizing, rated, usual_way(catalog, sizing, rated)),
         )
     raise BadInput("id", named.text, "another seed: nothing to ask here")
 

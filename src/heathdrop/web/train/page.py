@@ -14,36 +14,37 @@ from heathdrop.errors import BadInput
 from heathdrop.measures import meant
 from heathdrop.reading import number_of
 from heathdrop.store import drills
-from heathdrop.units import M_PER_FT
 from heathdrop.web.shell.deps import Db, OwnForm, writing
 from heathdrop.web.shell.rendering import page, problem
 from heathdrop.web.train.shown import (
     NUMBERS,
+    ROUND,
     SAID,
+    answer_picture,
     board_rows,
     choices,
-    eye_of,
     hand_said,
     handle_said,
     kind_rows,
+    picture_of,
     refused,
+    round_of,
     water_rows,
 )
 
 router = APIRouter(include_in_schema=False)
 writes = writing()
-#: Questions of a round.
-ROUND = 10
 
 
 @router.get("/train")
-def train(request: Request, database: Db) -> Response:
-    """What is due, how the marks went, the hand."""
+def train(request: Request, database: Db, after: Annotated[str, Query(max_length=20)] = "") -> Response:
+    """What is due, how the marks went, the hand; first what a round showed, ``after`` one of a kind."""
     with database.session() as session:
-        done = drills.listed(session)
+        done, due, now = drills.listed(session), due_for(session), datetime.now(UTC)
         hand, handle = hand_answer(session), hand_answer(session, "pace")
         context = {
-            "kinds": kind_rows(due_for(session), done, datetime.now(UTC)),
+            "kinds": kind_rows(due, done, now),
+            "over": round_of(after, due, done, now) if after in KINDS else None,
             "enough": any(one is not None and one.enough for one in (hand, handle)),
             "hand_said": hand_said(hand),
             "handle_said": handle_said(handle),
@@ -63,11 +64,11 @@ def question(
     topic: Annotated[str, Query(max_length=40)] = "",
     seed: Annotated[int | None, Query(ge=0, lt=SEEDS)] = None,
 ) -> Response:
-    """The next question of a kind; after a round of them back to the front page."""
+    """The next question of a kind; after a round of them the front page, which says what it showed."""
     if kind not in KINDS:
         return problem(request, "There is no such page.", 404)
     if n > ROUND:
-        return RedirectResponse("/train", 303)
+        return RedirectResponse(f"/train?after={kind}", 303)
     with database.session() as session:
         asked, _ = next_question(session, kind, topic, seed)
         leans = missed(session) if kind == SEASONED else []
@@ -86,11 +87,11 @@ def _asked(asked: Question, n: int) -> dict[str, Any]:
         "uid": uuid.uuid4(),
         "n": max(1, n),
         "round": ROUND,
-        "water": water_rows(asked.scenario.conditions) if asked.scenario is not None else [],
+        "water": water_rows(asked.scenario.conditions)
+        if asked.scenario is not None and kind != "eye"
+        else [],
         "choices": choices() if kind == "call" else {},
-        "drawings": eye_of(asked) if kind == "eye" else [],
-        "per_foot": M_PER_FT,
-        "bottom": asked.sizing.scenario.conditions.bottom_depth_ft if asked.sizing is not None else 0.0,
+        "picture": picture_of(asked),
         "page": "train",
     }
 
@@ -116,9 +117,7 @@ def answer(request: Request, database: Db, form: OwnForm) -> Response:
         "marking": marking,
         "mark": round(100.0 * drilled.mark),
         "board": board_rows(marking),
-        "drawings": eye_of(asked, marking, float(guess) if guess is not None else None)
-        if named.kind == "eye"
-        else [],
+        "picture": answer_picture(asked, marking, None if guess is None else float(guess)),
         "chosen": read.get("option"),
         "late_ms": _late(form.get("late_ms")),
     }

@@ -1,28 +1,41 @@
 """The trainer in words and drawings: what is due, how marks went by the week, the hand, the eye's water."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
+
+import numpy as np
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.drill import KINDS, Marking, Question
+from heathdrop.answers.drill.question import Played, rig_words
 from heathdrop.api.drilling import HandAnswer
+from heathdrop.catalog import Family, Trailer
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.scenario import Conditions
 from heathdrop.errors import BadInput
+from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.rated import WAYS_TO_COVER
 from heathdrop.store.drills import utc
 from heathdrop.training.spacing import Due
-from heathdrop.units import feet, ounces_as_written
+from heathdrop.units import feet, metres, ounces_as_written
+from heathdrop.web.sheet.shown.rigdraw import RigDrawing, draw_rig
+from heathdrop.web.sheet.shown.section import Mark, Section, section_of, span_ft, water_section
 from heathdrop.web.shell.frame import NARROW, WIDE, Frame, Scale
 
-#: What each kind of question trains, and how it is done.
+#: Questions of a round.
+ROUND = 10
+#: What each kind of question trains, how it is done, and what a round of it is called.
 SAID = {
-    "count": ("Count", "Tap at the splash and again when you think the count is up. No clock."),
-    "pace": ("Handle", "Keep a number of turns in ten seconds, with the sound off."),
-    "eye": ("Eye", "A rig, a line, a count and a pace: where does it run half-way home?"),
-    "call": ("Call", "A water: choose the way, the lure, the head and the trailer."),
-    "repair": ("Repair", "Something went wrong: choose the smallest change that mends it."),
+    "count": ("Count", "Tap at the splash and again when you think the count is up. No clock.", "Ten counts"),
+    "pace": (
+        "Handle",
+        "Keep a number of turns in ten seconds, with the sound off.",
+        "Ten turns of the handle",
+    ),
+    "eye": ("Eye", "A rig, a line, a count and a pace: where does it run half-way home?", "Ten casts"),
+    "call": ("Call", "A water: choose the way, the lure, the head and the trailer.", "Ten waters"),
+    "repair": ("Repair", "Something went wrong: choose the smallest change that mends it.", "Ten repairs"),
 }
 #: Fields of an answer that are numbers, and how they are called.
 NUMBERS = {
@@ -31,18 +44,23 @@ NUMBERS = {
     "head_oz": "The head",
     "option": "The change",
 }
+#: A question's section is drawn for the table and for the phone.
+FRAMES = (WIDE, NARROW)
+#: Trailers that suit a lure less than this (a share of the best) are not put on it.
+HARDLY_SUITS = 0.2
 #: The drawing of marks by the week: its size (px) and the weeks shown.
 WIDTH, HEIGHT, WEEKS = 220.0, 40.0, 12
 
 
 @dataclass(frozen=True)
 class KindRow:
-    """A kind of question: words, topics due now, answers, the mean of its late marks (0 to 100), the line of
-    its marks by the week."""
+    """A kind of question: words, what a round is called, topics due now, answers, the mean of its late marks
+    (0 to 100), the line of its marks by the week."""
 
     id: str
     name: str
     says: str
+    starts: str
     due: int
     answered: int
     lately: int | None
@@ -51,26 +69,29 @@ class KindRow:
 
 
 @dataclass(frozen=True)
-class EyeDrawing:
-    """The eye's water: size, surface and floor, depth marks (y, words), where half-way is; after the answer
-    the path, the lure there and the guess (x, y)."""
+class Asked:
+    """What a question adds to a section: where half-way is (x; None where it is not asked) and the depth that
+    was guessed (y)."""
 
-    frame: Frame
-    surface: float
-    floor: float
-    per_ft: float
-    marks: tuple[tuple[float, str], ...]
-    half_x: float
-    path: str = ""
-    there: float | None = None
-    guess: float | None = None
+    half_x: float | None = None
+    guess_y: float | None = None
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A question's section, wide and narrow, what it adds to each, its rig to scale, and what it shows."""
+
+    sections: tuple[Section, ...]
+    asked: tuple[Asked, ...]
+    rig: RigDrawing | None = None
+    said: str = ""
 
 
 def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> list[KindRow]:
     """The kinds with what is due at a ``moment`` and how their marks went."""
     kinds = []
     for kind in KINDS:
-        name, says = SAID[kind]
+        name, says, starts = SAID[kind]
         of_kind = [d for d in due if d.kind == kind]
         answers = [d for d in done if d.question.startswith(f"{kind}.")]
         late = [d.mark for d in answers[-10:]]
@@ -80,6 +101,7 @@ def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> 
                 id=kind,
                 name=name,
                 says=says,
+                starts=starts,
                 due=sum(d.due is None or utc(d.due) <= moment for d in of_kind),
                 answered=len(answers),
                 lately=round(100.0 * sum(late) / len(late)) if late else None,
@@ -88,6 +110,49 @@ def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> 
             )
         )
     return kinds
+
+
+@dataclass(frozen=True)
+class Round:
+    """A round that is over: what it was, its marks in sentences, what comes tomorrow."""
+
+    title: str
+    lines: tuple[str, ...]
+
+
+def round_of(kind: str, due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> Round | None:
+    """What the latest round of a kind showed; None where nothing of the kind was answered."""
+    answers = [d for d in done if d.question.startswith(f"{kind}.")]
+    latest, before = answers[-ROUND:], answers[-2 * ROUND : -ROUND]
+    if not latest:
+        return None
+    by_topic: dict[str, list[float]] = {}
+    for one in latest:
+        by_topic.setdefault(one.question.split(".")[1].replace("-", " "), []).append(one.mark)
+    ranked = sorted(by_topic, key=lambda topic: -_mean(by_topic[topic]))
+    lines = [
+        f"{_mean([d.mark for d in latest])} of 100 on average"
+        + (f"; {_mean([d.mark for d in before])} in the round before." if before else ".")
+    ]
+    if len(ranked) > 1:
+        best, worst = ranked[0], ranked[-1]
+        lines.append(
+            f"Best at {best} ({_mean(by_topic[best])}), weakest at {worst} ({_mean(by_topic[worst])})."
+        )
+    soon = [d for d in due if d.due is not None and utc(d.due) <= moment + timedelta(days=1)]
+    again = ", ".join(d.name.replace("-", " ") for d in soon if d.kind == kind)
+    others = sorted({SAID[d.kind][0].lower() for d in soon if d.kind != kind})
+    lines.append(
+        f"By tomorrow these come back: {again}." if again else "Nothing of it comes back before tomorrow."
+    )
+    if others:
+        lines.append(f"Also due by then: {', '.join(others)}.")
+    return Round(SAID[kind][2], tuple(lines))
+
+
+def _mean(marks: Sequence[float]) -> int:
+    """The mean of marks, of 100."""
+    return round(100.0 * sum(marks) / len(marks))
 
 
 def _by_week(answers: Sequence[Drilled]) -> list[float | None]:
@@ -172,37 +237,69 @@ def water_rows(c: Conditions) -> list[tuple[str, str]]:
     ]
 
 
-def eye_of(
-    question: Question, marking: Marking | None = None, guess_ft: float | None = None
-) -> list[EyeDrawing]:
-    """The eye's drawings, wide and narrow; with the cast in them once it was answered."""
-    assert question.sizing is not None
-    assert question.rated is not None
-    bottom = question.sizing.scenario.conditions.bottom_depth_ft
-    away = question.rated.cast
-    drawings = []
-    for frame in (WIDE, NARROW):
-        scale = Scale(frame, feet(away.distance_m), bottom, feet(away.rod_tip_m))
-        step = 1 if bottom <= 8 else 2 if bottom <= 20 else 5
-        marks = tuple((scale.y(d), f"{d} ft") for d in range(0, int(bottom) + 1, step))
-        path, there = "", None
-        if marking is not None and marking.cast is not None and marking.truth is not None:
-            path = scale.points(marking.cast.distance_m, marking.cast.depth_m)
-            there = scale.y(marking.truth)
-        drawings.append(
-            EyeDrawing(
-                frame=frame,
-                surface=scale.y(0.0),
-                floor=scale.y(bottom),
-                per_ft=scale.per_ft_y,
-                marks=marks,
-                half_x=scale.x(0.5 * feet(away.distance_m)),
-                path=path,
-                there=there,
-                guess=None if guess_ft is None else scale.y(guess_ft),
-            )
-        )
-    return drawings
+def picture_of(q: Question) -> Picture | None:
+    """The water of a question, and the rig where one is given; None for the hand's."""
+    place = q.place
+    if place is None:
+        return None
+    if q.sizing is None or q.rated is None:
+        far_ft = place.scenario.gear.cast_ft
+        return Picture(tuple(water_section(place, far_ft, f) for f in FRAMES), (Asked(),) * len(FRAMES))
+    rig = draw_rig(q.rated.rig)
+    if q.cast is not None:
+        return _repair_picture(q, Played(q.sizing, q.rated, q.cast), rig)
+    cast_ft = feet(q.rated.cast.distance_m)
+    # The fish would lead the eye: half-way, the water and the rig are all it is given.
+    sections = tuple(replace(water_section(place, cast_ft, frame), fish=()) for frame in FRAMES)
+    return Picture(sections, tuple(_half_way(q, frame) for frame in FRAMES), rig)
+
+
+def _half_way(q: Question, frame: Frame, guess_ft: float | None = None) -> Asked:
+    assert q.sizing is not None
+    assert q.rated is not None
+    conditions, gear = q.sizing.scenario.conditions, q.sizing.scenario.gear
+    away_ft = feet(q.rated.cast.distance_m)
+    scale = Scale(frame, away_ft, conditions.bottom_depth_ft, gear.rod_tip_height_ft)
+    return Asked(scale.x(0.5 * away_ft), None if guess_ft is None else scale.y(guess_ft))
+
+
+def _repair_picture(q: Question, meant: Played, rig: RigDrawing) -> Picture:
+    """The rig's cast as it was meant, and higher or lower beside it where it missed its depth."""
+    sections = []
+    for frame in FRAMES:
+        section, cast = _section(meant, frame), meant.cast
+        if q.missed_ft:
+            bottom_ft, gear = meant.sizing.scenario.conditions.bottom_depth_ft, meant.sizing.scenario.gear
+            scale = Scale(frame, span_ft(cast), bottom_ft, gear.rod_tip_height_ft)
+            off_m = metres(q.missed_ft if q.named.topic == "ran-low" else -q.missed_ft)
+            reeled = cast.time_s >= cast.fall_s
+            depth_m = np.clip(cast.depth_m[reeled] + off_m, 0.0, metres(bottom_ft))
+            points = scale.points(cast.distance_m[reeled], depth_m)
+            middle = len(depth_m) // 2
+            at = Mark(scale.x(feet(cast.distance_m[reeled][middle])), scale.y(feet(depth_m[middle])), "")
+            section = replace(section, rivals=(("as it ran", points, at),))
+        sections.append(section)
+    said = "As it was meant to run; dashed, as it ran." if q.missed_ft else "As it was meant to run."
+    return Picture(tuple(sections), (Asked(),) * len(FRAMES), rig, said)
+
+
+def _section(played: Played, frame: Frame, rivals: Sequence[tuple[str, CastResult]] = ()) -> Section:
+    return section_of(played.sizing, played.rated, played.cast, frame=frame, rivals=rivals, spread=False)
+
+
+def answer_picture(q: Question, marking: Marking, guess_ft: float | None = None) -> Picture | None:
+    """A question's water with the answer drawn: the cast past the guess, or the called rig's beside the
+    angler's own."""
+    if not marking.casts:
+        return picture_of(q)
+    first, rest = marking.casts[0], marking.casts[1:]
+    rivals = [("yours", other.cast) for other in rest]
+    sections = tuple(_section(first, frame, rivals) for frame in FRAMES)
+    rig = draw_rig(first.rated.rig)
+    if q.named.kind == "eye":
+        return Picture(sections, tuple(_half_way(q, frame, guess_ft) for frame in FRAMES), rig)
+    said = f"The {rig_words(first.rated.rig)}, as it is called; dashed, yours."
+    return Picture(sections, (Asked(),) * len(FRAMES), rig, said)
 
 
 def refused(refusal: BadInput) -> str:
@@ -229,8 +326,16 @@ def choices() -> dict[str, list[tuple[str, str, str]]]:
             )
             for oz in heads
         ],
-        "trailer": [(t.id, t.name, "") for t in catalog.trailers.values()],
+        "trailer": [
+            (t.id, t.name, " ".join(f.id for f in catalog.families.values() if _is_put_on(t, f)))
+            for t in catalog.trailers.values()
+        ],
     }
+
+
+def _is_put_on(trailer: Trailer, family: Family) -> bool:
+    """Whether a trailer is put on a lure: none at all only where it is fished so."""
+    return family.bare_too if trailer.bare else family.suits.get(trailer.id, 1.0) > HARDLY_SUITS
 
 
 def board_rows(marking: Marking) -> list[tuple[str, str, str, int, int]]:

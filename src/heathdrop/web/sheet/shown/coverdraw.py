@@ -5,12 +5,14 @@ from collections.abc import Callable
 
 from heathdrop import catalog as catalogue
 from heathdrop.physics.cover import Stand, top_ft
+from heathdrop.sizing.setting import Setting
 from heathdrop.sizing.size import Sizing
 from heathdrop.units import feet, metres
 from heathdrop.web.shell.frame import Scale
 
-#: A thing: its style class and an SVG path.
+#: A thing: its style class and an SVG path; where it stands.
 Thing = tuple[str, str]
+Place = Sizing | Setting
 APART = {"sparse": 1.6, "moderate": 1.0, "thick": 0.65}
 
 
@@ -20,41 +22,41 @@ def _chance(k: int) -> float:
     return wave - math.floor(wave)
 
 
-def cover_top_ft(sizing: Sizing) -> float | None:
+def cover_top_ft(place: Place) -> float | None:
     """Depth (ft) of the cover's top as it is drawn and reckoned with; None in open water."""
-    c = sizing.scenario.conditions
+    c = place.scenario.conditions
     stand = Stand(c.cover.kind, detail=c.cover.detail)
     return top_ft(catalogue.load(), stand, c.bottom_depth_ft, c.cover.top_depth_ft)
 
 
-def _holed(sizing: Sizing, at_ft: float, cast_ft: float) -> bool:
+def _holed(place: Place, at_ft: float, cast_ft: float) -> bool:
     """Whether a place (ft from the angler) lies in the hole that is fished, at the far end of the cast."""
-    hole = sizing.scenario.conditions.cover.hole_ft
+    hole = place.scenario.conditions.cover.hole_ft
     return hole is not None and abs(at_ft - cast_ft) <= 0.5 * hole
 
 
-def cover_things(s: Scale, sizing: Sizing, cast_ft: float) -> tuple[Thing, ...]:
+def cover_things(s: Scale, place: Place, cast_ft: float) -> tuple[Thing, ...]:
     """The shapes of this water's cover; grass and stems are drawn elsewhere."""
-    row = sizing.scenario.conditions.cover.row
-    made: dict[str, Callable[[Scale, Sizing, float], list[Thing]]] = {
+    row = place.scenario.conditions.cover.row
+    made: dict[str, Callable[[Scale, Place, float], list[Thing]]] = {
         "mat": _mat,
         "stone": _rock,
         "wood": _dock if row.under else _wood,
     }
     if row.does == "stems" and not row.top:
         made["stems"] = _pads
-    return tuple(made[row.does](s, sizing, cast_ft)) if row.does in made else ()
+    return tuple(made[row.does](s, place, cast_ft)) if row.does in made else ()
 
 
-def _floor_y(s: Scale, sizing: Sizing, at_ft: float) -> float:
-    return s.y(feet(sizing.cast.bottom_at(metres(at_ft))))
+def _floor_y(s: Scale, place: Place, at_ft: float) -> float:
+    return s.y(feet(place.cast.bottom_at(metres(at_ft))))
 
 
-def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
+def _mat(s: Scale, place: Place, cast_ft: float) -> list[Thing]:
     """A mat at its thickness over the far half, its underside ragged, with the hole that the lure makes."""
-    thick = (sizing.scenario.conditions.cover.thickness_in or 3.0) / 12.0
+    thick = (place.scenario.conditions.cover.thickness_in or 3.0) / 12.0
     left, right = 0.45 * cast_ft, 1.03 * cast_ft
-    hole = sizing.scenario.conditions.cover.hole_ft
+    hole = place.scenario.conditions.cover.hole_ft
     spans = [(left, right)]
     if hole is not None:
         spans = [(left, cast_ft - 0.5 * hole), (cast_ft + 0.5 * hole, 1.06 * cast_ft)]
@@ -69,7 +71,7 @@ def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
         # What holds it up stands beneath, thinner than it is above.
         for k in range(int((b - a) / 1.4)):
             x = s.x(a + (b - a) * (k + _chance(k + 31)) / ((b - a) / 1.4))
-            foot = _floor_y(s, sizing, (x - s.x(0.0)) / s.per_ft_x)
+            foot = _floor_y(s, place, (x - s.x(0.0)) / s.per_ft_x)
             sway = 8.0 * (_chance(k + 57) - 0.5)
             head = max(s.y(thick), s.y(0.0) + 5)
             things.append(
@@ -81,13 +83,13 @@ def _mat(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     return things
 
 
-def _pads(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
+def _pads(s: Scale, place: Place, cast_ft: float) -> list[Thing]:
     """Leaves on the surface; their stems are drawn as grass."""
     things = []
-    apart = 4.2 * APART[sizing.scenario.conditions.cover.stands]
+    apart = 4.2 * APART[place.scenario.conditions.cover.stands]
     for k in range(int(cast_ft / apart)):
         at = (k + 0.6 + 0.4 * _chance(k)) * apart
-        if _holed(sizing, at, cast_ft):
+        if _holed(place, at, cast_ft):
             continue
         x, y = s.x(at), s.y(0.0)
         wide = 9.0 + 5.0 * _chance(k + 9)
@@ -101,26 +103,26 @@ def _pads(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     return things
 
 
-def _wood(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
+def _wood(s: Scale, place: Place, cast_ft: float) -> list[Thing]:
     """A laid-down trunk, a heap of brush, or standing timber."""
-    detail = sizing.scenario.conditions.cover.detail or "laydown"
+    detail = place.scenario.conditions.cover.detail or "laydown"
     things: list[Thing] = []
     if detail == "laydown":
         for at in (0.5, 0.86):
-            x, y = s.x(at * cast_ft), _floor_y(s, sizing, at * cast_ft)
+            x, y = s.x(at * cast_ft), _floor_y(s, place, at * cast_ft)
             things += _tree(x - 70, y, along=130.0, up=0.8 * (y - s.y(0.0)), seed=int(100 * at))
     elif detail == "brush":
         for k in range(16):
             at = 0.78 * cast_ft + (_chance(k) - 0.5) * 0.2 * cast_ft
-            x, y = s.x(at), _floor_y(s, sizing, at)
-            tall = (0.75 + 0.25 * _chance(k + 3)) * (y - s.y(cover_top_ft(sizing) or 0.0))
+            x, y = s.x(at), _floor_y(s, place, at)
+            tall = (0.75 + 0.25 * _chance(k + 3)) * (y - s.y(cover_top_ft(place) or 0.0))
             things.append(("twig", f"M{x},{y} l{40 * (_chance(k + 5) - 0.5):.1f},{-tall:.1f}"))
     else:
-        apart = 0.16 * cast_ft * APART[sizing.scenario.conditions.cover.stands]
+        apart = 0.16 * cast_ft * APART[place.scenario.conditions.cover.stands]
         for k in range(int(0.75 * cast_ft / apart)):
             at = 0.25 * cast_ft + (k + 0.4 * _chance(k)) * apart
-            x, y = s.x(at), _floor_y(s, sizing, at)
-            top_ft = sizing.scenario.conditions.cover.top_depth_ft
+            x, y = s.x(at), _floor_y(s, place, at)
+            top_ft = place.scenario.conditions.cover.top_depth_ft
             up = s.y(0.0) - 12 if not top_ft else s.y(top_ft + 0.12 * _chance(k + 2) * top_ft)
             things.append(("log", f"M{x},{y} L{x + 6 * (_chance(k) - 0.5):.1f},{up:.1f}"))
             things.append(("twig", f"M{x},{0.5 * (y + up):.1f} l16,-14"))
@@ -162,12 +164,12 @@ def _tree(x: float, y: float, along: float, up: float, seed: int) -> list[Thing]
     return things
 
 
-def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
+def _rock(s: Scale, place: Place, cast_ft: float) -> list[Thing]:
     """Stones on the bottom, by their size."""
     size = {"gravel": 3.0, "chunk": 9.0, "riprap": 12.0, "bluff": 20.0}[
-        sizing.scenario.conditions.cover.detail or "chunk"
+        place.scenario.conditions.cover.detail or "chunk"
     ]
-    c = sizing.scenario.conditions
+    c = place.scenario.conditions
     top_ft = c.cover.top_depth_ft
     tall_ft = None if top_ft is None else c.bottom_depth_ft - top_ft
     things: list[Thing] = []
@@ -176,7 +178,7 @@ def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
         r = size * (0.6 + 0.8 * _chance(k))
         if tall_ft is not None:
             r = max(size, 0.7 * (0.7 + 0.5 * _chance(k)) * abs(s.y(tall_ft) - s.y(0.0)))
-        y = _floor_y(s, sizing, (x - s.x(0.0)) / s.per_ft_x)
+        y = _floor_y(s, place, (x - s.x(0.0)) / s.per_ft_x)
         # Rounded above, flat where it lies on the floor.
         lean = 0.3 * (_chance(k + 11) - 0.5)
         curves = ((-0.25, -0.7, 0.35 + lean, -0.95), (0.4, -0.25, 0.95 - lean, 0.1), (0.5, 0.3, 0.55, 0.85))
@@ -187,15 +189,13 @@ def _rock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
     return things
 
 
-def _dock(s: Scale, sizing: Sizing, cast_ft: float) -> list[Thing]:
+def _dock(s: Scale, place: Place, cast_ft: float) -> list[Thing]:
     """A deck on posts over the far end, its shade beneath."""
     left, right, top = s.x(0.7 * cast_ft), s.x(1.03 * cast_ft), s.y(0.0) - 14
-    things: list[Thing] = [
-        ("shade", f"M{left},{s.y(0.0)} H{right} V{_floor_y(s, sizing, cast_ft)} H{left} Z")
-    ]
+    things: list[Thing] = [("shade", f"M{left},{s.y(0.0)} H{right} V{_floor_y(s, place, cast_ft)} H{left} Z")]
     for k in range(4):
         at = s.x((0.72 + 0.1 * k) * cast_ft)
-        floor = _floor_y(s, sizing, (0.72 + 0.1 * k) * cast_ft)
+        floor = _floor_y(s, place, (0.72 + 0.1 * k) * cast_ft)
         things.append(("post", f"M{at - 3:.1f},{top + 4} H{at + 3:.1f} V{floor + 2} H{at - 3:.1f} Z"))
         if k < 3:
             to = s.x((0.82 + 0.1 * k) * cast_ft)

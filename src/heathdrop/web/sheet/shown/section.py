@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,7 +13,7 @@ from heathdrop.physics.cast import CastResult
 from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.size import Rated, Sizing
 from heathdrop.units import M_PER_FT, feet, feet_said, metres
-from heathdrop.web.sheet.shown.coverdraw import cover_things
+from heathdrop.web.sheet.shown.coverdraw import Place, cover_things
 from heathdrop.web.shell.frame import LEFT, LOW, NARROW, RIGHT, WIDE, Frame, Scale
 
 SECONDS_APART = 5
@@ -36,8 +36,8 @@ class Mark:
 
 @dataclass(frozen=True)
 class Section:
-    """Shapes of the section; texts carry their units. ``band_said`` and ``bottom_said`` are depths in the
-    unit said now, ``per_said`` drawing units in one of them."""
+    """Shapes of the section, without a cast where ``lure`` is None; texts carry their units. ``band_said``
+    and ``bottom_said`` are depths in the unit said now, ``per_said`` drawing units in one of them."""
 
     frame: str
     width: float
@@ -58,20 +58,20 @@ class Section:
     grass_top: Mark | None
     things: tuple[tuple[str, str], ...]
     fish: tuple[Mark, ...]
-    fall: str
-    path: str
-    slack: str
-    spread: str
-    line: str
-    lure: Mark
-    rod: str
     floor: str
-    rivals: tuple[tuple[str, str, Mark], ...]
-    glide: str
-    seconds: tuple[Mark, ...]
-    count: Mark
-    table: tuple[tuple[str, str, str], ...]
     summary: str
+    fall: str = ""
+    path: str = ""
+    slack: str = ""
+    spread: str = ""
+    line: str = ""
+    lure: Mark | None = None
+    rod: str = ""
+    rivals: tuple[tuple[str, str, Mark], ...] = ()
+    glide: str = ""
+    seconds: tuple[Mark, ...] = ()
+    count: Mark | None = None
+    table: tuple[tuple[str, str, str], ...] = ()
 
 
 def span_ft(own: CastResult, others: Sequence[CastResult] = ()) -> float:
@@ -79,34 +79,15 @@ def span_ft(own: CastResult, others: Sequence[CastResult] = ()) -> float:
     return max(feet(c.cast.distance_m) for c in (own, *others))
 
 
-def section_of(
-    sizing: Sizing,
-    rated: Rated,
-    cast: CastResult,
-    bands: Bands,
-    frame: Frame = WIDE,
-    rivals: Sequence[tuple[str, CastResult]] = (),
-    spread: bool = True,
-) -> Section:
-    """The drawing of one rig's cast through its water, with up to two rivals' paths.
-
-    ``spread`` draws the band around the path: it belongs to the steady retrieve alone.
-    """
-    c = sizing.scenario.conditions
-    cast_ft, bottom_ft = span_ft(cast, [other for _, other in rivals]), c.bottom_depth_ft
-    tip_ft = sizing.scenario.gear.rod_tip_height_ft
+def water_section(place: Place, cast_ft: float, frame: Frame = WIDE) -> Section:
+    """The drawing of a water alone, as far (ft) as a cast would go: no cast, no rig."""
+    c, tip_ft = place.scenario.conditions, place.scenario.gear.rod_tip_height_ft
+    bottom_ft = c.bottom_depth_ft
     s = Scale(frame, cast_ft, bottom_ft, tip_ft)
-    top, low = sizing.targets.depth_ft
+    top, low = place.targets.depth_ft
     per = TURNS["ft"].factor if is_metric() else 1.0
-    t, x, z = cast.time_s, cast.distance_m, cast.depth_m
-    moving = t >= cast.fall_s - 1e-9
-    floor = s.y(bottom_ft)
     depths = marks(bottom_ft, "ft", STEPS, 6 if frame is LOW else 10)
     ways = marks(cast_ft, "ft", STEPS, int(frame.width / 90.0))
-    middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
-    middle = min(middle, int(moving.sum()) - 1)
-    count_y = s.y(feet(cast.start_depth_m) / 2) + 4.0
-    stems_ft = _stems_ft(c.cover)
     tops_ft = c.cover.top_depth_ft if c.cover.kind != "open" else None
     return Section(
         frame=frame.name,
@@ -115,7 +96,7 @@ def section_of(
         left=LEFT,
         right=frame.width - RIGHT,
         surface_y=s.y(0.0),
-        bottom_y=floor,
+        bottom_y=s.y(bottom_ft),
         depth_ticks=tuple(Mark(LEFT, s.y(d), said) for d, said in depths),
         distance_ticks=tuple(Mark(s.x(d), frame.height - 6.0, said) for d, said in ways[1:]),
         band=(s.y(top), s.y(low)),
@@ -124,21 +105,52 @@ def section_of(
         bottom_said=f"{round(bottom_ft * per, 2):g}",
         band_text=f"target {feet_said(top)}–{feet_said(low)} ft",
         band_text_y=max(s.y(top) + 13.0, s.y(0.0) + 13.0),
-        floor=_floor(s, sizing, cast_ft, frame),
-        rivals=tuple(_rival(s, mark, other) for mark, other in rivals),
-        glide=_glide(s, cast_ft, rated, cast),
-        grass=_grass(s, cast_ft, sizing, stems_ft, c.cover.stands),
-        things=cover_things(s, sizing, cast_ft),
-        grass_top=Mark(
-            s.x(cast_ft), _clear_of(count_y, s.y(tops_ft) - 4.0), f"{c.cover.row.top_said} at {tops_ft:g} ft"
-        )
+        floor=_floor(s, place, cast_ft, frame),
+        grass=_grass(s, cast_ft, place, _stems_ft(c.cover), c.cover.stands),
+        things=cover_things(s, place, cast_ft),
+        grass_top=Mark(s.x(cast_ft), s.y(tops_ft) - 4.0, f"{c.cover.row.top_said} at {tops_ft:g} ft")
         if tops_ft
         else None,
-        fish=_fish(s, sizing, cast_ft, c.fish_depth_ft),
+        fish=_fish(s, place, cast_ft, c.fish_depth_ft),
+        summary=f"Side view: {c.cover.kind.replace('-', ' ')}, over a bottom at {bottom_ft:g} ft.",
+    )
+
+
+def section_of(
+    sizing: Sizing,
+    rated: Rated,
+    cast: CastResult,
+    bands: Bands | None = None,
+    frame: Frame = WIDE,
+    rivals: Sequence[tuple[str, CastResult]] = (),
+    spread: bool = True,
+) -> Section:
+    """The drawing of one rig's cast through its water, with up to two rivals' paths.
+
+    ``spread`` draws the ``bands`` around the path: they belong to the steady retrieve alone.
+    """
+    cast_ft, bottom_ft = (
+        span_ft(cast, [other for _, other in rivals]),
+        sizing.scenario.conditions.bottom_depth_ft,
+    )
+    water = water_section(sizing, cast_ft, frame)
+    tip_ft = sizing.scenario.gear.rod_tip_height_ft
+    s = Scale(frame, cast_ft, bottom_ft, tip_ft)
+    t, x, z = cast.time_s, cast.distance_m, cast.depth_m
+    moving = t >= cast.fall_s - 1e-9
+    middle = int(np.searchsorted(-x[moving], -0.5 * cast.cast.distance_m))
+    middle = min(middle, int(moving.sum()) - 1)
+    count_y = s.y(feet(cast.start_depth_m) / 2) + 4.0
+    top = water.grass_top
+    return replace(
+        water,
+        rivals=tuple(_rival(s, mark, other) for mark, other in rivals),
+        glide=_glide(s, cast_ft, rated, cast),
+        grass_top=None if top is None else replace(top, y=_clear_of(count_y, top.y)),
         fall=s.points(x[~moving], z[~moving]) + f" {s.x(cast_ft)},{s.y(feet(cast.start_depth_m))}",
         path=s.points(x[moving][::2], z[moving][::2]),
         slack=s.points(x[cast.taking_up], z[cast.taking_up]) if cast.taking_up.sum() > 1 else "",
-        spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread else "",
+        spread=_spread(s, x[moving], z[moving], bands, bottom_ft) if spread and bands is not None else "",
         line=_line(s, cast, int(np.argmax(moving)), middle),
         lure=Mark(s.x(feet(x[moving][middle])), s.y(feet(z[moving][middle])), ""),
         rod=f"6,{s.y(0.0) - 12} {s.x(0.0) - 14},{s.y(-0.75 * tip_ft)} {s.x(0.0)},{s.y(-tip_ft)}",
@@ -198,7 +210,7 @@ def _seconds(s: Scale, cast: CastResult, apart: int) -> tuple[Mark, ...]:
     return tuple(marks)
 
 
-def _grass(s: Scale, cast_ft: float, sizing: Sizing, top_ft: float | None, density: str) -> tuple[str, ...]:
+def _grass(s: Scale, cast_ft: float, place: Place, top_ft: float | None, density: str) -> tuple[str, ...]:
     """Stems from the bottom to the grass top, closer where it is denser; always the same ones."""
     if top_ft is None:
         return ()
@@ -208,8 +220,8 @@ def _grass(s: Scale, cast_ft: float, sizing: Sizing, top_ft: float | None, densi
         wave = math.sin(k * 12.9898) * 43758.5453
         jitter = wave - math.floor(wave)
         at = apart * (k + 0.3 + 0.5 * jitter)
-        bottom_ft = feet(sizing.cast.bottom_at(metres(at)))
-        hole = sizing.scenario.conditions.cover.hole_ft
+        bottom_ft = feet(place.cast.bottom_at(metres(at)))
+        hole = place.scenario.conditions.cover.hole_ft
         if bottom_ft <= top_ft or (hole is not None and abs(at - cast_ft) <= 0.5 * hole):
             continue
         foot = s.x(at)
@@ -220,10 +232,10 @@ def _grass(s: Scale, cast_ft: float, sizing: Sizing, top_ft: float | None, densi
     return tuple(stems)
 
 
-def _floor(s: Scale, sizing: Sizing, cast_ft: float, frame: Frame) -> str:
+def _floor(s: Scale, place: Place, cast_ft: float, frame: Frame) -> str:
     """The bottom as a closed shape down to the frame's edge."""
-    at = sorted({0.0, cast_ft * 1.1, *(feet(x) for x, _ in sizing.cast.bottom if feet(x) < cast_ft * 1.1)})
-    line = [f"{s.x(d)},{s.y(feet(sizing.cast.bottom_at(metres(d))))}" for d in at]
+    at = sorted({0.0, cast_ft * 1.1, *(feet(x) for x, _ in place.cast.bottom if feet(x) < cast_ft * 1.1)})
+    line = [f"{s.x(d)},{s.y(feet(place.cast.bottom_at(metres(d))))}" for d in at]
     return " ".join([f"{s.x(0.0)},{frame.height}", *line, f"{s.x(cast_ft * 1.1)},{frame.height}"])
 
 
@@ -244,12 +256,12 @@ def _glide(s: Scale, cast_ft: float, rated: Rated, cast: CastResult) -> str:
     return f"{s.x(cast_ft)},{s.y(0.0)} {s.x(cast_ft - reach)},{deep} {s.x(cast_ft + reach)},{deep}"
 
 
-def _fish(s: Scale, sizing: Sizing, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
+def _fish(s: Scale, place: Place, cast_ft: float, fish_ft: float) -> tuple[Mark, ...]:
     """Two fish at their depth, where there is water that deep and the retrieve passes them."""
     wet = [
         x
         for x in (0.33, 0.62, 0.76, 0.92)
-        if feet(sizing.cast.bottom_at(metres(cast_ft * x))) >= fish_ft - 1e-6
+        if feet(place.cast.bottom_at(metres(cast_ft * x))) >= fish_ft - 1e-6
     ]
     return tuple(Mark(s.x(cast_ft * share), s.y(fish_ft), "") for share in (wet or [0.97])[:2])
 

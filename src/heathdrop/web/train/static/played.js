@@ -20,4 +20,4 @@ function played(drawing) {
   window.requestAnimationFrame(step);
 }
 
-document.querySelectorAll("svg.eye").forEach(played);
+document.querySelectorAll(".asked svg").forEach(played);

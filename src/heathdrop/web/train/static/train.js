@@ -1,13 +1,14 @@
 import { by } from "../shell/dom.js";
 
-// The call: a lure is offered in the heads that it is made in.
+// The call: a lure is offered in the heads that it is made in, with the trailers that are put on it.
 const lure = document.querySelector("[name=family]");
 function asMade() {
-  const heads = document.querySelector("[name=head_oz]");
-  for (const head of heads.options) {
-    head.hidden = head.disabled = Boolean(lure.value && head.dataset.made && !head.dataset.made.split(" ").includes(lure.value));
+  for (const choice of document.querySelectorAll("[name=head_oz], [name=trailer]")) {
+    for (const one of choice.options) {
+      one.hidden = one.disabled = Boolean(lure.value && one.dataset.made && !one.dataset.made.split(" ").includes(lure.value));
+    }
+    if (choice.selectedOptions[0].disabled) { choice.value = ""; }
   }
-  if (heads.selectedOptions[0].disabled) { heads.value = ""; }
 }
 if (lure) { lure.addEventListener("change", asMade); asMade(); }
 
@@ -50,25 +51,22 @@ if (tap) {
 
 // The eye: a touch or a drag sets the depth, the depth sets the mark.
 const depth = by("depth");
-const drawings = [...document.querySelectorAll("svg.eye")];
+const drawings = [...document.querySelectorAll(".asked svg")];
 function marked() {
-  const feet = Number.parseFloat(depth.value) / Number(depth.dataset.perFoot);
+  const deep = Number.parseFloat(depth.value.replace(",", "."));
   for (const drawing of drawings) {
     const guess = drawing.querySelector(".guess");
-    const along = drawing.querySelector(".half").getAttribute("d").slice(1).split(",")[0];
-    guess.toggleAttribute("hidden", !Number.isFinite(feet));
-    const y = Number(drawing.dataset.surface) + (feet || 0) * Number(drawing.dataset.foot);
-    guess.setAttribute("transform", `translate(${along},${y})`);
+    guess.toggleAttribute("hidden", !Number.isFinite(deep));
+    const y = Number(drawing.dataset.zero) + (deep || 0) * Number(drawing.dataset.per);
+    guess.setAttribute("transform", `translate(${guess.dataset.at},${y})`);
   }
 }
 function touched(event) {
   const drawing = event.currentTarget;
   const box = drawing.getBoundingClientRect();
-  const high = drawing.viewBox.baseVal.height;
-  const y = (event.clientY - box.top) * high / box.height;
-  const feet = (y - Number(drawing.dataset.surface)) / Number(drawing.dataset.foot);
-  const inside = Math.min(Number(depth.dataset.deepest), Math.max(0, feet));
-  depth.value = (inside * Number(depth.dataset.perFoot)).toFixed(1);
+  const y = (event.clientY - box.top) * drawing.viewBox.baseVal.height / box.height;
+  const deep = (y - Number(drawing.dataset.zero)) / Number(drawing.dataset.per);
+  depth.value = Math.min(Number(drawing.dataset.bottom), Math.max(0, deep)).toFixed(1);
   marked();
 }
 if (depth) {
