@@ -183,7 +183,7 @@ var cases = {
     lab.same([lab.by("tapped").value, lab.by("late").value, tap.disabled, sent], ["3.010", "40", true, 1]);
   } },
   "a depth that is typed marks the water": { at: "/train/eye?topic=nylon&seed=4", async run(lab) {
-    const drawing = document.querySelector(".asked svg");
+    const drawing = document.querySelector("figure.asked svg");
     const guess = drawing.querySelector(".guess");
     lab.same(guess.hasAttribute("hidden"), true);
     lab.type("#depth", "4.5");

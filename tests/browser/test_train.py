@@ -29,7 +29,7 @@ def test_a_touch_in_the_water_sets_the_depth_and_the_cast_is_drawn(
     browser: webdriver.Chrome, site: str
 ) -> None:
     browser.get(f"{site}/train/eye?topic=nylon&seed=4")
-    drawing = next(d for d in browser.find_elements(By.CSS_SELECTOR, ".asked svg") if d.is_displayed())
+    drawing = next(d for d in browser.find_elements(By.CSS_SELECTOR, "figure.asked svg") if d.is_displayed())
     ActionChains(browser).move_to_element(drawing).click().perform()
     depth = browser.find_element(By.ID, "depth")
     assert 1.0 < float(depth.get_attribute("value") or 0) < 14.0
@@ -39,9 +39,9 @@ def test_a_touch_in_the_water_sets_the_depth_and_the_cast_is_drawn(
     assert guess.get_attribute("hidden") is None
     depth.send_keys(Keys.ENTER)
     reads(browser, "main.marked h1", "It runs at")
-    assert browser.find_element(By.CSS_SELECTOR, ".asked svg .path").get_attribute("points")
+    assert browser.find_element(By.CSS_SELECTOR, "figure.asked svg .path").get_attribute("points")
     # The cast plays, and comes to its end.
-    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".asked svg[data-played] .playing"))
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "figure.asked svg[data-played] .playing"))
 
 
 def test_a_round_of_ten_goes_back_to_the_overview(browser: webdriver.Chrome, site: str) -> None:

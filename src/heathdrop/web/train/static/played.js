@@ -20,4 +20,4 @@ function played(drawing) {
   window.requestAnimationFrame(step);
 }
 
-document.querySelectorAll(".asked svg").forEach(played);
+document.querySelectorAll("figure.asked svg").forEach(played);

@@ -51,7 +51,7 @@ if (tap) {
 
 // The eye: a touch or a drag sets the depth, the depth sets the mark.
 const depth = by("depth");
-const drawings = [...document.querySelectorAll(".asked svg")];
+const drawings = [...document.querySelectorAll("figure.asked svg")];
 function marked() {
   const deep = Number.parseFloat(depth.value.replace(",", "."));
   for (const drawing of drawings) {
