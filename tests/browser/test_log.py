@@ -47,6 +47,15 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     reads(browser, ".dayofstop h2", "Mill bay", "3 bites in 3 casts")
     browser.find_element(By.LINK_TEXT, "All days").click()
     reads(browser, "h1", "86 bites in 471 casts on record")
+    # A touch in a day's drawing opens the cast nearest to it; what is corrected leads back to the day.
+    browser.get(f"{lake}/log/day/2026-04-11")
+    browser.find_element(By.CSS_SELECTOR, "svg.depths").click()
+    wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.depths .chosen"))
+    shown = browser.find_element(By.ID, "the-cast").get_attribute("data-shown")
+    browser.find_element(By.LINK_TEXT, "Later cast").click()
+    wait(browser, lambda: browser.find_element(By.ID, "the-cast").get_attribute("data-shown") != shown)
+    browser.find_element(By.NAME, "note").send_keys("by the post", Keys.ENTER)
+    reads(browser, ".dayofstop", "by the post")
 
 
 def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, lake: str) -> None:

@@ -163,6 +163,14 @@ def days(session: Session) -> list[DayCount]:
     return [DayCount(str(day), int(n), int(bites)) for day, n, bites in session.execute(text(query)) if day]
 
 
+def of_id(session: Session, id_: uuid.UUID) -> MadeCast | None:
+    """The cast of an id; None where it is not on record or cannot be read."""
+    session.flush()
+    query = "select uid, version, cast(body as text) from cast_made where gone_at is null and uid = :uid"
+    row = session.execute(text(query), {"uid": str(id_)}).first()
+    return None if row is None else _read(str(row[0]), int(row[1]), str(row[2]))
+
+
 def of_days(session: Session, first: str, last: str) -> list[MadeCast]:
     """The casts of the days from ``first`` to ``last``, in the order they were made."""
     session.flush()

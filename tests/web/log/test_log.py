@@ -240,12 +240,50 @@ def test_conditions_that_make_no_water_stop_no_page() -> None:
     (stop,) = stops_of_day([odd, cast(1)])
     assert stop.drawing is not None
     assert len(stop.drawing.dots) == 1
-    assert stop.drawing.fish is None
+    assert len(stop.drawing.fish.split()) == 3
     assert " to " not in stop.drawing.said
     assert stop.drawing.said.startswith("1 cast at ")
     assert "58 °F" in stop.water
     (bare,) = stops_of_day([cast(0, conditions=None, trailer="toad")])
     assert (bare.drawing, bare.water, bare.rigs[0].rig) == (None, "", "3/8 oz swim jig")
+
+
+def test_a_stop_is_drawn_as_it_was_sounded() -> None:
+    """Floor and fish through the hours, tops, and beneath what changed."""
+    grass = {**WATER, "cover": {"kind": "submerged-grass", "top_depth_ft": 5}, "bottom_depth_ft": 10}
+    later = grass | {"bottom_depth_ft": 8, "fish_depth_ft": 4, "wind_mph": 9}
+    (stop,) = stops_of_day([cast(0, conditions=grass | {"wind_mph": 3}), cast(60, "fish", conditions=later)])
+    d = stop.drawing
+    assert d is not None
+    assert [(o.x, o.bit) for o in d.dots] == [(10.0, False), (590.0, True)]
+    assert d.floor.split()[1:-1] == ["0,138", "10,138", "590,112", "600,112"]
+    assert d.fish.split()[-1] == "600,60"
+    assert d.tops.split()[:2] == ["0,73", "600,73"]
+    assert d.hours == ((10.0, "06:00"), (590.0, "07:00"))
+    assert d.beneath == (((10.0, "wind 3 mph"), (590.0, "wind 9 mph")),)
+
+
+def test_a_cast_is_corrected_beneath_the_drawing_of_its_day(client: TestClient) -> None:
+    told = {"token": token(client), "do": "keep", "date": "2026-04-11"}
+    client.post(
+        "/log/typed", data=told | {"line": "2 fish, 3/8 swim jig craw, Mill bay, morning, 58F, 20 casts"}
+    )
+    record = client.get("/deck/record?day=2026-04-11").text
+    last, *_, second, first = re.findall(r'action="/deck/record/([^"]+)"', record)
+    shown = client.get(f"/log/cast/{first}").text
+    assert "Earlier cast" not in shown
+    assert f'hx-get="/log/cast/{second}"' in shown
+    assert "Later cast" not in client.get(f"/log/cast/{last}").text
+    form = {"token": told["token"], "day": "2026-04-11", "log": "yes"}
+    kept = client.post(f"/deck/record/{last}", data=form | {"outcome": "bump", "note": "at the post"})
+    assert kept.url.path == "/log/day/2026-04-11"
+    assert "at the post" in kept.text
+    gone = client.post(f"/deck/record/{first}", data=form | {"do": "back"})
+    assert "The cast is deleted." in gone.text
+    assert client.get(f"/log/cast/{first}").status_code == 404
+    back = client.post(f"/deck/record/{first}", data=form | {"do": "undo"})
+    assert back.url.path == "/log/day/2026-04-11"
+    assert client.get(f"/log/cast/{first}").status_code == 200
 
 
 def test_a_stop_says_its_hours_its_fish_and_its_notes() -> None:

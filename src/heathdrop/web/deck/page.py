@@ -2,7 +2,7 @@
 
 import uuid
 from typing import Any
-from urllib.parse import parse_qsl, urlencode
+from urllib.parse import parse_qsl, quote, urlencode
 
 from fastapi import APIRouter, Request
 from fastapi.responses import JSONResponse, RedirectResponse, Response
@@ -234,16 +234,20 @@ def record(request: Request, database: Db, day: str = "", after: int = 0, gone: 
 @writes.post("/deck/record/{id_}")
 def mend(request: Request, id_: uuid.UUID, form: OwnForm, database: Db) -> Response:
     """Mend a cast (what it came to, its fish, a note), or take it back; nothing where it cannot be."""
-    day = form.get("day")[:10]
-    back = "/deck/record" + (f"?{urlencode({'day': day})}" if day else "")
+    day, gone = form.get("day")[:10], {}
+    if form.get("do") == "back":
+        gone = {"cast_gone" if form.get("log") else "gone": str(id_)}
+    of_day = {} if form.get("log") or not day else {"day": day}
+    back = f"/log/day/{quote(day, safe='')}" if form.get("log") else "/deck/record"
+    back += f"?{urlencode(of_day | gone)}" if of_day | gone else ""
     with database.session() as session:
-        if form.get("do") == "back":
+        if gone:
             casts.withdraw(session, str(id_))
-            return RedirectResponse(f"{back}{'&' if day else '?'}gone={id_}", 303)
+            return RedirectResponse(back, 303)
         if form.get("do") == "undo":
             casts.back(session, [str(id_)])
             return RedirectResponse(back, 303)
-        cast = next((c for c in casts.listed(session) if c.id == id_), None)
+        cast = casts.of_id(session, id_)
         if cast is None:
             return problem(request, "That cast is not there.", 404)
         try:

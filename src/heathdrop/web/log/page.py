@@ -1,5 +1,6 @@
 """The log: the days on the water, one day stop by stop, and what they teach."""
 
+import uuid
 from collections import Counter
 from collections.abc import Sequence
 from datetime import date
@@ -10,7 +11,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import PlainTextResponse, RedirectResponse, Response
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.last_time import Day
+from heathdrop.answers.last_time import Day, thrown_said
 from heathdrop.answers.thrown import rig_of
 from heathdrop.answers.year import CASTS_A_TRAILER, FISH_A_TRAILER
 from heathdrop.conditions.made import MadeCast
@@ -22,6 +23,8 @@ from heathdrop.measures import system
 from heathdrop.physics.rig_name import name_of
 from heathdrop.store import casts, fish, settings
 from heathdrop.store.files.dayline import line_of, typed_day, typed_parts
+from heathdrop.units import counted
+from heathdrop.web.deck.shown.deck import ANSWERS
 from heathdrop.web.log.shown import (
     day_rows,
     last_rows,
@@ -180,7 +183,7 @@ def year(request: Request, database: Db, own: Mine, year: str) -> Response:
 
 
 @router.get("/log/day/{on}")
-def day(request: Request, database: Db, on: str, gone: str = "") -> Response:
+def day(request: Request, database: Db, on: str, gone: str = "", cast_gone: str = "") -> Response:
     """One day: its stops in order, each cast at the depth it ran at, what bit, what was tried in vain."""
     with database.session() as session:
         made = casts.of_days(session, on[:10], on[:10])
@@ -189,7 +192,31 @@ def day(request: Request, database: Db, on: str, gone: str = "") -> Response:
         return problem(request, "Nothing is on record for that day.", 404)
     stops = [(stop, *_again(stop.casts)) for stop in stops_of_day(made)]
     context = {"date": on[:10], "stops": stops, "typed": _typed(made), "gone": taken, "page": "log"}
-    return page(request, "log/day.html", context)
+    return page(request, "log/day.html", context | {"cast_gone": cast_gone[:36]})
+
+
+@router.get("/log/cast/{id_}")
+def cast(request: Request, database: Db, id_: uuid.UUID) -> Response:
+    """One cast of a day, to be read and corrected beneath its stop's drawing, with the ones beside it."""
+    with database.session() as session:
+        one = casts.of_id(session, id_)
+        on = "" if one is None else one.time.date().isoformat()
+        of_day = casts.of_days(session, on, on) if on else []
+    if one is None:
+        return problem(request, "That cast is not on record.", 404)
+    of_stop = [c.id for c in of_day if c.stop == one.stop]
+    at = of_stop.index(id_)
+    context = {
+        "c": one,
+        "day": on,
+        "thrown": thrown_said(one),
+        "came": OUTCOME[one.outcome].button,
+        "counted": counted,
+        "answers": ANSWERS,
+        "earlier": of_stop[at - 1] if at else None,
+        "later": of_stop[at + 1] if at + 1 < len(of_stop) else None,
+    }
+    return page(request, "log/cast.html", context)
 
 
 def _typed(made: Sequence[MadeCast]) -> list[tuple[str, str]]:

@@ -11,7 +11,7 @@ from typing import Any
 
 from heathdrop.answers.last_time import Day, thrown_said
 from heathdrop.answers.plan import rig_said
-from heathdrop.answers.thrown import bitten, run_of
+from heathdrop.answers.thrown import bitten, known_of, number_of_cast, run_of
 from heathdrop.answers.year import Year as YearOf
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
@@ -21,6 +21,9 @@ from heathdrop.units import count_said, counted, many
 
 #: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
+#: Where the surface is drawn (px); how near marks of the clock and changes of the weather may stand; how far
+#: from the drawing's ends the first and the last cast do.
+SURFACE, APART, INSET = 8.0, 120.0, 10.0
 #: The count of a cast that was typed in afterwards.
 UNSAID = "not on record"
 #: Light as a noun.
@@ -59,14 +62,29 @@ class RigRow:
 
 
 @dataclass(frozen=True)
-class Drawing:
-    """A stop's casts over time and depth: dots (x, y, bitten), the floor (y and words), where the fish were
-    thought to be (y), what it shows in words."""
+class Dot:
+    """A cast in the drawing of its stop: where, whether a fish answered, its id."""
 
-    dots: tuple[tuple[float, float, bool], ...]
-    floor: float
+    x: float
+    y: float
+    bit: bool
+    id: str
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """A stop's casts over time and depth: dots, floor and cover tops as closed shapes, where the fish were
+    thought to be (points), the hours, what changed beneath (a row of x and words for each condition), what it
+    shows in words."""
+
+    dots: tuple[Dot, ...]
+    floor: str
+    floor_y: float
     floor_said: str
-    fish: float | None
+    tops: str
+    fish: str
+    hours: tuple[tuple[float, str], ...]
+    beneath: tuple[tuple[tuple[float, str], ...], ...]
     said: str
 
 
@@ -249,29 +267,78 @@ def _fish(cast: MadeCast) -> str:
     return f"{cast.time:%H:%M} {length}{weight}: {thrown_said(cast)}{count}"
 
 
+#: Conditions beneath a stop's drawing where they changed: how a value is said.
+BENEATH = {"water_temp_f": "water {:g} °F", "wind_mph": "wind {:g} mph", "light": "{}"}
+
+
 def _drawing(casts: Sequence[MadeCast], conditions: Mapping[str, Any]) -> Drawing | None:
-    """Each cast at its time and the depth that it ran at; None where no cast's water is known."""
+    """Each cast at its time and the depth that it ran at, in the water as it was told or sounded then; None
+    where no cast's water is known."""
     runs = [(c, run_of(c)) for c in casts]
     depths = [r.depth_ft for _, r in runs if r is not None]
     if not depths:
         return None
-    floor = conditions.get("bottom_depth_ft")
-    deepest = max(float(floor) if isinstance(floor, int | float) else 0.0, max(depths), 1.0)
+    floors = [b for c in casts if (b := number_of_cast(c, "bottom_depth_ft"))]
+    deepest = max(*floors, max(depths), 1.0) if floors else max(*depths, 1.0)
     first = casts[0].time
     whole = max(60.0, (casts[-1].time - first).total_seconds())
-    down = (TALL - 18.0) / deepest
-    dots = tuple(
-        ((c.time - first).total_seconds() / whole * WIDE, 4.0 + r.depth_ft * down, bitten(c))
-        for c, r in runs
-        if r is not None
-    )
-    fish = conditions.get("fish_depth_ft")
-    at = 4.0 + float(fish) * down if isinstance(fish, int | float) else None
+    down = TALL / deepest
+
+    def x(cast: MadeCast) -> float:
+        return round(INSET + (cast.time - first).total_seconds() / whole * (WIDE - 2 * INSET), 1)
+
+    def y(depth_ft: float) -> float:
+        return round(SURFACE + depth_ft * down, 1)
+
+    def along(name: str) -> list[str]:
+        """A depth through the stop, as points; from edge to edge."""
+        told = [(x(c), y(d)) for c in casts if (d := number_of_cast(c, name)) is not None]
+        ends = [(0.0, told[0][1]), *told, (WIDE, told[-1][1])] if told else []
+        return [f"{at:g},{deep:g}" for at, deep in dict.fromkeys(ends)]
+
     bites = [r.depth_ft for c, r in runs if r is not None and bitten(c)]
-    said = f"{many(len(dots), 'cast')} at {_span(depths)}"
+    said = f"{many(len(depths), 'cast')} at {_span(depths)}"
     if bites:
         said += f"; bites with the lure at {_span(bites)}"
-    return Drawing(dots, 4.0 + deepest * down, f"{deepest:g} ft", at, said)
+    cover, foot = conditions.get("cover"), y(deepest)
+    top = cover.get("top_depth_ft") if isinstance(cover, dict) else None
+    floor = along("bottom_depth_ft") or [f"0,{foot:g}", f"{WIDE:g},{foot:g}"]
+    return Drawing(
+        dots=tuple(Dot(x(c), y(r.depth_ft), bitten(c), str(c.id)) for c, r in runs if r is not None),
+        floor=" ".join([f"0,{foot + 8:g}", *floor, f"{WIDE:g},{foot + 8:g}"]),
+        floor_y=foot,
+        floor_said=f"{deepest:g} ft",
+        tops=" ".join([f"0,{y(top):g} {WIDE:g},{y(top):g}", *floor[::-1]])
+        if isinstance(top, int | float) and top < deepest
+        else "",
+        fish=" ".join(along("fish_depth_ft")),
+        hours=_spaced([(x(c), f"{c.time:%H:%M}") for c in casts]),
+        beneath=tuple(
+            _spaced(rows)
+            for name, how in BENEATH.items()
+            if len(rows := _changes([(x(c), known_of(c, name)) for c in casts], how)) > 1
+        ),
+        said=said,
+    )
+
+
+def _changes(values: Sequence[tuple[float, Any]], how: str) -> list[tuple[float, str]]:
+    """Where a condition became another, in words."""
+    said = [
+        (x, str(LIGHT.get(v, v)) if isinstance(v, str) else how.format(float(v)))
+        for x, v in values
+        if isinstance(v, str) or (isinstance(v, int | float) and not isinstance(v, bool))
+    ]
+    return [one for k, one in enumerate(said) if k == 0 or one[1] != said[k - 1][1]]
+
+
+def _spaced(marks: Sequence[tuple[float, str]]) -> tuple[tuple[float, str], ...]:
+    """The marks that stand far enough from the one before."""
+    apart: list[tuple[float, str]] = []
+    for mark in marks:
+        if not apart or mark[0] - apart[-1][0] >= APART:
+            apart.append(mark)
+    return tuple(apart)
 
 
 def _span(depths: Sequence[float]) -> str:
