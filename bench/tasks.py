@@ -137,9 +137,9 @@ def plan(walk: Walk) -> str:
     walk.until(lambda: walk.many("#add-which"))
     walk.driver.execute_script("document.body.dataset.stays = 'yes'")
     begun = time.monotonic()
-    options = [o.get_attribute("value") for o in walk.many("#add-which option")][:6]
+    options = [str(o.get_attribute("value")) for o in walk.many("#saved-waters option")][:6]
     for k, value in enumerate(options):
-        walk.pick("#add-which", value)
+        walk.type("#add-which", value)
         walk.press("#add-saved")
         walk.until(lambda n=k: len(walk.many(".planboard tbody tr")) > n)
     added = time.monotonic() - begun

@@ -31,8 +31,12 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     press(browser, "#fold-stop-4 summary")
     press(browser, "[aria-label='Delete Mill pond pads']")
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 5)
-    press(browser, ".addstop button")
+    # A saved water by a part of its name; a grip by its arrow key.
+    browser.find_element(By.ID, "add-which").send_keys("causeway", Keys.ENTER)
     wait(browser, lambda: len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6)
+    grip = browser.find_element(By.CSS_SELECTOR, ".stops li:nth-child(2) .grip")
+    grip.send_keys(Keys.ARROW_DOWN)
+    reads(browser, ".planboard tbody tr:nth-child(3)", "Matted pocket")
     for text_, said in (("no", "Rods to tie on “no” cannot be"), ("3", "")):
         rods = browser.find_element(By.NAME, "rods")
         rods.clear()

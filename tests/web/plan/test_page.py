@@ -53,12 +53,18 @@ def test_a_plan_has_at_most_two_dozen_stops(client: TestClient) -> None:
 
 
 def test_typed_rods_stay_while_their_number_does(client: TestClient) -> None:
-    send(client, do="rods", each="A: 15 lb fluoro\nB: 50 lb braid, heavy casting")
+    day = {"do": "day", "date": "2027-09-26", "name": "Ashmoor"}
+    send(client, **day, rods="5", each="A: 15 lb fluoro\nB: 50 lb braid, heavy casting")
     typed = body(client)["rods"]
-    send(client, do="day", rods="2", date="2027-09-26", name="Ashmoor")
+    assert [r["line"]["test_lb"] for r in typed] == [15.0, 50.0]
+    shown = html.unescape(re.search(r'name="each"[^>]*>([^<]*)</textarea>', client.get("/plan/1").text)[1])  # type: ignore[index]
+    send(client, **day, rods="2", each=shown)
     assert body(client)["rods"] == typed
-    send(client, do="day", rods="3", date="2027-09-26", name="Ashmoor")
+    send(client, **day, rods="3", each=shown)
     assert body(client)["rods"] == 3
+    send(client, **day, rods="4", each="A: 12 lb nylon")
+    send(client, **day, rods="1", each="")
+    assert body(client)["rods"] == 1
 
 
 def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
@@ -67,6 +73,9 @@ def test_stops_are_moved_copied_and_taken_out(client: TestClient) -> None:
     assert [s["name"] for s in body(client)["stops"]][:2] == [names[1], names[0]]
     send(client, do="up", stop="1")
     send(client, do="up", stop="0")  # the first stays the first
+    send(client, do="move", stop="0", to="3")
+    assert [s["name"] for s in body(client)["stops"]] == [*names[1:4], names[0], *names[4:]]
+    send(client, do="move", stop="3", to="0")
     assert [s["name"] for s in body(client)["stops"]] == names
     send(client, do="twice", stop="2")
     assert [s["name"] for s in body(client)["stops"]][2:4] == [names[2], names[2]]
@@ -142,8 +151,10 @@ def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
         ),
         ({"do": "stop", "stop": "0", "minutes": "0", "importance": "1"}, "from 5 to 720"),
         ({"do": "stop", "stop": "99", "minutes": "60", "importance": "1"}, "from 0 to 5"),
+        ({"do": "move", "stop": "0", "to": "6"}, "from 0 to 5"),
         ({"do": "add", "scenario": "99"}, "one of those saved on the sheet"),
-        ({"do": "dance"}, "one of day, rods, add, sheet, stop"),
+        ({"do": "add", "scenario": "a"}, "must be one of "),
+        ({"do": "dance"}, "one of day, add, sheet, stop"),
     ],
 )
 def test_a_change_that_cannot_be_changes_nothing(
@@ -158,7 +169,7 @@ def test_a_change_that_cannot_be_changes_nothing(
 
 @pytest.mark.slow
 def test_a_refusal_stays_on_the_page_with_what_was_typed(client: TestClient) -> None:
-    sent = {"do": "rods", "each": "A: 15 lb rope"}
+    sent = {"do": "day", "rods": "5", "each": "A: 15 lb rope"}
     alone = send(client, **sent)
     assert alone.status_code == 422
     assert 'class="planpage"' in alone.text

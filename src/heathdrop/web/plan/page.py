@@ -1,6 +1,7 @@
 """Plans: a day's stops and rods, worked out with progress, shown as stops by rods, and to carry."""
 
 import json
+from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 from urllib.parse import parse_qsl
@@ -23,7 +24,7 @@ from heathdrop.reading import number_of
 from heathdrop.store import plans, scenarios
 from heathdrop.store.database import Database
 from heathdrop.store.files.rodline import rod_line, rods_in
-from heathdrop.store.models import SavedPlan
+from heathdrop.store.models import SavedPlan, SavedScenario
 from heathdrop.web.plan.deckcard import deck_card, printed_card
 from heathdrop.web.plan.shown import planned_of, stop_section
 from heathdrop.web.sheet.state import address
@@ -100,7 +101,7 @@ def _context(database: Database, own: Own, id_: int | None) -> dict[str, Any]:
     with database.session() as session:
         rows = list(plans.listed(session))
         row = next((r for r in rows if r.id == id_), rows[0] if rows and id_ is None else None)
-        saved = [(s.id, s.name) for s in scenarios.listed(session)]
+        saved = [s.name for s in scenarios.listed(session)]
         shown = _shown(row, own) if row is not None else {"plan": None, "job": None, "planned": None}
     return {"rows": rows, "saved": saved, "page": "plan", **shown}
 
@@ -260,6 +261,18 @@ def _sheets_water(cookie: str) -> dict[str, Any]:
     return stop_water(asked)
 
 
+def _saved_called(saved: Sequence[SavedScenario], typed: str) -> SavedScenario:
+    """The saved water of an id or a name, or the only one with what was typed in its name. Raises
+    BadInput."""
+    asked = typed.strip().lower()
+    alike = [s for s in saved if asked in s.name.lower()] if asked else []
+    called = [s for s in saved if asked in (str(s.id), s.name.lower())] or alike
+    if len(called) == 1:
+        return called[0]
+    which = ", ".join(s.name for s in alike[:4])
+    raise BadInput("scenario", typed[:60], f"one of {which}" if alike else "one of those saved on the sheet")
+
+
 def _position(text: str) -> dict[str, float] | None:
     """A typed position, ``50.1012, -4.0031``; None for none. Raises BadInput."""
     if not text.strip():
@@ -278,17 +291,15 @@ def _changed(session: Any, body: dict[str, Any], form: Form, cookie: str) -> dic
     do, stops = form.get("do"), body["stops"]
     if do == "day":
         body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
-        count = _whole("rods", form.get("rods"), 1, MOST_RODS)
-        if isinstance(body["rods"], int) or count != len(body["rods"]):
+        count, each = _whole("rods", form.get("rods"), 1, MOST_RODS), form.get("each")
+        if each.split() != _rods_said(body).split() and "each" in form.texts:
+            # What the rods are was typed: their number follows; without a line the number alone is left.
+            typed = rods_in(each) if each.strip() else []
+            body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in typed] or count
+        elif isinstance(body["rods"], int) or count != len(body["rods"]):
             body["rods"] = count
-    elif do == "rods":
-        each = rods_in(form.get("each"))
-        body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in each]
     elif do == "add":
-        row = scenarios.listed(session)
-        saved_stop = next((s for s in row if str(s.id) == form.get("scenario")), None)
-        if saved_stop is None:
-            raise BadInput("scenario", form.get("scenario"), "one of those saved on the sheet")
+        saved_stop = _saved_called(scenarios.listed(session), form.get("scenario"))
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
         usual = {"name": saved_stop.name[:60], "minutes": 60.0, "importance": 1.0}
@@ -298,7 +309,7 @@ def _changed(session: Any, body: dict[str, Any], form: Form, cookie: str) -> dic
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
         usual = {"name": f"Stop {len(stops) + 1}", "minutes": 60.0, "importance": 1.0}
         stops.append(usual | _sheets_water(cookie))
-    elif do in ("up", "down", "off", "twice", "stop", "water"):
+    elif do in ("up", "down", "move", "off", "twice", "stop", "water"):
         k = _whole("stop", form.get("stop"), 0, len(stops) - 1)
         if do == "off":
             stops.pop(k)
@@ -313,11 +324,11 @@ def _changed(session: Any, body: dict[str, Any], form: Form, cookie: str) -> dic
         elif do == "water":
             stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(cookie)
         else:
-            to = k + (1 if do == "down" else -1)
-            if 0 <= to < len(stops):
-                stops[k], stops[to] = stops[to], stops[k]
+            ways = {"up": k - 1, "down": k + 1}
+            to = ways[do] if do in ways else _whole("to", form.get("to"), 0, len(stops) - 1)
+            stops.insert(max(0, to), stops.pop(k))
     else:
-        raise BadInput("do", do, "one of day, rods, add, sheet, stop, water, up, down, twice, off")
+        raise BadInput("do", do, "one of day, add, sheet, stop, water, up, down, move, twice, off")
     if stops:
         try:
             PlanRequest.model_validate(body).day()

@@ -180,13 +180,6 @@ document.addEventListener("scenario-saved", (event) => {
   htmx.trigger(form(), "refresh");
 });
 
-// A long shelf is gone through by a part of a name.
-document.addEventListener("input", (event) => {
-  if (event.target.id !== "find-saved") { return; }
-  const asked = event.target.value.trim().toLowerCase();
-  document.querySelectorAll("#saved li").forEach((one) => { one.hidden = !one.textContent.toLowerCase().includes(asked); });
-});
-
 let leaving = false;
 // A link of the answer was made for the state that was answered: what is typed by now goes with it, save for
 // what the link itself changes.

@@ -1,5 +1,6 @@
 // Every page: sun mode kept in this browser, the sheet of keys, views by number.
 import { by, recall, remember } from "./dom.js";
+import "./find.js";
 import "./folding.js";
 import "./lost.js";
 import "./tab.js";
