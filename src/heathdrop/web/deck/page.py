@@ -5,7 +5,7 @@ from typing import Any
 from urllib.parse import parse_qsl, quote, urlencode
 
 from fastapi import APIRouter, Request
-from fastapi.responses import JSONResponse, RedirectResponse, Response
+from fastapi.responses import FileResponse, JSONResponse, RedirectResponse, Response
 from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
@@ -38,6 +38,7 @@ from heathdrop.web.deck.shown.deck import (
     last_rigs,
     stop_data,
 )
+from heathdrop.web.shell.assets import static_file
 from heathdrop.web.shell.deps import Db, Form, Mine, OwnForm, writing
 from heathdrop.web.shell.fields import body_from, values_from
 from heathdrop.web.shell.refusal import in_words, plain_words
@@ -79,6 +80,13 @@ def deck(request: Request, database: Db, own: Mine) -> Response:
         "deck/page.html",
         {"data": data, "trip": name, "page": "deck", "answers": ANSWERS, "rare": RARE},
     )
+
+
+@router.get("/deck-worker.js")
+def worker() -> Response:
+    """The script that brings the deck back on a reload without a line; at the top, so that it serves it."""
+    headers = {"Cache-Control": "no-cache"}
+    return FileResponse(static_file("deck/worker.js"), media_type="text/javascript", headers=headers)
 
 
 def _stop_data(session: Session, body: TripBody, k: int, own: Own, rig: str = "") -> dict[str, Any]:

@@ -1,5 +1,8 @@
 // A plan that is still being worked out takes seconds: the button says so, and is pressed once.
 import { by } from "../shell/dom.js";
+import { forgetPage } from "./reload.js";
+
+forgetPage();
 
 document.addEventListener("submit", (event) => {
   const button = event.target.querySelector(".begin");

@@ -5,6 +5,7 @@ import { beep } from "../shell/sound.js";
 import { buzz, stayAwake } from "../shell/awake.js";
 import { guard, skew, stamp, uuid } from "../shell/clock.js";
 import { again, flush, onChange, put, refused, stand, waiting } from "./outbox.js";
+import { comesBack, keepPage } from "./reload.js";
 import { fishPanel, onPanels, rigPanel, stopPanel, waterPanel, morePanel } from "./panels.js";
 import { watch } from "./sounder.js";
 
@@ -261,6 +262,8 @@ onChange((outbox) => {
   record();
   const all = casts.length && !outbox.refused ? `${casts.length} ${casts.length === 1 ? "cast" : "casts"}, all on the laptop.` : "";
   const notes = [outbox.sentence, outbox.waiting ? `${outbox.waiting} kept on this phone, not sent yet.` : all];
+  if (outbox.waiting && !comesBack()) { notes.push("Do not reload: without the laptop this page does not come back."); }
+  if (!outbox.waiting) { keepPage(); }
   if (!outbox.kept) { notes.push("This browser keeps nothing: leave the page open."); }
   if (outbox.refused) { notes.push(`${outbox.refused} not kept: see More.`); }
   if (skew()) { notes.push("This phone's clock is off: casts get the laptop's time."); }
