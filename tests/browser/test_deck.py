@@ -212,6 +212,27 @@ def test_axe_finds_nothing_on_deck(browser: webdriver.Chrome, laptop: Laptop, wi
         press(browser, "#close")
 
 
+def test_a_reload_without_the_laptop_brings_the_page_back(browser: webdriver.Chrome, laptop: Laptop) -> None:
+    begin(browser)
+    names = "return caches.open('heathdrop-deck').then(c => c.keys()).then(k => k.length)"
+    wait(browser, lambda: browser.execute_script(names) > 8)
+    tap(browser, "bump")
+    reads(browser, "#kept", "1 cast, all on the laptop")
+    laptop.kill()
+    tap(browser, "short-strike")
+    reads(browser, "#kept", "1 kept on this phone")
+    browser.refresh()
+    reads(browser, "#kept", "1 kept on this phone")
+    assert text(browser, "#what") == "Splash"
+    jump(browser)
+    tap(browser, "nothing")
+    reads(browser, "#kept", "2 kept on this phone")
+    laptop.start()
+    browser.execute_script("window.dispatchEvent(new Event('online'))")
+    reads(browser, "#kept", "all on the laptop")
+    assert [c["outcome"] for c in laptop.casts()] == ["bump", "short-strike", "nothing"]
+
+
 @pytest.mark.long
 def test_two_hundred_records_through_twenty_cuts_and_kills(browser: webdriver.Chrome, laptop: Laptop) -> None:
     """Ten casts around each cut: in flight, while the line is dead, after it; double taps, reloads in the
