@@ -3,6 +3,7 @@
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import UTC, datetime
 from typing import Any
 
 from markupsafe import Markup
@@ -138,6 +139,7 @@ def deck_data(
 ) -> Markup:
     """All of the trip for the deck's script, safe inside its element."""
     payload = {
+        "page_at": datetime.now(UTC).isoformat(),
         "trip": name,
         "units": system(),
         "per": {"cm": CM_PER_IN, "kg": KG_PER_LB},

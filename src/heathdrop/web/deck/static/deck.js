@@ -5,7 +5,7 @@ import { beep } from "../shell/sound.js";
 import { buzz, stayAwake } from "../shell/awake.js";
 import { guard, skew, stamp, uuid } from "../shell/clock.js";
 import { again, flush, onChange, put, refused, stand, waiting } from "./outbox.js";
-import { comesBack, keepPage } from "./reload.js";
+import { comesBack, keepPage, lacking, note } from "./reload.js";
 import { fishPanel, onPanels, rigPanel, stopPanel, waterPanel, morePanel } from "./panels.js";
 import { watch } from "./sounder.js";
 
@@ -46,12 +46,14 @@ function keepState() {
 
 // The casts of the day: what the laptop had when the page came, and what was done since, here or before it.
 const made = new Map(data.made.map((c) => [c.id, c]));
+function take(op) {
+  if (op.do === "withdraw") { made.delete(op.id); }
+  if (op.cast && op.cast.trip === data.trip) { made.set(op.id, op.cast); }
+}
+lacking(data.page_at).forEach(take);
 function gather() {
   const waits = waiting().map((e) => e[1]);
-  waits.forEach((o) => {
-    if (o.do === "withdraw") { made.delete(o.id); }
-    if (o.cast && o.cast.trip === data.trip) { made.set(o.id, o.cast); }
-  });
+  waits.forEach((op) => { take(op); note(op); });
   const ids = waits.map((o) => o.id);
   casts = [...made.values()].map((c) => ({ ...c, waits: ids.includes(c.id) }))
     .sort((a, b) => Date.parse(a.time) - Date.parse(b.time));
