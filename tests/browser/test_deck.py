@@ -219,7 +219,7 @@ def test_a_reload_without_the_laptop_brings_the_page_back(browser: webdriver.Chr
     tap(browser, "bump")
     reads(browser, "#kept", "1 cast, all on the laptop")
     laptop.kill()
-    tap(browser, "short-strike")
+    tap(browser, "ran-high")
     reads(browser, "#kept", "1 kept on this phone")
     browser.refresh()
     reads(browser, "#kept", "1 kept on this phone")
@@ -230,7 +230,7 @@ def test_a_reload_without_the_laptop_brings_the_page_back(browser: webdriver.Chr
     laptop.start()
     browser.execute_script("window.dispatchEvent(new Event('online'))")
     reads(browser, "#kept", "all on the laptop")
-    assert [c["outcome"] for c in laptop.casts()] == ["bump", "short-strike", "nothing"]
+    assert [c["outcome"] for c in laptop.casts()] == ["bump", "ran-high", "nothing"]
 
 
 @pytest.mark.long
