@@ -109,10 +109,9 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
         answers = browser.find_element(By.ID, "answers")
         assert answers.rect["y"] + answers.rect["height"] < 844  # the main loop needs no scrolling
         press(browser, "#go")
-        wait(browser, lambda: text(browser, "#now") in ("1", "Reel"))
+        wait(browser, lambda: text(browser, "#what") == "Now" or text(browser, "#what") == "In")
         browser.refresh()
-        wait(browser, lambda: text(browser, "#go") == "In")
-        wait(browser, lambda: text(browser, "#now") == "Reel")
+        wait(browser, lambda: text(browser, "#what") == "In")
         tap(browser, "[data-outcome=nothing]")
         before = text(browser, "#count")
         tap(browser, "[data-outcome=fish]")
@@ -120,7 +119,7 @@ def test_the_deck_card_counts_and_keeps_with_no_network(
         assert [c["outcome"] for c in kept(browser)] == ["nothing", "fish"]
         tap(browser, "[data-outcome=hung]")
         tap(browser, "#undo")
-        press(browser, "#on")
+        press(browser, "#after")
         reads(browser, "#stop", "2 of 6")
         tap(browser, "[data-outcome=bump]")
         browser.get("about:blank")

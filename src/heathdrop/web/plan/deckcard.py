@@ -48,6 +48,7 @@ def _cast_data(plan: PlanAnswer, s: PlannedStop, served: WithAnswer, why: str) -
         "lands": work in ("bottom", "drop"),
         "rig": served.rig.model_dump(exclude={"name"}),
         "line": tied.line,
+        "on": sentence(line_said(tied.line)),
         "countdown_s": served.countdown_s,
         "pace_ft_s": served.pace_ft_s,
         "turns_per_s": served.turns_per_s,

@@ -19,7 +19,6 @@ function keep() {
   const text = JSON.stringify(state);
   remember(KEY, text);
   kept = recall(KEY) === text;
-  by("kept").textContent = kept ? "" : "This browser keeps nothing for a file: save the record often.";
 }
 
 try {
@@ -41,6 +40,10 @@ function element(tag, text, more) {
   return Object.assign(made, more || {});
 }
 
+function named(at, main, small) {
+  by(at).replaceChildren(element("span", main), element("small", small));
+}
+
 const answers = guard(TWICE_MS);
 const presses = guard(TWICE_MS / 2);
 
@@ -52,6 +55,7 @@ function answer(outcome) {
   const passed = state.begun ? (Date.now() - state.begun) / 1000 : null;
   const one = { id: uuid(), time: stamp(), stop: stop().name, ...cast.rig, line: cast.line, countdown_s: cast.countdown_s,
     pace_ft_s: cast.pace_ft_s, turns_per_s: cast.turns_per_s, rod_tip_height_ft: cast.rod_tip_height_ft, work: cast.work, outcome };
+  if (state.reeling) { one.count_s = Math.round(state.reeling * 10) / 10; }
   if (passed && passed < 600) { one.at_s = Math.round(passed * 10) / 10; }
   state.casts.push(one);
   if (!BITTEN.includes(outcome)) { state.at[state.stop] = (state.at[state.stop] || 0) + 1; }
@@ -69,7 +73,8 @@ function over() {
 function main() {
   if (presses.early()) { return; }
   presses.taken();
-  if (state.begun) { over(); return; }
+  if (state.reeling) { over(); return; }
+  if (state.begun) { reel((Date.now() - state.begun) / 1000); return; }
   state.begun = Date.now();
   state.reeling = 0;
   stayAwake(true);
@@ -79,28 +84,30 @@ function main() {
   show();
 }
 
+function reel(count) {
+  state.reeling = Math.max(count, 0.001);
+  keep();
+  show();
+  beep(1040, 0.4);
+  buzz(400);
+}
+
 // The running count comes from when the splash was, so that a reload or a locked phone does not lose it.
 let spoken = -1;
 let turned = -1;
 function tick() {
   if (!state.begun) { return; }
   const cast = step();
-  const passed = (Date.now() - state.begun) / 1000;
-  const now = by("now");
-  if (passed < cast.countdown_s) {
-    now.textContent = String(Math.floor(passed));
-    if (Math.floor(passed) !== spoken) { spoken = Math.floor(passed); if (spoken > 0) { beep(520, 0.06); } }
-    return;
+  const at = (Date.now() - state.begun) / 1000;
+  if (!state.reeling && at >= cast.countdown_s) { reel(cast.countdown_s); }
+  if (Math.floor(at) !== spoken) {
+    spoken = Math.floor(at);
+    by("now").textContent = String(spoken);
+    if (spoken > 0 && !state.reeling) { beep(520, 0.06); }
   }
-  if (!state.reeling) {
-    state.reeling = 1;
-    keep();
-    beep(1040, 0.4);
-    buzz(400);
-  }
-  now.textContent = cast.lands ? "Down" : cast.work === "hang" ? "Stop" : "Reel";
-  const whole = Math.floor((passed - cast.countdown_s) * cast.turns_per_s);
-  if (!cast.lands && cast.work !== "hang" && whole !== turned) { turned = whole; beep(whole % 4 ? 640 : 780, 0.04); }
+  if (!state.reeling || cast.lands || cast.work === "hang") { return; }
+  const whole = Math.floor((at - state.reeling) * cast.turns_per_s);
+  if (whole !== turned) { turned = whole; beep(whole % 4 ? 640 : 780, 0.04); }
 }
 
 function show() {
@@ -108,26 +115,28 @@ function show() {
   const cast = step();
   spoken = -1;
   turned = -1;
-  by("stop").textContent = `${state.stop + 1} of ${plan.stops.length}: ${here.name}`;
-  by("rod").textContent = `Rod ${cast.rod}`;
+  named("stop", here.name, `${state.stop + 1} of ${plan.stops.length}`);
+  named("rig", `Rod ${cast.rod}: ${cast.said}`, cast.on);
   ["count", "turns", "runs"].forEach((id, k) => { by(id).previousElementSibling.textContent = cast.labels[k]; });
   by("water").textContent = here.water;
-  by("rig").textContent = cast.said;
   by("count").textContent = cast.count_said;
   by("turns").textContent = cast.turns_said;
   by("runs").textContent = cast.runs_said;
   by("why").textContent = cast.why;
   by("now").textContent = state.begun ? "" : cast.count_said;
-  by("go").textContent = state.begun ? "In" : "Splash";
-  by("go").classList.toggle("on", !!state.begun);
+  by("what").textContent = state.begun ? (state.reeling ? "In" : "Now") : "Splash";
+  by("go").className = `go${state.reeling ? " reeling" : state.begun ? " counting" : ""}`;
+  by("before").disabled = state.stop === 0;
+  by("after").disabled = state.stop === plan.stops.length - 1;
   by("ifs").replaceChildren(...here.ifs.map((i) => element("li", i)));
   by("care").replaceChildren(...here.cautions.map((c) => element("li", c)));
   by("rods").replaceChildren(...plan.rods.map((r) => element("li", r)));
-  by("last").replaceChildren(...state.casts.slice(-5).reverse().map((c) => element("li",
-    `${c.time.slice(11, 16)} ${c.stop}: ${SAID[c.outcome] || c.outcome}, count ${Math.round(10 * c.countdown_s) / 10}`)));
-  by("undo").hidden = state.casts.length === 0;
+  by("last").replaceChildren(...state.casts.slice(-3).reverse().map((c) => element("li",
+    `${c.time.slice(11, 16)} ${SAID[c.outcome] || c.outcome}, count ${Math.round(10 * c.countdown_s) / 10}`)));
   const made = state.casts.length;
-  by("made").textContent = `${made} ${made === 1 ? "cast" : "casts"} kept on this phone`;
+  by("undo").disabled = made === 0;
+  const many = made ? `${made} ${made === 1 ? "cast" : "casts"} kept on this phone.` : "";
+  by("kept").textContent = kept ? many : "This browser keeps nothing for a file: save the record often.";
 }
 
 by("go").addEventListener("click", main);
@@ -138,12 +147,15 @@ by("undo").addEventListener("click", () => {
   keep();
   show();
 });
-by("back").addEventListener("click", () => move(-1));
-by("on").addEventListener("click", () => move(1));
+by("before").addEventListener("click", () => move(-1));
+by("after").addEventListener("click", () => move(1));
 function move(by_) {
-  state.stop = (state.stop + by_ + plan.stops.length) % plan.stops.length;
+  state.stop += by_;
   over();
 }
+by("decksun").addEventListener("click", () => {
+  by("decksun").setAttribute("aria-pressed", String(document.documentElement.classList.toggle("sun")));
+});
 const others = element("button", "Other …", { type: "button" });
 others.addEventListener("click", () => by("answers").classList.toggle("all"));
 by("answers").append(...OUTCOMES.map(([id, said, , rare]) => {
