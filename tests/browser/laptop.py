@@ -52,7 +52,7 @@ class Laptop:
         """End it if it runs."""
         if self.process is not None and self.process.poll() is None:
             self.process.terminate()
-            self.process.wait(20)
+            self.process.wait(90)
 
     def casts(self) -> list[dict[str, Any]]:
         """What the data file holds, in the order of their times."""
