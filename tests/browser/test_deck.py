@@ -75,6 +75,9 @@ def test_the_loop_by_one_thumb(browser: webdriver.Chrome, laptop: Laptop) -> Non
         ".filter(([, r]) => r.height < 64 || r.width < 64).map(([t]) => t)"
     )
     assert small == []
+    screen(browser, 844, 390)  # on its side nothing scrolls either
+    assert browser.execute_script("return document.documentElement.scrollHeight") <= 390
+    screen(browser, 390, 844)
     planned = text(browser, "#count")
     press(browser, "#go")
     wait(browser, lambda: text(browser, "#what") == "Now" or text(browser, "#what") == "In")
