@@ -1,6 +1,7 @@
 """The installed program: JSON alone on stdout, one sentence and 2 for bad input, files there and back."""
 
 import json
+from importlib.metadata import version
 from pathlib import Path
 from typing import Any
 
@@ -40,6 +41,10 @@ def test_an_answer_is_json_alone(tmp_path: Path, command: str, body: dict[str, A
     assert json.loads(from_file.stdout) == json.loads(piped.stdout)
     assert from_file.stderr == ""
     assert not (tmp_path / "none.sqlite").exists()
+
+
+def test_it_says_which_one_it_is() -> None:
+    assert run("--version").stdout == f"heathdrop {version('heathdrop')}\n"
 
 
 @pytest.mark.parametrize("command", ["simulate", "size", "search", "plan"])

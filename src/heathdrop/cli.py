@@ -10,6 +10,7 @@ from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 import typer
 from pydantic import BaseModel, ValidationError
 
+from heathdrop import __version__
 from heathdrop.errors import BadInput
 from heathdrop.settings import Settings
 
@@ -18,10 +19,25 @@ if TYPE_CHECKING:
 
 #: Addresses of this machine alone.
 HERE = ("127.0.0.1", "::1", "localhost")
-app = typer.Typer(
-    add_completion=False, no_args_is_help=True, help="Head weight and trailer bulk for the water today."
-)
+app = typer.Typer(add_completion=False, no_args_is_help=True)
 M = TypeVar("M", bound=BaseModel)
+
+
+def _said_version(asked: bool) -> None:
+    if asked:
+        typer.echo(f"heathdrop {__version__}")
+        raise typer.Exit
+
+
+@app.callback()
+def program(
+    version: Annotated[
+        bool,
+        typer.Option("--version", callback=_said_version, is_eager=True, help="Say which Heathdrop this is."),
+    ] = False,
+) -> None:
+    """Head weight and trailer bulk for the water today."""
+
 
 InputFile = Annotated[str, typer.Argument(help="A JSON file, or - for standard input.")]
 
