@@ -1,7 +1,7 @@
 # Heathdrop: `make demo` runs it, `make test` checks it. Both install what is missing.
 # A machine that forbids bytecode would compile every module again at every start.
 unexport PYTHONDONTWRITEBYTECODE
-.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree bands reach days lessons-study calibrate evidence pins
+.PHONY: setup setup-dev browser demo test fast golden check cover mutate bench soak agree bands reach days lessons-study calibrate evidence figures pins
 
 setup:
 	@bash scripts/setup.sh run
@@ -95,6 +95,10 @@ calibrate: setup-dev
 # Runs the studies of docs/model.md (about six minutes) and draws its figures.
 evidence: setup-dev
 	@.venv/bin/python -m bench.evidence
+
+# Every measured figure in one run (under an hour; goes on where it was broken off), written to docs/figures.md.
+figures: setup-dev
+	@.venv/bin/python -m bench.figures
 
 # Renews the pin files from pyproject.toml; no address of an index is written into them.
 pins: setup-dev
