@@ -1,8 +1,8 @@
 """`make figures`: every measured figure in one run, under an hour on two cores, written to docs/figures.md.
 
 Each study runs in a process of its own and its output is kept in `.figures/`, so that a run that was broken
-off goes on where it was; `python -m bench.figures again` begins anew. The table says what each figure was measured
-on and what it cannot show.
+off goes on where it was; `python -m bench.figures again` begins anew. The page says what each figure was
+measured on and what it cannot show.
 """
 
 import re
