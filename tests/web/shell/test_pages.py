@@ -1,9 +1,11 @@
 """What every page carries: assets, refusals, frames, words, ages, units."""
 
+import ast
 import html
 import json
 import re
 import threading
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -185,12 +187,22 @@ ROWS = [
 ][2:]
 
 
-PAGES_WORDS = sorted(f for f in WEB.rglob("*") if f.suffix in (".html", ".js") and "vendor" not in f.parts)
+SOURCE = ROOT / "src" / "heathdrop"
+PAGES_WORDS = sorted(
+    f for f in WEB.rglob("*") if f.suffix in (".html", ".js") and "vendor" not in f.parts
+) + sorted(SOURCE.rglob("*.py"))
 
 
+@cache
 def spoken(file: Path) -> str:
-    """What a person may read of a file: a template without its tags and comments, a script's sentences."""
+    """What a person may read of a file: a template without its tags and comments, a script's sentences, a
+    module's texts of several words, docstrings aside."""
     text = file.read_text("utf-8")
+    if file.suffix == ".py":
+        nodes = list(ast.walk(ast.parse(text)))
+        apart = {id(n.value) for n in nodes if isinstance(n, ast.Expr)}
+        texts = [n.value for n in nodes if isinstance(n, ast.Constant) and id(n) not in apart]
+        return " ".join(t for t in texts if isinstance(t, str) and " " in t.strip())
     if file.suffix == ".js":
         said = re.findall(r"\"([A-Z][^\"\n]* [^\"\n]*)\"|`([A-Z][^`]* [^`]*)`", text)
         return " ".join(re.sub(r"\$\{[^}]*\}", " ", plain + built) for plain, built in said)
@@ -203,6 +215,13 @@ def test_the_table_is_read() -> None:
     assert len(ROWS) > 10
     assert all(len(row) == 3 and all(row) for row in ROWS)
     assert len(PAGES_WORDS) > 60
+    code = "\n".join(f.read_text("utf-8") for f in SOURCE.rglob("*.py"))
+    first = (ROOT / "docs" / "glossary.md").read_text("utf-8").split("## On the screen")[0]
+    names = re.findall(
+        r"`([^`]+)`", " ".join(line.split("|")[3] for line in first.splitlines() if line[:1] == "|")
+    )
+    last = [name.strip("/").split("/")[-1].split(".")[-1] for name in names]
+    assert [name for name in last if not re.search(rf"\b{re.escape(name)}\b", code)] == []
 
 
 @pytest.mark.parametrize("row", ROWS, ids=[row[0] for row in ROWS])
