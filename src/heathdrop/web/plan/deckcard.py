@@ -12,7 +12,7 @@ from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer, as_tied
 from heathdrop.conditions.outcome import ROWS as OUTCOME_ROWS
 from heathdrop.measures import sentence
 from heathdrop.sizing.cadence import work_in
-from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, order_said, rig_said
+from heathdrop.web.plan.worked import CHANGES, all_day, beside_said, hands_of, order_said, rig_said
 from heathdrop.web.shell.assets import bundled, static_file
 from heathdrop.web.shell.rendering import templates
 
@@ -73,7 +73,7 @@ def _stop_data(plan: PlanAnswer, s: PlannedStop) -> dict[str, Any]:
             *[sentence(said) for said in beside_said(s)],
             *[sentence(f"{i.symptom}: {i.change} ({i.effect})") for i in s.if_],
         ],
-        "cautions": [sentence(c) for c in s.cautions],
+        "cautions": [sentence(c) for c in s.cautions if c not in all_day(plan)],
     }
 
 
@@ -84,6 +84,7 @@ def deck_card(plan: PlanAnswer) -> str:
         "outcomes": [[row.id, row.button, row.bitten, row.rare] for row in OUTCOME_ROWS],
         "rods": [f"{r.name}: {sentence(rig_said(r.rig))}, {sentence(line_said(r.line))}" for r in plan.rods],
         "stops": [_stop_data(plan, s) for s in plan.stops],
+        "care": [sentence(c) for c in all_day(plan)],
     }
     text = json.dumps(data, separators=(",", ":"), sort_keys=True)
     data["key"] = hashlib.sha256(text.encode()).hexdigest()[:12]

@@ -12,7 +12,7 @@ from heathdrop.answers.water import placed, sized_alone
 from heathdrop.api.planning import PlanAnswer, PlannedStop, WithAnswer
 from heathdrop.physics.rig_name import RigName
 from heathdrop.web.plan.deckcard import line_said
-from heathdrop.web.plan.worked import CHANGES, beside_said, hands_of, rig_said, runs_of
+from heathdrop.web.plan.worked import CHANGES, all_day, beside_said, hands_of, rig_said, runs_of
 from heathdrop.web.sheet.shown.section import Section, section_of
 from heathdrop.web.shell.frame import LOW, NARROW
 
@@ -73,6 +73,7 @@ class Planned:
     stops: tuple[StopRow, ...]
     bag: tuple[str, ...]
     buy: tuple[str, ...]
+    care: tuple[str, ...]
     total: str
     bound: str
     spare: str
@@ -88,6 +89,7 @@ def planned_of(answer: PlanAnswer, body: dict[str, Any], address: Callable[..., 
         stops=tuple(_stop(answer, body, k, s, address) for k, s in enumerate(answer.stops)),
         bag=tuple(answer.bag),
         buy=tuple(answer.buy),
+        care=all_day(answer),
         total=f"{100 * answer.total:.0f}",
         bound=f"{100 * answer.bound:.0f}",
         spare=_spare(answer),
@@ -132,7 +134,7 @@ def _stop(
             f"{cast.why}{f' Then so in {n - 1} more directions.' if n > 2 else ''}"
             for cast, n in runs_of(s.search)
         ),
-        cautions=tuple(s.cautions),
+        cautions=tuple(c for c in s.cautions if c not in all_day(answer)),
         address=address(body, k, s.with_.rig.name, next(r for r in answer.rods if r.name == s.with_.rod)),
     )
 

@@ -3,13 +3,14 @@
 A swum lure is counted, turned and runs; one on the floor lands, is swept or hopped, and works there.
 """
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import groupby
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers import plan as plans
-from heathdrop.api.planning import PlannedStop, RigOnRod, WithAnswer
+from heathdrop.api.planning import PlanAnswer, PlannedStop, RigOnRod, WithAnswer
 from heathdrop.api.searching import CastAnswer
 from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.cadence import work_in
@@ -102,3 +103,9 @@ def order_said(order: Sequence[CastAnswer]) -> str:
         runs.append(f"{other}{counted(cast.countdown_s)}{f' in {n} directions' if n > 1 else ''}")
         rod = cast.rod
     return ", then ".join(runs)
+
+
+def all_day(answer: PlanAnswer) -> tuple[str, ...]:
+    """The cautions that hold at more than half of the stops: said once, for the day."""
+    counts = Counter(c for s in answer.stops for c in s.cautions)
+    return tuple(c for c, n in counts.items() if n > 1 and 2 * n > len(answer.stops))

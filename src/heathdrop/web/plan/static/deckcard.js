@@ -129,7 +129,7 @@ function show() {
   by("before").disabled = state.stop === 0;
   by("after").disabled = state.stop === plan.stops.length - 1;
   by("ifs").replaceChildren(...here.ifs.map((i) => element("li", i)));
-  by("care").replaceChildren(...here.cautions.map((c) => element("li", c)));
+  by("care").replaceChildren(...[...here.cautions, ...plan.care].map((c) => element("li", c)));
   by("rods").replaceChildren(...plan.rods.map((r) => element("li", r)));
   by("last").replaceChildren(...state.casts.slice(-3).reverse().map((c) => element("li",
     `${c.time.slice(11, 16)} ${SAID[c.outcome] || c.outcome}, count ${Math.round(10 * c.countdown_s) / 10}`)));
