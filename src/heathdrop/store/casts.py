@@ -2,7 +2,7 @@
 
 import json
 import uuid
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -144,11 +144,12 @@ def read(rows_: Sequence[Text]) -> list[MadeCast]:
 
 @dataclass(frozen=True)
 class DayCount:
-    """A day on record: its date (``2026-04-11``, by the clock of its casts), casts, bites."""
+    """A day on record: its date (``2026-04-11``, by the clock of its casts), casts, bites, stops."""
 
     date: str
     casts: int
     bites: int
+    stops: str = ""
 
 
 def days(session: Session) -> list[DayCount]:
@@ -157,10 +158,11 @@ def days(session: Session) -> list[DayCount]:
     bitten = ", ".join(f"'{row.id}'" for row in ROWS if row.bitten)
     query = (
         "select substr(json_extract(body, '$.time'), 1, 10) as day, count(*), "
-        f"sum(json_extract(body, '$.outcome') in ({bitten})) "
+        f"sum(json_extract(body, '$.outcome') in ({bitten})), group_concat(distinct stop) "
         "from cast_made where gone_at is null group by day order by day desc"
     )
-    return [DayCount(str(day), int(n), int(bites)) for day, n, bites in session.execute(text(query)) if day]
+    rows_ = session.execute(text(query))
+    return [DayCount(str(day), int(n), int(bites), stops or "") for day, n, bites, stops in rows_ if day]
 
 
 def of_id(session: Session, id_: uuid.UUID) -> MadeCast | None:
@@ -171,14 +173,18 @@ def of_id(session: Session, id_: uuid.UUID) -> MadeCast | None:
     return None if row is None else _read(str(row[0]), int(row[1]), str(row[2]))
 
 
-def of_days(session: Session, first: str, last: str) -> list[MadeCast]:
-    """The casts of the days from ``first`` to ``last``, in the order they were made."""
+def of_days(session: Session, first: str, last: str, dates: Iterable[str] = ()) -> list[MadeCast]:
+    """The casts of the days from ``first`` to ``last`` (of ``dates`` among them alone, where named), in the
+    order they were made."""
     session.flush()
+    days_ = json.dumps(sorted(dates))
+    among = "" if days_ == "[]" else "and day in (select value from json_each(:days)) "
     query = (
-        "select uid, version, cast(body as text) from cast_made where gone_at is null "
-        "and substr(json_extract(body, '$.time'), 1, 10) between :first and :last order by id"
+        "select uid, version, body from (select id, uid, version, cast(body as text) as body, "
+        "substr(json_extract(body, '$.time'), 1, 10) as day from cast_made where gone_at is null) "
+        f"where day between :first and :last {among}order by id"
     )
-    rows_ = session.execute(text(query), {"first": first, "last": last})
+    rows_ = session.execute(text(query), {"first": first, "last": last} | ({"days": days_} if among else {}))
     made = (_read(str(uid), int(version), str(body)) for uid, version, body in rows_)
     return sorted((c for c in made if c is not None), key=lambda c: c.time)
 

@@ -3,7 +3,9 @@
 import random
 import re
 from dataclasses import replace
+from datetime import UTC, datetime
 from typing import Any
+from uuid import UUID
 
 import pytest
 from fastapi.testclient import TestClient
@@ -219,6 +221,20 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     client.post("/log/away", data=key)
     again = client.post("/log/typed", data=told)
     assert "3 bites in 3 casts" in again.text
+
+
+def test_days_are_found_by_stop_and_date(client: TestClient) -> None:
+    days = [datetime(2026, month, day, 6, tzinfo=UTC) for month in (4, 5) for day in range(1, 7)]
+    made = [
+        cast(0, stop="Dam" if k % 3 else "Mill bay").model_copy(update={"time": on, "id": UUID(int=k + 1)})
+        for k, on in enumerate(days)
+    ]
+    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
+        casts.keep(session, made)
+    for find, dates in (("mill", days[::3]), ("mill 2026-05", days[6::3]), ("pond", [])):
+        shown = client.get("/log", params={"find": find}).text
+        assert re.findall(r'href="/log/day/([^"]+)"', shown) == [f"{on.date()}" for on in dates[::-1]]
+        assert f"{len(dates)} day" in shown
 
 
 def test_the_forms_own_address_leads_to_the_log(client: TestClient) -> None:

@@ -63,16 +63,23 @@ def last(request: Request, database: Db, own: Mine) -> Response:
 
 
 @router.get("/log")
-def log(request: Request, database: Db, before: str = "", gone: str = "") -> Response:
-    """Days, the newest first, a page at a time. What they teach is asked for by the page once it stands."""
+def log(request: Request, database: Db, before: str = "", gone: str = "", find: str = "") -> Response:
+    """Days, the newest first, a page at a time; those alone whose date or stops have the words of ``find``.
+    What they teach is asked for by the page once it stands."""
     with database.session() as session:
         days = casts.days(session)
         taken = last_away(session) if gone else None
-        shown = [d for d in days if not before or d.date < before[:10]]
+        asked = find[:60].lower().split()
+        named = [d for d in days if all(word in f"{d.date} {d.stops.lower()}" for word in asked)]
+        shown = [d for d in named if not before or d.date < before[:10]]
         some = shown[:SHOWN]
-        made = casts.of_days(session, some[-1].date, some[0].date) if some else []
+        dates = [d.date for d in some]
+        made = casts.of_days(session, dates[-1], dates[0], dates) if dates else []
     context = {
         "days": day_rows(made),
+        "found": len(named),
+        "all_days": len(days),
+        "find": find[:60],
         "more": shown[SHOWN - 1].date if len(shown) > SHOWN else "",
         "years": years_of(days),
         "gone": taken,
