@@ -32,7 +32,7 @@ from bench.worlds.scattered import Scattered
 from heathdrop import catalog as catalogue
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
-from heathdrop.answers.rods_to_hand import Bench
+from heathdrop.answers.rods_to_hand import RodsToHand
 from heathdrop.answers.search import place_of
 from heathdrop.answers.stop import Rod, Stop
 from heathdrop.answers.water import first_belief, placed
@@ -108,7 +108,7 @@ class Here:
     stop: Stop
     water: Water
     kind: str
-    bench: Bench
+    bench: RodsToHand
     casts: list[Candidate]
     rated: dict[str, Rated]
     served: Rig
@@ -144,7 +144,7 @@ class Here:
         }
 
 
-def _by_count(bench: Bench, rig: Rig) -> list[Candidate]:
+def _by_count(bench: RodsToHand, rig: Rig) -> list[Candidate]:
     """A rig's casts at its own pace, shallow to deep."""
     _, rated = bench.sized(rig)
     own = feet(rated.tuned.pace_m_s)
@@ -226,7 +226,7 @@ def prepared(seed: int, at: int) -> list[Here]:
         gears = {
             name_of(rig).text(): replace(stop.scenario.gear, line=r.line, reel=r.reel) for r, rig in rods
         }
-        bench = Bench(stop.scenario, STRANGER, first_belief(stop.scenario), gears)
+        bench = RodsToHand(stop.scenario, STRANGER, first_belief(stop.scenario), gears)
         bench.learn((), hand)
         c = stop.scenario.conditions
         found.append(

@@ -327,7 +327,7 @@ def told_of(name: str, found: Sequence[Shifted]) -> None:
     """Print how often the band of a known shift held it, and what was said."""
     held = [f.held for f in found if f.held is not None]
     print(f"{name}: the 80 % band holds it in {share(held)}", end=", ")
-    print(f"said in {share([f.sure for f in found])}, another shift in {share([f.others for f in found])}")
+    print(f"said in {share([f.told for f in found])}, another shift in {share([f.others for f in found])}")
 
 
 def share(flags: Sequence[bool]) -> str:
