@@ -60,7 +60,13 @@ VIEWS = {
     ),
     "card": ("/card?scenario=1", 820, 1160, ""),
     "plan": ("/plan", 1280, 800, ""),
-    "log": ("/log/day/2026-04-11", 1280, 800, ""),
+    "log": (
+        "/log/day/2026-04-11",
+        1280,
+        800,
+        "const d = document.querySelector('svg.depths'), r = d.getBoundingClientRect(); d.dispatchEvent(new "
+        "MouseEvent('click', {clientX: r.x + r.width * .16, clientY: r.y + r.height * .4, bubbles: true}))",
+    ),
     "bottom": ("/bottom", 1280, 800, ""),
     "deck-laptop": ("/deck", 1280, 800, ""),
     "deck-card": ("deck-card.html", 390, 844, "document.getElementById('go').click()"),
