@@ -290,7 +290,7 @@ def test_the_command_line_refuses_in_the_same_words(tmp_path: Path) -> None:
 def test_the_page_says_it_beside_the_field_and_keeps_what_was_typed(client: TestClient) -> None:
     page = client.get("/", params={"water_temp_f": "400", "fish_depth_ft": "5.5"})
     assert page.status_code == 422
-    assert "Water 400 °F cannot be; it must be from 32 to 100 °F." in page.text
+    assert "Water must be from 32 to 100 °F, not 400 °F." in page.text
     assert "conditions." not in page.text
     assert 'value="400"' in page.text
     assert 'value="5.5"' in page.text

@@ -284,7 +284,7 @@ def test_the_sheet_takes_either_system(client: TestClient) -> None:
     strips = [p[p.index('class="figures"') : p.index("</dl>")] for p in pages]
     assert strips[0] == strips[1]
     refused = client.get("/", params=asked | {"fish_depth_ft": "6 oz"}).text
-    assert "Fish at “6 oz” cannot be; it must be from 0 to 60 ft, a range (4 to 10), ? or bottom." in refused
+    assert "Fish at must be from 0 to 60 ft, a range (4 to 10), ? or bottom, not “6 oz”." in refused
 
 
 @pytest.mark.parametrize(

@@ -38,7 +38,7 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
     mass = browser.find_element(By.CSS_SELECTOR, ".items input[name=mass_g]")
     mass.send_keys(Keys.CONTROL, "a")
     mass.send_keys("heavy", Keys.TAB)
-    reads(browser, ".items", "Weight on the scale “heavy” cannot be")
+    reads(browser, ".items", "Weight on the scale must be from 0.2 to 200 g, not “heavy”.")
     press(browser, "[aria-label^='Delete 5/16 oz grass jig']")
     reads(browser, ".said", "Deleted: 5/16 oz grass jig")
     wait(browser, lambda: browser.switch_to.active_element.text == "Undo")  # the piece is gone, not the place

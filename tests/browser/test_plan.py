@@ -37,7 +37,7 @@ def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, sit
     grip = browser.find_element(By.CSS_SELECTOR, ".stops li:nth-child(2) .grip")
     grip.send_keys(Keys.ARROW_DOWN)
     reads(browser, ".planboard tbody tr:nth-child(3)", "Matted pocket")
-    for text_, said in (("no", "Rods to tie on “no” cannot be"), ("3", "")):
+    for text_, said in (("no", "Rods to tie on must be a number from 1 to 12, not “no”."), ("3", "")):
         rods = browser.find_element(By.NAME, "rods")
         rods.clear()
         rods.send_keys(text_, Keys.ENTER)

@@ -48,7 +48,7 @@ def test_a_plan_has_at_most_two_dozen_stops(client: TestClient) -> None:
         assert send(client, do="twice", stop="0").status_code == 303
     for do in ("add", "sheet"):
         refused = send(client, do=do, scenario="1")
-        assert "Stops “24 already” cannot be; it must be at most 24." in html.unescape(refused.text), do
+        assert "Stops must be at most 24, not “24 already”." in html.unescape(refused.text), do
     assert len(body(client)["stops"]) == MOST_STOPS
 
 
@@ -138,7 +138,7 @@ def test_a_stop_has_a_position_or_none(client: TestClient) -> None:
     [
         (
             {"do": "day", "rods": "many", "name": "Other"},
-            "Rods to tie on “many” cannot be; it must be a number from 1 to 12.",
+            "Rods to tie on must be a number from 1 to 12, not “many”.",
         ),
         ({"do": "day", "rods": "2.5"}, "a whole number from 1 to 12"),
         ({"do": "day", "rods": "40"}, "from 1 to 12"),
@@ -271,4 +271,4 @@ def test_everything_planned_goes_out_and_comes_back(client: TestClient) -> None:
     assert "1 plan" in came.text
     fresh["plans"][0]["body"]["rods"] = 99
     bad = client.post("/import", data=sent, files={"file": ("plans.json", json.dumps(fresh).encode())})
-    assert "plans.json, plans[0]: Rods to tie on 99 cannot be" in bad.text
+    assert "plans.json, plans[0]: Rods to tie on must be" in bad.text

@@ -103,29 +103,29 @@ FISH, TEMP = "conditions.fish_depth_ft", "conditions.water_temp_f"
             "Fish at 6 ft is deeper than the bottom at 4 ft.",
         ),
         (BadInput(FISH, "", "from 0 to 60 ft"), "Fish at is empty; it must be from 0 to 60 ft."),
-        (BadInput(TEMP, 120.0, "from 32 to 100 °F"), "Water 120 °F cannot be; it must be from 32 to 100 °F."),
+        (BadInput(TEMP, 120.0, "from 32 to 100 °F"), "Water must be from 32 to 100 °F, not 120 °F."),
         (
             BadInput(TEMP, "warm", "from 32 to 100 °F"),
-            "Water “warm” cannot be; it must be from 32 to 100 °F.",
+            "Water must be from 32 to 100 °F, not “warm”.",
         ),
         (
             BadInput("conditions.clarity_ft", "murk", "from 0.1 to 60 ft"),
-            "Visibility “murk” cannot be; it must be from 0.1 to 60 ft or one of: muddy, dirty, stained, "
-            "clear, very clear.",
+            "Visibility must be from 0.1 to 60 ft or one of: muddy, dirty, stained, clear, very clear, "
+            "not “murk”.",
         ),
         (
             BadInput(FISH, "deep", "from 0 to 60 ft"),
-            "Fish at “deep” cannot be; it must be from 0 to 60 ft, a range (4 to 10), ? or bottom.",
+            "Fish at must be from 0 to 60 ft, a range (4 to 10), ? or bottom, not “deep”.",
         ),
-        (BadInput("pick", "toad", "a rig's name"), "That rig “toad” cannot be; it must be a rig's name."),
+        (BadInput("pick", "toad", "a rig's name"), "That rig must be a rig's name, not “toad”."),
         (
             BadInput("count_s", 200.0, "from 0 to 120 s"),
-            "The count 200 s cannot be; it must be from 0 to 120 s.",
+            "The count must be from 0 to 120 s, not 200 s.",
         ),
         (BadInput("missed_ft", None, "given"), "How far it missed is empty; it must be given."),
         (
             BadInput("odd_thing[3].inner_part", "x" * 50, "less"),
-            f"Inner part “{'x' * 40}” cannot be; it must be less.",
+            f"Inner part must be less, not “{'x' * 40}”.",
         ),
         (BadInput("bottom", "mud", "another one: rock"), "Rock."),
         (BadInput("x", 1, "left out: there is no such field"), "There is no such field."),
@@ -138,14 +138,14 @@ def test_one_sentence_without_a_name_of_the_programs(refusal: BadInput, sentence
 @pytest.mark.parametrize(
     ("refusal", "sentence"),
     [
-        (BadInput("rods", "0", "from 1 to 12"), "Rods to tie on “0” cannot be; it must be from 1 to 12."),
+        (BadInput("rods", "0", "from 1 to 12"), "Rods to tie on must be from 1 to 12, not “0”."),
         (
             BadInput("stops[1].conditions.water_temp_f", 200.0, "from 32 to 100 °F"),
-            "Stop 2: Water 200 °F cannot be; it must be from 32 to 100 °F.",
+            "Stop 2: Water must be from 32 to 100 °F, not 200 °F.",
         ),
         (
             BadInput("rods[0].line.test_lb", 3.0, "from 4 to 25 lb for nylon"),
-            "Test 3 lb cannot be; it must be from 4 to 25 lb for nylon.",
+            "Test must be from 4 to 25 lb for nylon, not 3 lb.",
         ),
         (BadInput("the line", "swim jig", "a weight too"), "“swim jig” needs a weight too."),
         (
@@ -154,7 +154,7 @@ def test_one_sentence_without_a_name_of_the_programs(refusal: BadInput, sentence
         ),
         (
             BadInput("plans.json, plans[0].rods", 99, "from 1 to 12"),
-            "plans.json, plans[0]: Rods to tie on 99 cannot be; it must be from 1 to 12.",
+            "plans.json, plans[0]: Rods to tie on must be from 1 to 12, not 99.",
         ),
     ],
 )

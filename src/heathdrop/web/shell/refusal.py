@@ -111,7 +111,7 @@ def in_words(refusal: BadInput, values: Mapping[str, str]) -> str:
         return f"{label} is empty; it must be {refusal.allowed}."
     given_said = figure or f" “{_quotable(refusal.given)[:40]}”"
     listed = "" if figure or control is None else _words_for(control)
-    return f"{label}{given_said} cannot be; it must be {refusal.allowed}{listed}."
+    return f"{label} must be {refusal.allowed}{listed}, not{given_said}."
 
 
 def _words_for(control: Control) -> str:
