@@ -385,7 +385,7 @@ def test_only_what_is_known_is_said() -> None:
             "weight-lean/lighter",
         ),
         (
-            "Your fish, pace: 20 % slower than the tables have it (90 casts). "
+            "Your fish like a pace 20 % slower than the tables have it (90 casts). "
             "Nothing is changed by that until you use it.",
             "Use it",
             "pace",
@@ -399,8 +399,8 @@ def test_only_what_is_known_is_said() -> None:
     empty = Shift("empty stops", 0.71, 0.6, 0.8, 300, sure=True, unit="share", table=0.5)
     colder = Shift("mood in cold water", -0.6, -1.0, -0.2, 300, sure=True, unit="steps", table=0.0)
     assert [s.text.split(" Nothing")[0] for s in sayings_of(lessons(own=(empty, colder)), {}, {})] == [
-        "Your fish, empty stops: 71 % instead of 50 %, more of them (300 casts).",
-        "Your fish, mood in cold water: 0.6 steps lazier than the tables have it (300 casts).",
+        "Of 100 stops 71 have nobody home, not 50 (300 casts).",
+        "Your fish in cold water are 0.6 steps lazier than the tables have it (300 casts).",
     ]
     used = {"the same cast again": AgreedShift(value=0.6, casts=200)}
     assert [s.text for s in sayings_of(lessons(), used, {})] == [

@@ -187,8 +187,23 @@ def _school_said(t: Trial, held: Mapping[str, str]) -> Saying:
     return Saying(text, "Hold to it", f"{t.topic}/{t.school}") if t.ratio > 0.0 else Saying(text)
 
 
+#: How each shift of one's own fish is said: its words against the tables, or both shares, of 100.
+SHIFT_SAYS = {
+    "head weight": "Your fish take a head {}",
+    "pace": "Your fish like a pace {}",
+    "fall rate": "Your fish like a fall {}",
+    "bite rate": "Your fish bite at a rate {}",
+    "mood in cold water": "Your fish in cold water are {}",
+    "mood in warm water": "Your fish in warm water are {}",
+    "empty stops": "Of 100 stops {:.0f} have nobody home, not {:.0f}",
+    "the same cast again": "The same cast again keeps {:.0f} % of its chance, not {:.0f} %",
+}
+
+
 def _shift_said(s: Shift) -> Saying:
-    text = f"Your fish, {s.what}: {TRAIT[s.what].against(s.value, s.table)} ({s.casts} casts)."
+    share = TRAIT[s.what].unit == "share"
+    told = (100.0 * s.value, 100.0 * s.table) if share else (TRAIT[s.what].against(s.value, s.table),)
+    text = f"{SHIFT_SAYS[s.what].format(*told)} ({s.casts} casts)."
     return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
 
 
