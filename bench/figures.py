@@ -18,7 +18,7 @@ from heathdrop import __version__
 ROOT = Path(__file__).parents[1]
 KEPT, PAGE = ROOT / ".figures", ROOT / "docs" / "figures.md"
 #: No study runs longer than this, s.
-PATIENCE_S = 1800.0
+PATIENCE_S = 3000.0
 
 
 @dataclass(frozen=True)
