@@ -52,7 +52,7 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     browser.find_element(By.CSS_SELECTOR, "svg.depths").click()
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.depths .chosen"))
     shown = browser.find_element(By.ID, "the-cast").get_attribute("data-shown")
-    browser.find_element(By.LINK_TEXT, "Later cast").click()
+    press(browser, "#the-cast a:last-of-type")
     wait(browser, lambda: browser.find_element(By.ID, "the-cast").get_attribute("data-shown") != shown)
     browser.find_element(By.NAME, "note").send_keys("by the post", Keys.ENTER)
     reads(browser, ".dayofstop", "by the post")

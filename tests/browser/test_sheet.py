@@ -60,7 +60,7 @@ def test_bad_input_is_said_beside_the_field_and_the_answer_stays(
     box = browser.find_element(By.ID, "water_temp_f")
     box.send_keys(Keys.CONTROL, "a")
     box.send_keys("400")
-    reads(browser, "#err-water_temp_f", "it must be from 32 to 100 °F")
+    reads(browser, "#err-water_temp_f", "Water must be from 32 to 100 °F, not 400 °F.")
     assert box.get_attribute("value") == "400"
     assert browser.find_elements(By.CSS_SELECTOR, ".board")
     box.send_keys(Keys.CONTROL, "a")
