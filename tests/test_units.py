@@ -14,7 +14,7 @@ from heathdrop.reading import ENDINGS, SAME, number_of, read, span_of, unit_of
 
 
 def test_what_the_docstrings_show() -> None:
-    assert doctest.testmod(units) == (0, 4)
+    assert doctest.testmod(units) == (0, 5)
 
 
 def test_factors_by_definition() -> None:
@@ -100,6 +100,7 @@ def test_turns_to_the_half(per_s: float, said: str) -> None:
         ("a 3.5 in tail", "an 8.9 cm tail"),
         ("A 60 ft cast, an 85 ft one", "An 18.3 m cast, a 26 m one"),
         ("a 2.7 lb fish, a banana of 3 oz", "a 1.2 kg fish, a banana of 85 g"),
+        ("4 lb 2 oz, 5 lb", "1.9 kg, 2.3 kg"),
         ("runs 3 in deeper", "runs 7.6 cm deeper"),
         ("15 lb fluorocarbon", "6.8 kg fluorocarbon"),
         ("10 to 12 lb fluorocarbon", "4.5 to 5.4 kg fluorocarbon"),

@@ -71,6 +71,8 @@ _MEASURED = re.compile(
     r"(?<![\w/.])(?P<article>\b[Aa]n?\s)?"
     rf"(?P<numbers>(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))*)\s?(?P<unit>{_UNITS})(?![\w/])"
 )
+#: A fish's weight in pounds and ounces is one figure.
+_POUNDS = re.compile(r"\b(\d+) lb (\d+) oz\b")
 _FOOT = re.compile(r"a foot(?P<between>(?: of sweep)? in about )(?P<seconds>[\d.]+) s")
 _BARE = re.compile(rf"(?:{_NUMBER})(?:(?:{_JOIN})(?:{_NUMBER}))?")
 _SPELT = {"ft a second": "ft/s", "in a turn": "in/turn", "in per turn": "in/turn"}
@@ -105,7 +107,8 @@ def in_metric(sentence: str) -> str:
         numbers = re.sub(_NUMBER, lambda n: _one(turn, n[0]), match["numbers"])
         return f"{_article(match['article'], numbers)}{numbers} {turn.unit}"
 
-    return _FOOT.sub(_a_metre, _MEASURED.sub(turned, sentence)).replace("an eighth of an inch", "3 mm")
+    whole = _POUNDS.sub(lambda m: f"{int(m[1]) + int(m[2]) / 16:.1f} lb", sentence)
+    return _FOOT.sub(_a_metre, _MEASURED.sub(turned, whole)).replace("an eighth of an inch", "3 mm")
 
 
 def _article(article: str | None, numbers: str) -> str:

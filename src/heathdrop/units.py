@@ -103,3 +103,14 @@ def turns_said(turns_per_s: float) -> str:
     ('19', '20')
     """
     return f"{round(2.0 * TURNS_IN_S * turns_per_s) / 2.0:g}"
+
+
+def pounds_said(pounds: float) -> str:
+    """A fish's weight as it was told: pounds and whole ounces, or decimals.
+
+    >>> pounds_said(4.125), pounds_said(3.2), pounds_said(5.0)
+    ('4 lb 2 oz', '3.2 lb', '5 lb')
+    """
+    whole, ounces = divmod(16.0 * pounds, 16.0)
+    told_in_ounces = abs(ounces - round(ounces)) < 0.02 and ounces % 8.0
+    return f"{whole:.0f} lb {ounces:.0f} oz" if told_in_ounces else f"{pounds:g} lb"

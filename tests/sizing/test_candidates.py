@@ -234,8 +234,8 @@ def test_each_trait_has_its_field_its_ends_and_its_words() -> None:
     for trait in TRAIT.values():
         assert trait.low < table[trait.unit] < trait.high
     assert TRAIT["pace"].said(0.86, 1.0) == "14 % slower"
-    assert TRAIT["pace"].against(1.2, 1.0) == "20 % quicker than the tables have it"
-    assert TRAIT["mood in cold water"].against(0.5, 0.0) == "0.5 steps livelier than the tables have it"
+    assert TRAIT["pace"].against(1.2, 1.0) == "20 % quicker than assumed"
+    assert TRAIT["mood in cold water"].against(0.5, 0.0) == "0.5 steps livelier than assumed"
     assert TRAIT["empty stops"].against(0.3, 0.5) == "30 % instead of 50 %, fewer of them"
 
 

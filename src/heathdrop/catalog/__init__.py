@@ -39,6 +39,8 @@ from heathdrop.catalog.records import (
     Skirt,
     Softness,
     Trailer,
+    Words,
+    meant_by,
 )
 from heathdrop.catalog.rule_records import Cadence, ChangeOrder, Effect, Rule, School, SpokenChange, Topic
 from heathdrop.catalog.search_records import SearchNumbers
@@ -55,7 +57,7 @@ from heathdrop.catalog.vocabulary import (
 )
 from heathdrop.conditions.cover import KINDS
 from heathdrop.conditions.facts import OF_GEAR, PRESENTATIONS, When
-from heathdrop.conditions.outcome import WENT
+from heathdrop.conditions.outcome import OUTCOME, WENT
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.errors import BadInput
 
@@ -76,6 +78,7 @@ __all__ = [
     "Topic",
     "Trailer",
     "load",
+    "meant_by",
 ]
 
 
@@ -103,6 +106,7 @@ FILES = (
     "fitted",
     "search",
     "changes",
+    "words",
 )
 
 
@@ -140,6 +144,7 @@ class Catalog:
     orders: tuple[ChangeOrder, ...]
     says: dict[str, SpokenChange]
     shapes: dict[str, str]
+    words: Words
     provenance: dict[str, dict[str, Provenance]]
 
     def pick(self, rows: Mapping[str, R], field: str, id_: str) -> R:
@@ -341,6 +346,8 @@ def _known_ids(c: Catalog) -> None:
             check_known("cover", "rock.kinds", ids, c.cover.rock.kinds)
             check_known("cover", "rock.height_ft", ids, c.cover.rock.height_ft)
     check_known("lines", "lines", BY_FIELD["material"].all_words, c.lines)
+    check_known("words", "plastics", c.words.plastics, c.plastic)
+    check_known("words", "came", c.words.came, [*OUTCOME, "cast"])
     check_known("usual", "families", c.families, c.usual)
     check_known("tackle", "hook_lb", c.families, c.tackle.hook_lb)
     check_known("tackle", "hook_lb", c.tackle.hook_lb, c.families)
@@ -417,6 +424,7 @@ def read_catalog(folder: Path) -> Catalog:
         orders=_orders(files, tables),
         says=_table(SpokenChange, "changes", "says", files["changes"]["says"]),
         shapes=_checked(dict[str, str], "changes", "shapes", files["changes"]["shapes"]),
+        words=_checked(Words, "words", "words", files["words"]),
         provenance=provenance,
     )
     _known_ids(catalog)

@@ -4,6 +4,7 @@ Masses are in grams and areas in cm² here, as people read them; :mod:`heathdrop
 them into SI. An unknown column, a missing one or a wrong type is refused when the files are read.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
@@ -248,3 +249,25 @@ class Fused:
     glide: float
     action_kept: float
     catching_kept: float
+
+
+@dataclass(frozen=True)
+class Words:
+    """Words of the shop and the boat: for numbers, amounts, weights before "ounce", plastics, rods, hours and
+    what came of a cast; lists are by what they mean."""
+
+    __pydantic_config__ = STRICT
+    numbers: dict[str, int]
+    amounts: dict[str, int]
+    ounces: dict[str, str]
+    powers: dict[str, tuple[str, ...]]
+    plastics: dict[str, tuple[str, ...]]
+    styles: dict[str, tuple[str, ...]]
+    kinds: dict[str, tuple[str, ...]]
+    came: dict[str, tuple[str, ...]]
+    hours: dict[str, int]
+
+
+def meant_by(lists: Mapping[str, tuple[str, ...]]) -> dict[str, str]:
+    """Each word of a table of lists, and what it means."""
+    return {word: means for means, words in lists.items() for word in words}

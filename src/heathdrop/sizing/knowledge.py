@@ -69,7 +69,7 @@ class Trait:
 
     def against(self, value: float, table: float) -> str:
         """The same with what it is held against."""
-        return self.said(value, table) + ("" if self.unit == "share" else " than the tables have it")
+        return self.said(value, table) + ("" if self.unit == "share" else " than assumed")
 
 
 TRAITS = (

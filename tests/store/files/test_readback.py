@@ -56,6 +56,18 @@ reel 7.3:1 | reel | -inches_per_turn ~7.3:1
 reel 7.3:1 30 in per turn | reel inches_per_turn=30.0 | ~7.3:1
 medium heavy rod | rod name=medium_heavy | -length_ft
 banana | | ?Not
+1 dozen 3/8oz swim jigs white | head quantity=12 family=swim-jig weight_oz=0.375 colour=white
+two packs of 8 craws 3.5 inch | trailer quantity=16 shape=craw length_in=3.5
+3/4 bladed jgi black | head family=bladed-jig weight_oz=0.75 colour=black | ?bladed
+1 oz tungsten punch weights, 4 of them | head quantity=4 family=punch-rig weight_oz=1.0 material=tungsten
+football jigs: 1/2 and 1 oz, brown | head family=football-jig weight_oz=0.5 colour=brown ; head family=football-jig weight_oz=1.0 colour=brown
+1/4 3/8 underspins, two of each | head quantity=2 family=underspin weight_oz=0.25 ; head quantity=2 family=underspin weight_oz=0.375
+3 swim jigs 3/8oz, 2 swim jigs 1/2oz white | head quantity=3 family=swim-jig weight_oz=0.375 ; head quantity=2 family=swim-jig weight_oz=0.5 colour=white
+four inch craw trailers, brown, 10 | trailer shape=craw length_in=4.0 colour=brown | ~10 ?10
+3/8 & 1/2 swim jig and 4" craw x10 | head family=swim-jig weight_oz=0.375 ; head family=swim-jig weight_oz=0.5 ; trailer quantity=10 shape=craw length_in=4.0
+2.8 inch swimbaits 8 per pack | trailer quantity=8 shape=paddle-tail length_in=2.8
+rod: 7'6" heavy, casting, 1/2-1 1/2 | rod low_oz=0.5 high_oz=1.5 power=heavy style=casting length_ft=7.5
+100 m of 12lb fc | line material=fluorocarbon test_lb=12.0 | ~100
 """
 
 
@@ -65,6 +77,10 @@ B 50 braid 31 in a turn | rod name=B material=braid test_lb=50.0 inches_per_turn
 30# braid to 15 lb fluoro leader | rod name=A material=braid test_lb=30.0 leader=fluorocarbon leader_lb=15.0 leader_ft=8.0 inches_per_turn=29.0
 spin: 10 lb braid 6'10" M spinning 1/8-1/2 | rod name=spin material=braid test_lb=10.0 inches_per_turn=29.0 style=spinning power=medium low_oz=0.125 high_oz=0.5
 heavy rod | rod name=A | -material -test_lb
+D - 20 lb nylon | rod name=D material=nylon test_lb=20.0 inches_per_turn=29.0
+#2 - 50# braid, 32 IPT | rod name=2 material=braid test_lb=50.0 inches_per_turn=32.0
+E: braid 30, 7.1:1 | rod name=E material=braid test_lb=30.0 inches_per_turn=29.0
+G: 0.30 mm fluorocarbon | rod name=G material=fluorocarbon | -test_lb
 """
 
 
@@ -83,6 +99,22 @@ caught 4 on 3/8 swim jig craw, Nov 28th, dusk | fish quantity=4 date=2026-11-28 
 3/4, 2 fish, 3/8 swim jig craw | fish quantity=2 time=12:00 {RIG} | -date
 13/13, 2 fish, 3/8 swim jig craw | fish quantity=2 time=12:00 {RIG} | -date
 skunked | fish quantity=0 time=12:00 | -rig
+11/20 - 3 largemouth, 2 lb 4 oz, 3/8 swim jig craw, grass_edge | fish quantity=3 weights_lb=[2.25] date=2026-11-20 time=12:00 stop=grass_edge {RIG}
+lost two on a 3/8 swim jig craw, missed one | fish quantity=2 outcome=lost time=12:00 {RIG} ; fish quantity=1 outcome=missed time=12:00 {RIG}
+got 5 between 6 and 8 am on 3/8 swim jig craw, 52 degrees | fish quantity=5 time=06:00 {RIG} water_temp_f=52.0
+3 fish between 11 and 1 pm, 3/8 swim jig craw | fish quantity=3 time=11:00 {RIG}
+no bites in 40 casts, 3/8 swim jig w/ 4 in craw | fish quantity=0 time=12:00 {RIG} ; cast quantity=40 time=12:00 {RIG}
+two bumps then a 4 lber, 3/8 swim jig craw, 3 hours | fish quantity=1 weights_lb=[4.0] time=12:00 {RIG} note=3_hours ; fish quantity=2 outcome=bump time=12:00 {RIG} note=3_hours
+half a dozen small ones, best 4-2, 3/8 swim jig craw | fish quantity=6 weights_lb=[4.125] time=12:00 {RIG}
+fish: 3, casts: 60, 3/8 swim jig craw, cove | fish quantity=3 time=12:00 stop=cove {RIG} ; cast quantity=60 time=12:00 stop=cove {RIG}
+2 x 17" at the_dam on a 3/8 swim jig craw | fish quantity=2 lengths_in=[17.0] time=12:00 stop=the_dam {RIG}
+5 fish (3 keepers), 3/8 swim jig craw | fish quantity=5 time=12:00 {RIG} note=3_keepers
+2 @ 16", 7am-noon, 3/8 swim jig craw, dock | fish quantity=2 lengths_in=[16.0] time=07:00 stop=dock {RIG}
+four on the swim jig 3/8 craw at the_point, 3 short | fish quantity=4 time=12:00 stop=the_point {RIG} ; fish quantity=3 outcome=short time=12:00 stop=the_point {RIG}
+a 5-3 on the swim jig 3/8 craw, last weekend | fish quantity=1 weights_lb=[5.1875] time=12:00 {RIG} | -date
+3 fish on a white swim jig, far_shore | fish quantity=3 time=12:00 stop=far_shore family=swim-jig | -rig
+2 fish and a short strike in 25 casts, 3/8 swim jig with a craw, Quarry_wall, 7:30, 12C, wind | fish quantity=2 time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind ; fish quantity=1 outcome=short time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind ; cast quantity=25 time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind
+five fish, 3/8 swim jig craw, the_2_fish_pond | fish quantity=5 time=12:00 stop=the_2_fish_pond {RIG}
 swim jig 3/8 craw, dam | fish time=12:00 stop=dam {RIG} | -quantity
 """
 
@@ -164,66 +196,6 @@ def test_lengths_are_of_fish_and_not_of_trailers(cat: Catalog) -> None:
 
 
 ON = date(2026, 4, 11)
-
-
-@pytest.mark.parametrize(
-    ("line", "came", "casts", "rig", "stop", "hour", "degrees", "note"),
-    [
-        (
-            "three fish, swim jig 3/8 craw, Mill bay, morning, 61F",
-            ("fish",) * 3,
-            None,
-            ("swim-jig", 0.375, "craw"),
-            "Mill bay",
-            "08:00",
-            61.0,
-            "",
-        ),
-        (
-            "2 fish and a short strike in 25 casts, 1/2 oz football jig with a chunk, Quarry wall, 7:30, "
-            "12C, wind",
-            ("fish", "fish", "short"),
-            25,
-            ("football-jig", 0.5, "chunk"),
-            "Quarry wall",
-            "07:30",
-            53.6,
-            "wind",
-        ),
-        (
-            "no fish in 40 casts, 3/8 spinnerbait, paddle tail 4 in, North drain",
-            (),
-            40,
-            ("spinnerbait", 0.375, "paddle-tail"),
-            "North drain",
-            "12:00",
-            None,
-            "",
-        ),
-        ("one bass on a 3/8 bladed jig with craw, dusk", ("fish",), None, ("bladed-jig", 0.375, "craw"), "",
-         "20:00", None, ""),
-        ("five fish, 1/4 micro jig, the 2 fish pond", ("fish",) * 5, None, ("micro-jig", 0.25, "none"),
-         "the 2 fish pond", "12:00", None, ""),
-        ("4 bites, spinnerbait 1/2, Point", ("bump",) * 4, None, ("spinnerbait", 0.5, "none"), "Point",
-         "12:00", None, ""),
-    ],
-)  # fmt: skip
-def test_what_is_taken(
-    cat: Catalog,
-    line: str,
-    came: tuple[str, ...],
-    casts: int | None,
-    rig: tuple[str, float, str],
-    stop: str,
-    hour: str,
-    degrees: float | None,
-    note: str,
-) -> None:
-    day = typed_day(cat, line, ON)
-    assert (day.came, day.casts, day.stop, day.note) == (came, casts, stop, note)
-    assert (day.rig.family.id, day.rig.head_oz, day.rig.trailer.id) == rig
-    assert (f"{day.begun:%H:%M}", day.water_temp_f) == (hour, degrees)
-    assert day.begun.date() == ON
 
 
 @pytest.mark.parametrize(

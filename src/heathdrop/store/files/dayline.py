@@ -15,14 +15,20 @@ from heathdrop.conditions.request import YEARS
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import Rig
 from heathdrop.store.files.readday import read_day
-from heathdrop.units import ounces_as_written
+from heathdrop.units import ounces_as_written, pounds_said
 
 #: The longest line that is read; the most fish and casts of one line.
 LONGEST, MOST_FISH, MOST_CASTS = 200, 50, 300
 #: Trips of days typed in, with their casts counted, and without.
 TYPED = "Typed in"
 #: Outcomes that a line names, and the word for one.
-SAID = (("fish", "fish"), ("bump", "bump"), ("short", "short strike"))
+SAID = (
+    ("fish", "fish"),
+    ("bump", "bump"),
+    ("short", "short strike"),
+    ("lost", "lost one"),
+    ("missed", "missed one"),
+)
 
 
 @dataclass(frozen=True)
@@ -94,7 +100,7 @@ def typed_day(catalog: Catalog, line: str, on: date, typed_in: str = "") -> Type
         raise BadInput("the casts", casts, "at least 1")
     sizes = [
         ", ".join(f"{v:g} in" for v in day_read.lengths_in),
-        ", ".join(f"{v:g} lb" for v in day_read.weights_lb),
+        ", ".join(pounds_said(v) for v in day_read.weights_lb),
     ]
     return TypedDay(
         begun=begun,

@@ -10,7 +10,7 @@ from functools import cache
 from typing import Any
 
 from heathdrop import catalog as catalogue
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, meant_by
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC, meant
 from heathdrop.physics.rig import Rig, rig_by_name
@@ -34,23 +34,14 @@ OUNCES = re.compile(rf"({NUMBER})\s?(?:oz\.?|ounces|ounce)?(?=\s|,|$)", re.I)
 WEIGHTS = re.compile(
     rf"(?:{NUMBER})(?:\s?oz\.?)?(?:\s?(?:,|/|&|and)\s+(?:{NUMBER})(?:\s?oz\.?)?)+(?=\s)", re.I
 )
+#: Fractions one after another within a line, each a piece of its own: ``swim jigs 1/4 3/8 white``.
+ONE_WEIGHT = r"(?:(?:\d\s)?\d/\d{1,2}(?:\s?oz)?|\d+(?:[.,]\d+)?\s?oz)"
+FRACTIONS = re.compile(rf"(?<![\w./]){ONE_WEIGHT}(?:(?:\s*(?:,|&|and)+\s*|\s+){ONE_WEIGHT})+(?![\d/])", re.I)
 #: What a rod is rated for: ``3/8 to 1 oz``.
 RATED = re.compile(
-    rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?(?:({NUMBER})\s?(?:oz\.?|ounces|ounce)|(\d+/\d+)(?=\s|,|$))", re.I
+    rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?(?:({NUMBER})\s?(?:oz\.?|ounces|ounce)|((?:\d+\s)?\d+/\d+)(?=\s|,|$))",
+    re.I,
 )
-POWERS = {
-    said: power
-    for power, words in {
-        "extra-heavy": ("extra-heavy", "extra heavy", "xh"),
-        "medium-heavy": ("medium-heavy", "medium heavy", "mh"),
-        "medium-light": ("medium-light", "medium light", "ml"),
-        "heavy": ("heavy", "h"),
-        "medium": ("medium", "m"),
-        "light": ("light", "l"),
-    }.items()
-    for said in words
-}
-STYLES = {"casting": "casting", "baitcasting": "casting", "spinning": "spinning", "spin": "spinning"}
 #: A plain number; a reel's ratio; a spinnerbait's blades, which are no colour.
 PLAIN = re.compile(rf"({NUMBER})(?=\s|,|$)")
 RATIO = re.compile(r"\b\d(?:[.,]\d)?\s?(?:[:to]+)\s?1\b", re.I)
@@ -76,6 +67,7 @@ SAYS_TRAILER = (
     "grubs?",
     "swimbaits?",
 )
+LONG_BEFORE = re.compile(rf"(?<=\s){NUMBER}\s?(?:inches|inch|in|cm|\"|″)\s*$", re.I)
 #: Words before a name that say nothing.
 ARTICLES = re.compile(r"(?:^|(?<=\s))(?:a|an|the|some|my)\s+", re.I)
 
@@ -110,13 +102,24 @@ def take_word(vocabulary: Mapping[str, str], text: str) -> tuple[str | None, str
     return None, text
 
 
+def spelled(rows: Mapping[str, Any]) -> dict[str, str]:
+    """Everything a row of the catalogue is called, spelled right: its id, its name, its aliases."""
+    return {
+        said: id_
+        for id_, row in rows.items()
+        for said in (id_, id_.replace("-", " "), row.name, *row.aliases)
+    }
+
+
 def named(rows: Mapping[str, Any]) -> dict[str, str]:
-    """Everything a row of the catalogue is called: its id, its name, its aliases."""
-    names: dict[str, str] = {}
-    for id_, row in rows.items():
-        said = (id_, id_.replace("-", " "), row.name, *row.aliases)
-        names |= dict.fromkeys(said, id_) | {s.replace("-", "").replace(" ", ""): id_ for s in said}
-    return names
+    """The same, each also written in one word."""
+    names = spelled(rows)
+    return names | {said.replace("-", "").replace(" ", ""): id_ for said, id_ in names.items()}
+
+
+def lure_words(catalog: Catalog) -> tuple[str, ...]:
+    """The right spellings of all that a line may name."""
+    return (*spelled(catalog.families), *spelled(catalog.trailers), *line_words())
 
 
 def pieces(
@@ -139,21 +142,25 @@ def pieces(
         return [one for half in halves for one in pieces(catalog, half, typed_in, usual)]
     parts = [p.strip() for p in line.split(",")]
     if len(parts) > 1 and all(_names_tackle(catalog, p) for p in parts):
-        return [parsed(catalog, p, typed_in, usual) for p in parts]
-    weights = WEIGHTS.match(line)
+        return [parsed(catalog, tidied(p), typed_in, usual) for p in parts]
+    weights = WEIGHTS.match(line) or (FRACTIONS.search(line) if _names_tackle(catalog, line) else None)
     if weights is None:
         return [parsed(catalog, line, typed_in, usual)]
     each = re.findall(rf"{NUMBER}", weights[0])
-    return [parsed(catalog, f"{weight} oz {line[weights.end() :]}", typed_in, usual) for weight in each]
+    rest = f"{line[: weights.start()]} {line[weights.end() :]}"
+    return [parsed(catalog, f"{weight} oz {rest}", typed_in, usual) for weight in each]
 
 
 def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     """The rig that a line names, head and trailer in one: ``3/8 swim jig with a craw 4 in``. Without a
     trailer it is bare. Raises BadInput when it names no head."""
     text = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
-    split = re.split(r"\s*(?:,|\+|&|\bwith\b|\band\b)\s*", text, maxsplit=1)
+    split = re.split(r"\s*(?:,|\+|&|\bw/|\bwith\b|\band\b)\s*", text, maxsplit=1)
     if len(split) == 1:
         trailer = _first_of(named(catalog.trailers), text)
+        # A length right before a trailer is the trailer's.
+        long = LONG_BEFORE.search(text[:trailer]) if trailer is not None else None
+        trailer = long.start() if long is not None else trailer
         split = [text] if trailer is None else [text[:trailer], text[trailer:]]
     found_pieces = [p for part in split if part.strip() for p in pieces(catalog, part, typed_in, usual=True)]
     heads = [data for kind, data in found_pieces if kind == "head"]
@@ -219,7 +226,7 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
         return "trailer", {**data, "shape": shape, **fields}
     if re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I):
         jigs = ", ".join(f.name for f in catalog.families.values() if "jig" in f.name)
-        near = nearest((*families, *trailers), text)
+        near = nearest(lure_words(catalog), text)
         raise BadInput("the line", text, f"a word for which jig: {jigs}{_asked(near)}")
     material, rest = take_word(line_words(), text)
     if material is not None:
@@ -233,30 +240,25 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
             raise BadInput("the line", line, f"its strength too: 15 lb {material}")
         more = {"diameter_mm": thick} if thick is not None else {}
         return "line", {**data, "material": material, "test_lb": test, "name": _left(line, rest), **more}
-    for word, kind, unit, name in (
-        ("reel", "reel", TURN, "inches_per_turn"),
-        ("rod", "rod", FEET, "length_ft"),
-    ):
-        keyword, rest = take_word({word: word}, text)
-        if keyword is not None and kind == "rod":
-            return kind, {**data, **rod_fields(rest)}
-        if keyword is not None:
-            rest = RATIO.sub(" ", rest)
-            value, rest = take(unit, rest)
-            if value is None:
-                raise BadInput("the line", line, f"the line that a turn takes in: 29 in a turn {word}")
-            more_words = re.sub(r"\s*(?:per|a|/)\s*turn", "", rest)
-            return kind, {**data, name: value, "name": _left(line, more_words)}
+    kind, rest = take_word(meant_by(catalog.words.kinds), text)
+    if kind == "rod":
+        return kind, {**data, **rod_fields(rest)}
+    if kind is not None:
+        inches, rest = take(TURN, RATIO.sub(" ", rest))
+        if inches is None:
+            raise BadInput("the line", line, "the line that a turn takes in: 29 in a turn reel")
+        left = _left(line, re.sub(r"\s*(?:per|a|/)\s*turn", "", rest))
+        return kind, {**data, "inches_per_turn": inches, "name": left}
     allowed = (
         "a weight and a lure (3/8 swim jig), a trailer and its length (craw 4 in), a line, a reel or a rod"
     )
-    raise BadInput("the line", line, allowed + _asked(nearest((*families, *trailers, *line_words()), text)))
+    raise BadInput("the line", line, allowed + _asked(nearest(lure_words(catalog), text)))
 
 
 def suggested(catalog: Catalog, line: str, typed_in: str = "") -> str:
     """A line that would be kept in place of one that is not: its misspelt name put right, or an unlikely
     figure said to be meant; empty where neither is it."""
-    names = (*named(catalog.families), *named(catalog.trailers), *line_words())
+    names = lure_words(catalog)
     shape, _ = take_word(named(catalog.trailers), tidied(line))
     long = f"{line.strip()} {inches_said(catalog.trailers[shape].length_in)} in" if shape else ""
     for other in (nearest(names, tidied(line)), f"{line.strip()} {MEANT}", long):
@@ -303,7 +305,7 @@ LOOSE = re.compile(
 def _left(line: str, text: str) -> str:
     """What is left of a line as its colour or name; a number after a word (``colour 7``) is part of it.
     Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
-    left = " ".join(text.replace(MEANT, " ").replace("(", " ").replace(")", " ").split()).strip(" ,-/")
+    left = " ".join(re.sub(r"\s+,", ",", re.sub(rf"[(){MEANT}]", " ", text)).split()).strip(" ,-/:")
     if LOOSE.search(left):
         raise BadInput("the line", line, f"every number understood: “{left}” is not")
     return left
@@ -319,8 +321,9 @@ def rod_fields(text: str) -> dict[str, Any]:
     feet, text = take(FEET, text)
     if feet is None:
         raise BadInput("the line", text, "its length too: 7 ft rod")
-    for name, vocabulary in (("power", POWERS), ("style", STYLES)):
-        word, text = take_word(vocabulary, text)
+    words = catalogue.load().words
+    for name, lists in (("power", words.powers), ("style", words.styles)):
+        word, text = take_word(meant_by(lists), text)
         fields |= {name: word} if word else {}
     return {**fields, "length_ft": feet, "name": _left(text, text)}
 
@@ -359,7 +362,12 @@ def _listed(catalog: Catalog, family: str, ounces: float) -> float:
 
 
 def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) -> dict[str, Any]:
-    plastics = {p: p for p in catalog.plastic} | {"floats": "floating", "sinks": "salted", "salt": "salted"}
+    plastics = {p: p for p in catalog.plastic} | {
+        "floats": "floating",
+        "sinks": "salted",
+        "sinking": "salted",
+        "salt": "salted",
+    }
     plastic, text = take_word(plastics, text)
     softness, text = take_word({s: s for s in catalog.softness}, text)
     fused, text = take_word({"fused": "fused", "unsplit": "fused"}, text)

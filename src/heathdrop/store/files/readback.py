@@ -11,11 +11,12 @@ from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
-from heathdrop.catalog import Catalog
+from heathdrop.catalog import Catalog, meant_by
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import SIGNS, number_of
 from heathdrop.store.files.entry import (
+    ARTICLES,
     BLADES,
     FEET,
     LENGTH,
@@ -26,6 +27,7 @@ from heathdrop.store.files.entry import (
     SAYS_HEAD,
     TURN,
     line_words,
+    lure_words,
     named,
     pieces,
     take,
@@ -50,6 +52,7 @@ ASIDE = (
     r"\b(?:colorado|willow|indiana)/(?:colorado|willow|indiana)\b",
     r"(?:,|with|to|w/)\s*(?:an?\s+)?(?:\d+\s*(?:ft|feet|')\s*(?:of\s*)?)?\d+\s*(?:lbs?|#)?\.?\s*\w+\s+leader\b",
     r"\b(?:left|right)[ -]hand(?:ed)?\b",
+    r"\b\d{2,4}\s?(?:yds?|yards?|m|metres?|meters?)\b(?:\s+of\b)?",
     r"\$\s?\d+(?:[.,]\d+)?",
 )
 WIDE_GAP = re.compile("|".join(f"(?:{p})" for p in ASIDE), re.I)
@@ -63,6 +66,7 @@ IDLE = re.compile(
 )
 #: Two things in one line; lengths of one trailer, each of them.
 BETWEEN = re.compile(r"\s*;\s*|\s+(?:or|plus|and|with)\s+|\s*[+&]\s*", re.I)
+WORD_BETWEEN = re.compile(r"\s*;\s*|\s+(?:plus|and|with)\s+", re.I)
 LENGTHS = re.compile(
     rf"({NUMBER})\s?(?:in|inch|inches|\"|″)?(?:\s*(?:&|and|or)\s*({NUMBER})\s?(?:in|inch|inches|\"|″)?)+(?=\s|$)",
     re.I,
@@ -145,9 +149,10 @@ def read_tackle(catalog: Catalog, line: str, typed_in: str = "") -> Read:
 def _apart(catalog: Catalog, line: str) -> list[str]:
     """The things that a line names: a head and a trailer, a trailer in two lengths."""
     vocabulary = {**named(catalog.families), **named(catalog.trailers)} | line_words()
-    parts = [p for p in BETWEEN.split(line) if p.strip()]
-    if len(parts) > 1 and all(take_word(vocabulary, p)[0] for p in parts):
-        return parts
+    for between in (BETWEEN, WORD_BETWEEN):
+        parts = [p for p in between.split(line) if p.strip()]
+        if len(parts) > 1 and all(take_word(vocabulary, p)[0] for p in parts):
+            return parts
     both = LENGTHS.search(line)
     if (
         both
@@ -194,7 +199,7 @@ def _set_aside(line: str) -> tuple[str, tuple[str, ...]]:
 
 def _put_right(catalog: Catalog, line: str) -> str:
     """The line with its misspelt names put right, one after another; as it is where none is near."""
-    names = (*named(catalog.families), *named(catalog.trailers), *line_words())
+    names = lure_words(catalog)
     text = tidied(line)
     for _ in range(2):
         near = nearest(names, text)
@@ -224,7 +229,7 @@ class _Piece:
 
 def _as_far(catalog: Catalog, line: str, typed_in: str) -> _Piece | None:
     """What a line says as far as it is understood; None where it names nothing."""
-    text = tidied(line)
+    text = " ".join(ARTICLES.sub("", tidied(line)).split())
     data: dict[str, Any] = {}
     many = re.search(r"(?:^|\s)(?:x\s?(\d{1,3})|(\d{1,3})\s?x)(?=\s|$)", text, re.I)
     if many:
@@ -253,14 +258,11 @@ def _as_far(catalog: Catalog, line: str, typed_in: str) -> _Piece | None:
         pounds, rest = _figure(POUNDS, rest, "lb")
         data |= {"material": material} | ({"test_lb": pounds} if pounds else {})
         return _named_so("line", data, rest, ("test_lb",))
-    for word, kind, pattern, name in (
-        ("reel", "reel", TURN, "inches_per_turn"),
-        ("rod", "rod", FEET, "length_ft"),
-    ):
-        keyword, rest = take_word({word: word}, text)
-        if keyword:
-            value, rest = _figure(pattern, rest, "in" if kind == "reel" else "ft")
-            return _named_so(kind, data | ({name: value} if value else {}), rest, (name,))
+    kind, rest = take_word(meant_by(catalog.words.kinds), text)
+    if kind is not None:
+        pattern, unit, name = (TURN, "in", "inches_per_turn") if kind == "reel" else (FEET, "ft", "length_ft")
+        value, rest = _figure(pattern, rest, unit)
+        return _named_so(kind, data | ({name: value} if value else {}), rest, (name,))
     inches, rest = _figure(LENGTH, text, "in")
     return _named_so("trailer", data | {"length_in": inches}, rest, ("shape",)) if inches else None
 
@@ -289,12 +291,18 @@ def _read_rod(line: str, usual: str) -> Read:
     except BadInput:
         name, _, rest = line.rpartition(":")
         material, rest = take_word(line_words(), rest)
-        test = re.search(rf"({NUMBER})\s?(?:lb|lbs|#|pound)?(?!['\"\d])", rest)
+        test = re.search(rf"({NUMBER})\s?(?:lb|lbs|#|pound)?(?!['\"\d.,]|\s?mm)", rest)
         data: dict[str, Any] = {"name": name.strip() or usual}
         data |= {"material": material} if material else {}
         data |= {"test_lb": number_of(test[1])} if test else {}
         lacks = tuple(n for n in ("material", "test_lb") if n not in data)
-        return Read(line, (("rod", data),), lacks or ("line",), (), ASKED["line"])
+        return Read(
+            line,
+            (("rod", data),),
+            lacks or ("line",),
+            (),
+            ASKED["test_lb" if lacks == ("test_lb",) else "line"],
+        )
 
 
 def _rod_fields(rod: RodBody) -> dict[str, Any]:

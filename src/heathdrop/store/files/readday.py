@@ -10,55 +10,63 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Any
 
-from heathdrop.catalog import Catalog
+from heathdrop import catalog as catalogue
+from heathdrop.catalog import Catalog, meant_by
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC
 from heathdrop.physics.rig import Rig
 from heathdrop.reading import number_of, read
 from heathdrop.store.files.entry import named, take_word, typed_rig
+from heathdrop.store.files.spelling import halves_in, whole
 
-#: Whole numbers in words.
-NUMBERS = {
-    word: n
-    for n, words in enumerate(
-        (
-            "no",
-            "a an one",
-            "two",
-            "three",
-            "four",
-            "five",
-            "six",
-            "seven",
-            "eight",
-            "nine",
-            "ten",
-            "eleven",
-            "twelve",
-        )
-    )
-    for word in words.split()
-}
+#: Words of the catalogue for what came of casts, and what each means.
+CAME = meant_by(catalogue.load().words.came)
+SINGULAR = "|".join(sorted(CAME, key=len, reverse=True))
 COUNTED = re.compile(
-    r"(?:(?:and|in|of|on|with|after|caught|got|landed|lost|had)\s+)*(\w+)\s+"
-    r"(fish|bass|keepers?|smallmouths?|largemouths?|bites?|bumps?|short strikes?|casts?)(?!\w)",
+    r"(?:(?:and|in|of|on|with|after|then|plus|but|caught|got|landed|had|went|did)\s+)*(\w+)\s+(?:more\s+)?"
+    rf"({SINGULAR})s?(?!\w)",
     re.I,
 )
-#: Fish told without the word: ``3 on a swim jig``, ``caught 4``; and a day without any.
-ON_RIG = re.compile(r"^(?:(?:caught|got|landed)\s+(\w+)(?:\s+on)?|(\w+)\s+on)(?=\s|,|$)", re.I)
-NONE_CAME = re.compile(r"\b(?:skunked|blanked|skunk|zip|no luck|nothing)\b", re.I)
-CAME = {
-    "fish": "fish",
-    "bass": "fish",
-    "keeper": "fish",
-    "smallmouth": "fish",
-    "largemouth": "fish",
-    "bite": "bump",
-    "bump": "bump",
-    "short strike": "short",
-    "cast": "cast",
-}
-TEMPERATURE = re.compile(r"(?<![\w/.])(\d{1,3}(?:\.\d)?)\s?(?:°|degrees )?\s?([CF])(?!\w)", re.I)
+#: The same with the count behind: ``fish: 3, casts 60``.
+COUNTED_BEHIND = re.compile(rf"(?:^|(?<=,\s)|(?<=,))\s*({SINGULAR})s?\s*[:=]\s*(\d{{1,11}})(?![\d/.])", re.I)
+#: Fish told without the word: ``caught 4``, ``lost two``; at the beginning ``3 on``.
+CAUGHT = re.compile(r"\b(caught|got|landed|had|lost|missed)\s+(\w+)(?:\s+on)?(?=\s|,|$)", re.I)
+ON_RIG = re.compile(r"^(\w+)\s+on(?=\s|,|$)", re.I)
+#: Where and with what in one part: ``at the dam on a 3/8 swim jig``.
+AT_ON = re.compile(
+    r"^(?:at|in|off|by|near|from)\s+([^,]+?)\s+(?:on|with|using)\s+(?=(?:an?|the|my)\s|\d)", re.I
+)
+#: So many fish of a length or weight: ``2 x 17 in``.
+TIMES_LONG = re.compile(
+    r"((?:^|,\s*)\d{1,2})\s?[x@]\s?(?=\d{1,2}(?:[.,]\d+)?\s?(?:in\b|inch|cm|lb|[\"″]))", re.I
+)
+#: Pounds and ounces with a dash: ``best 4-2``, ``a 5-3``.
+POUNDS_DASHED = re.compile(r"(?:^|(?<=\s))(an?|one|best|biggest)\s+(\d{1,2})-(\d{1,2})(?![\d/-])", re.I)
+#: The end of a stretch of time, which is not kept.
+UNTIL = re.compile(
+    r"(\d\s?[ap]\.?m\.?)\s?(?:-|to|until|till)\s?(?:noon|dark|dusk|\d{1,2}(?::[0-5]\d)?\s?[ap]\.?m\.?)(?!\w)",
+    re.I,
+)
+#: Where, after with what: ``swim jig 3/8 at the point``; words in brackets, which are a note.
+AT_AFTER = re.compile(r"\s+(?:at|off|near|along|@)\s+(?=[a-z])", re.I)
+BRACKETS = re.compile(r"\(([^()]*)\)")
+#: How long it took, which is no place.
+TOOK = re.compile(r"^\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b", re.I)
+NONE_CAME = re.compile(
+    r"\b(?:skunked|blanked|skunk|zip|no luck|nothing|nada|zilch|zero(?!\s+\w)|no (?:bites?|bumps?|hits?))\b",
+    re.I,
+)
+TEMPERATURE = re.compile(
+    r"(?:\bwater(?:\s+temp(?:erature)?)?\s+(?:was\s+|at\s+|of\s+)?)?(?<![\w/.])(\d{1,3}(?:\.\d)?)\s?"
+    r"(?:(?:°|degrees? )?\s?([CF])(?!\w)|(?:°|degrees?\b|deg\b))",
+    re.I,
+)
+#: From when to when, of which the first is kept.
+CLOCKS = re.compile(
+    r"\b(?:(?:between|from)\s+)?([01]?\d)(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?([01]?\d)(?::[0-5]\d)?"
+    r"\s?([ap])\.?m\.?(?!\w)",
+    re.I,
+)
 CLOCK = re.compile(r"(?<![\d/])(?:at\s+)?([01]?\d|2[0-3])(?::([0-5]\d))?\s?([ap])\.?m\.?(?!\w)", re.I)
 CLOCK_24 = re.compile(r"(?<!\d)([01]?\d|2[0-3]):([0-5]\d)(?!\d)")
 MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
@@ -76,7 +84,8 @@ SLASHED = re.compile(r"(?<![\d/])(\d{1,2})[/.](\d{1,2})(?:[/.](\d{4}|\d{2}))?(?!
 WEEKDAYS = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 #: A day of the week; cut short only where it begins a part or stands after a word for it.
 AGO = re.compile(
-    rf"\b(today|yesterday|(?:(?:on|last|this)\s+)?{WEEKDAYS}|(?:on|last|this)\s+(?:mon|tues?|wed|thu(?:rs)?|fri|sat|sun))"
+    rf"\b(today|yesterday|(?:last|this) weekend|(?:(?:on|last|this)\s+)?{WEEKDAYS}|"
+    r"(?:on|last|this)\s+(?:mon|tues?|wed|thu(?:rs)?|fri|sat|sun))"
     r"(?=[\s,.]|$)|(?:^|(?<=,\s))(mon|tues?|wed|thu(?:rs)?|fri|sat|sun)(?=[\s,.]|$)",
     re.I,
 )
@@ -84,19 +93,12 @@ AGO = re.compile(
 WEIGHTS = re.compile(r"\d+/(?:2|4|8|16)$")
 #: Lengths of fish in a part of a line, and their weights; such fish are between these inches.
 LENGTHS = re.compile(r"((?:\d{1,2}(?:[.,]\d+| \d/\d)?)\s?(?:(?:in|inch|inches|inchers?|cm)\b|[\"″]))", re.I)
-POUNDS = re.compile(r"(\d{1,2}(?:[.,]\d+)?)\s?-?(?:lbs?|pounds?|pounders?)\b(?:\s?(\d{1,2})\s?oz)?", re.I)
+POUNDS = re.compile(
+    r"(\d{1,2}(?:[.,]\d+|\s[13]/[24])?)\s?-?(?:lbs?|lbers?|pounds?|pounders?)\b(?:\s?(\d{1,2})\s?oz)?", re.I
+)
+#: Words about a fish that was measured.
+ABOUT = r"\b(?:and|then|plus|with|a|an|one|best|biggest|big|fish|bass|to|of|up|long|the)\b"
 FISH_IN = (8.0, 30.0)
-HOURS = {
-    "first light": 6,
-    "dawn": 6,
-    "morning": 8,
-    "midday": 12,
-    "noon": 12,
-    "afternoon": 15,
-    "evening": 19,
-    "dusk": 20,
-    "night": 22,
-}
 
 
 @dataclass(frozen=True)
@@ -150,7 +152,9 @@ class DayRead:
 def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> DayRead:
     """What a line says of a day on the water, up to ``today``; nothing is refused but a temperature that no
     water has."""
-    line = re.sub(r"(?<!\d):|:(?!\d)", ",", " ".join(line.split()))
+    aside = [said.strip() for said in BRACKETS.findall(line) if said.strip()]
+    line = COUNTED_BEHIND.sub(r" \2 \1", _plain(" ".join(BRACKETS.sub(" ", line).split())))
+    line = re.sub(r"(?<!\d):|:(?!\d)", ",", line)
     on, unsure, rest = _date(line, today)
     at, rest = _hour(rest)
     degrees, rest = _temperature(rest, typed_in)
@@ -159,8 +163,11 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     rig, left = _rig(catalog, rest)
     family = ""
     if rig is None:
-        family_word, _ = take_word(named(catalog.families), rest)
-        family = family_word or ""
+        # A lure without a weight is no place.
+        lures = [take_word(named(catalog.families), part)[0] for part in left]
+        family = next((lure for lure in lures if lure), "")
+        left = [part for part, lure in zip(left, lures, strict=True) if not lure]
+    places = [part for part in left if not TOOK.match(part)]
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
@@ -168,8 +175,8 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         on=on,
         unsure=unsure,
         at=at,
-        stop=left[0] if left else "",
-        note="; ".join(left[1:]),
+        stop=places[0] if places else "",
+        note="; ".join([*(part for part in left if TOOK.match(part)), *places[1:], *aside]),
         rig=rig,
         family=family,
         counts=counts,
@@ -177,6 +184,19 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         weights_lb=weights,
         water_temp_f=degrees,
     )
+
+
+def _plain(line: str) -> str:
+    """The line with amounts and halves as numbers, and a dash between two things as a comma."""
+    text = re.sub(r"\s[-–—]\s", ", ", halves_in(line))
+    text = UNTIL.sub(r"\1,", text)
+    # Twice 17 in are two fish, and a best of 4-2 weighs 4 lb 2 oz.
+    text = TIMES_LONG.sub(r"\1 fish ", text)
+    text = POUNDS_DASHED.sub(r"\1 \2 lb \3 oz", text)
+    amounts = catalogue.load().words.amounts
+    for word in sorted(amounts, key=len, reverse=True):
+        text = re.sub(rf"\b{word}\b", str(amounts[word]), text, flags=re.I)
+    return text
 
 
 def _date(line: str, today: date) -> tuple[date | None, str, str]:
@@ -192,6 +212,8 @@ def _date(line: str, today: date) -> tuple[date | None, str, str]:
     match = AGO.search(line)
     if match:
         word = (match[1] or match[2]).lower().split()[-1]
+        if word == "weekend":
+            return None, match[0], _cut(line, match)
         back = {"today": 0, "yesterday": 1}.get(word)
         if back is None:
             back = (today.weekday() - DAYS.index(word[:3])) % 7 or 7
@@ -239,12 +261,17 @@ def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
             if not FISH_IN[0] <= long <= FISH_IN[1] or LENGTHS.fullmatch(part):
                 break
             lengths, part = [*lengths, long], part[at.end() :].strip(" ,").removeprefix("and ")
+        # A fish by its weight before a rig, likewise.
+        while (at := POUNDS.search(part)) and not re.sub(
+            ABOUT + r"|[\s,]", "", part[: at.start()], flags=re.I
+        ):
+            if not (after := part[at.end() :].strip(" ,")) or POUNDS.search(after):
+                break
+            weights, part = [*weights, _pounds(at)], after.removeprefix("and ")
         inches = [read(re.sub("inch.*", "in", m[1].lower()), "in") for m in LENGTHS.finditer(part)]
-        pounds = [number_of(m[1]) + float(m[2] or 0) / 16.0 for m in POUNDS.finditer(part)]
+        pounds = [_pounds(m) for m in POUNDS.finditer(part)]
         left = POUNDS.sub(" ", LENGTHS.sub(" ", part))
-        bare = not re.sub(
-            r"\b(?:and|a|an|one|best|biggest|big|fish|to|of|up|long|the)\b|[^a-z0-9]", "", left, flags=re.I
-        )
+        bare = not re.sub(ABOUT + "|[^a-z0-9]", "", left, flags=re.I)
         if part and bare and inches and all(FISH_IN[0] <= v <= FISH_IN[1] for v in inches):
             lengths += [round(v, 2) for v in inches]
         elif part and bare and pounds and not inches:
@@ -252,6 +279,11 @@ def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
         else:
             others.append(part)
     return tuple(lengths), tuple(weights), ", ".join(p for p in others if p)
+
+
+def _pounds(match: re.Match[str]) -> float:
+    """A fish's weight, its ounces with it."""
+    return number_of(match[1]) + float(match[2] or 0) / 16.0
 
 
 def _counts(line: str) -> tuple[dict[str, int], str]:
@@ -262,22 +294,19 @@ def _counts(line: str) -> tuple[dict[str, int], str]:
         if not counts.get("fish") and NONE_CAME.search(part):
             counts.setdefault("fish", 0)
             part = NONE_CAME.sub(" ", part).strip()
-        while (at := COUNTED.match(part)) is not None and (n := _number(at[1])) is not None:
-            kind = CAME[re.sub(r"(?<=[eptrh])s$", "", at[2].lower())]
+        while (at := COUNTED.match(part)) is not None and (n := whole(at[1])) is not None:
+            kind = CAME[at[2].lower()]
             counts[kind] = counts.get(kind, 0) + n
             part = part[at.end() :].strip()
-        on_rig = ON_RIG.match(part)
-        if on_rig is not None and "fish" not in counts and (n := _number(on_rig[1] or on_rig[2])) is not None:
-            counts["fish"] = n
-            part = part[on_rig.end() :].strip()
+        for pattern in (CAUGHT, ON_RIG):
+            said = pattern.search(part)
+            verb, word = ("caught", "") if said is None else (said[1].lower(), said[said.re.groups])
+            kind = verb if verb in ("lost", "missed") else "fish"
+            if said is not None and kind not in counts and (n := whole(word)) is not None:
+                counts[kind] = n
+                part = f"{part[: said.start()]} {part[said.end() :]}".strip()
         parts.append(part)
     return counts, ", ".join(p for p in parts if p)
-
-
-def _number(said: str) -> int | None:
-    """A whole number in figures or words; None for another word."""
-    said = said.lower()
-    return NUMBERS[said] if said in NUMBERS else int(said) if said.isascii() and said.isdigit() else None
 
 
 def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
@@ -285,7 +314,7 @@ def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
     if match is None:
         return None, text
     degrees = float(match[1])
-    if match[2].upper() == "C" or (not match[2] and typed_in == METRIC):
+    if (match[2] or ("C" if typed_in == METRIC else "F")).upper() == "C":
         degrees = degrees * 9.0 / 5.0 + 32.0
     if not 32.0 <= degrees <= 100.0:
         raise BadInput("the temperature", match[0], "from 32 to 100 °F")
@@ -293,6 +322,14 @@ def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
 
 
 def _hour(text: str) -> tuple[tuple[int, int], str]:
+    match = CLOCKS.search(text)
+    if match is not None and 1 <= int(match[1]) <= 12:
+        begun, ended = int(match[1]) % 12, int(match[3]) % 12
+        # From 11 to 1 pm begins in the morning.
+        after_noon = (match[4].lower() == "p") == (begun <= ended)
+        return (begun + 12 * after_noon, int((match[2] or ":0")[1:])), text[: match.start()] + text[
+            match.end() :
+        ]
     match = CLOCK.search(text)
     if match is not None and 1 <= int(match[1]) <= 12:
         hour = int(match[1]) % 12 + (12 if match[3].lower() == "p" else 0)
@@ -300,7 +337,7 @@ def _hour(text: str) -> tuple[tuple[int, int], str]:
     match = CLOCK_24.search(text)
     if match is not None:
         return (int(match[1]), int(match[2])), text[: match.start()] + text[match.end() :]
-    for said, hour in HOURS.items():
+    for said, hour in catalogue.load().words.hours.items():
         at = re.search(rf"\b(?:in the |at )?{said}\b", text, re.I)
         if at is not None:
             return (hour, 0), text[: at.start()] + text[at.end() :]
@@ -310,9 +347,9 @@ def _hour(text: str) -> tuple[tuple[int, int], str]:
 def _rig(catalog: Catalog, text: str) -> tuple[Rig | None, list[str]]:
     """The rig that the parts of a text name (its trailer may be a part of its own; None where none does), and
     the other parts."""
-    parts = [
-        p for p in (re.sub(r"^(?:in|on|at|with|and)\s+", "", p.strip(" .;")) for p in text.split(",")) if p
-    ]
+    apart = ", ".join(AT_AFTER.sub(", ", AT_ON.sub(r"\1, ", part.strip())) for part in text.split(","))
+    parts = [re.sub(r"^(?:in|on|at|with|and)\s+", "", part.strip(" .;")) for part in apart.split(",")]
+    parts = [part for part in parts if part]
     for k, part in enumerate(parts):
         rig = _rig_named(catalog, part)
         if rig is None:

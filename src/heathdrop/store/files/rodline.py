@@ -18,8 +18,11 @@ LEADER = re.compile(
 )
 TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
 TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
+#: A reel's gears, which are not read.
+GEARS = re.compile(rf"{NUMBER}\s?:\s?1\b")
 #: A rod called by a letter, without a colon.
-LETTER = re.compile(r"([A-Z])\s+(?=\d)")
+LETTER = re.compile(r"([A-Z])(?:\s+(?:-\s+)?|[).]\s*)(?=\d)")
+NUMBERED = re.compile(r"#\s?(\d{1,2})\s*(?:-\s+|[).]\s*|\s)(?=\d)")
 WANTED = "a line such as A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz"
 
 
@@ -33,9 +36,10 @@ def rods_in(text: str) -> list[RodBody]:
 
 def rod_of(text: str, usual: str) -> RodBody:
     """The rod of a line, called ``usual`` where it has no name of its own. Raises BadInput."""
+    text = GEARS.sub(" ", text)
     name, colon, rest = text.partition(":")
     if not colon:
-        letter = LETTER.match(text)
+        letter = LETTER.match(text) or NUMBERED.match(text)
         name, rest = (letter[1], text[letter.end() :]) if letter else (usual, text)
     rest = tidied(rest)
     leader = None
@@ -49,10 +53,13 @@ def rod_of(text: str, usual: str) -> RodBody:
     inches = number_of(turn[1]) if turn else RodBody.model_fields["inches_per_turn"].default
     if turn:
         rest = f"{rest[: turn.start()]} {rest[turn.end() :]}"
-    # The figure before a line's name is its test, with or without its unit.
+    # The figure beside a line's name is its test, with or without its unit.
     materials = "|".join(re.escape(word) for word in line_words())
-    bare = re.search(rf"({NUMBER})\s+(?=(?:{materials})\b)", rest, re.I)
-    rest = f"{rest[: bare.end(1)]} lb {rest[bare.end(1) :]}" if bare and not TEST.search(rest) else rest
+    bare = re.search(
+        rf"({NUMBER})\s+(?=(?:{materials})\b)|\b(?:{materials})\s+({NUMBER})(?=\s*(?:,|$))", rest, re.I
+    )
+    end = 0 if bare is None or TEST.search(rest) else bare.end(1 if bare[1] else 2)
+    rest = f"{rest[:end]} lb {rest[end:]}" if end else rest
     material_said, rest = take_word(line_words(), rest)
     test = TEST.search(rest)
     if material_said is None or test is None:

@@ -93,5 +93,10 @@ document.addEventListener("htmx:beforeSwap", (event) => {
   if (spot) {
     event.detail.shouldSwap = false;
     spot.innerHTML = event.detail.xhr.responseText;
+    // It asks what was asked while it was typed: once is enough.
+    if (from.id === "entry-form") { by("understood").textContent = ""; }
   }
+});
+document.addEventListener("input", (event) => {
+  if (event.target.id === "entry") { by("entry-problem").textContent = ""; }
 });
