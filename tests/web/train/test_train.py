@@ -16,6 +16,7 @@ from heathdrop.errors import BadInput
 from heathdrop.training.spacing import Due
 from heathdrop.web.train.shown import (
     answer_picture,
+    begin_with,
     board_rows,
     choices,
     hand_said,
@@ -115,6 +116,9 @@ def test_marks_by_the_week() -> None:
     assert rows["eye"].points == "180.0,30.0 220.0,10.0"
     assert rows["eye"].weeks == "25, 75"
     assert (rows["call"].due, rows["call"].lately, rows["call"].points) == (1, None, "")
+    assert begin_with(list(rows.values())) == "call"  # never tried
+    assert begin_with([rows["eye"]]) == "eye"
+    assert begin_with([rows["repair"]]) == ""
 
 
 def test_the_hand_in_sentences() -> None:

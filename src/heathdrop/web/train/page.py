@@ -21,6 +21,7 @@ from heathdrop.web.train.shown import (
     ROUND,
     SAID,
     answer_picture,
+    begin_with,
     board_rows,
     choices,
     hand_said,
@@ -42,8 +43,10 @@ def train(request: Request, database: Db, after: Annotated[str, Query(max_length
     with database.session() as session:
         done, due, now = drills.listed(session), due_for(session), datetime.now(UTC)
         hand, handle = hand_answer(session), hand_answer(session, "pace")
+        kinds = kind_rows(due, done, now)
         context = {
-            "kinds": kind_rows(due, done, now),
+            "kinds": kinds,
+            "next": begin_with(kinds),
             "over": round_of(after, due, done, now) if after in KINDS else None,
             "enough": any(one is not None and one.enough for one in (hand, handle)),
             "hand_said": hand_said(hand),

@@ -112,6 +112,13 @@ def kind_rows(due: Sequence[Due], done: Sequence[Drilled], moment: datetime) -> 
     return kinds
 
 
+def begin_with(kinds: Sequence[KindRow]) -> str:
+    """The kind to begin with today: one never tried, in the order of the page, else what is due most; empty
+    where nothing is due."""
+    due = [k for k in kinds if k.due]
+    return max(due, key=lambda k: (not k.answered, k.due if k.answered else 0)).id if due else ""
+
+
 @dataclass(frozen=True)
 class Round:
     """A round that is over: what it was, its marks in sentences, what comes tomorrow."""
