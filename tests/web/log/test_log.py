@@ -353,7 +353,7 @@ def test_three_things_are_said_first() -> None:
     )
     assert (first.same, first.more) == (
         ("light",),
-        "trailer chunk (no bite in 5 casts) and light low (33 bites in 300 casts, 11 in 100)",
+        "Chunk (no bite in 5 casts) and light low (33 bites in 300 casts, 11 in 100)",
     )
 
 
@@ -385,8 +385,7 @@ def test_only_what_is_known_is_said() -> None:
             "weight-lean/lighter",
         ),
         (
-            "Your fish like a pace 20 % slower than the tables have it (90 casts). "
-            "Nothing is changed by that until you use it.",
+            "Your fish like a pace 20 % slower than assumed (90 casts).",
             "Use it",
             "pace",
         ),
@@ -394,13 +393,13 @@ def test_only_what_is_known_is_said() -> None:
     agreed = sayings_of(found, {"pace": AgreedShift(value=0.8, casts=90)}, {"weight-lean": "lighter"})
     assert [(s.text[-40:], s.button, s.used) for s in agreed] == [
         ("log strongly for it (150 casts). You hold to it."[-40:], "", False),
-        ("slower than the tables have it (90 casts)."[-40:], "Back to the tables", True),
+        ("like a pace 20 % slower than assumed (90 casts)."[-40:], "Back to what is assumed", True),
     ]
     empty = Shift("empty stops", 0.71, 0.6, 0.8, 300, sure=True, unit="share", table=0.5)
     colder = Shift("mood in cold water", -0.6, -1.0, -0.2, 300, sure=True, unit="steps", table=0.0)
     assert [s.text.split(" Nothing")[0] for s in sayings_of(lessons(own=(empty, colder)), {}, {})] == [
-        "Of 100 stops 71 have nobody home, not 50 (300 casts).",
-        "Your fish in cold water are 0.6 steps lazier than the tables have it (300 casts).",
+        "71 of 100 stops hold no fish, not 50 (300 casts).",
+        "In cold water your fish are 0.6 steps lazier than assumed (300 casts).",
     ]
     used = {"the same cast again": AgreedShift(value=0.6, casts=200)}
     assert [s.text for s in sayings_of(lessons(), used, {})] == [

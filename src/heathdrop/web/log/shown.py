@@ -17,7 +17,7 @@ from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import OUTCOME
 from heathdrop.store.casts import DayCount
 from heathdrop.store.files.dayline import TYPED, TypedDay
-from heathdrop.units import count_said, counted, many
+from heathdrop.units import count_said, counted, many, pounds_said
 
 #: The strip of a year, and the drawing of a stop: width and height (count_said, px).
 YEAR_WIDTH, WIDE, TALL = 620.0, 600.0, 130.0
@@ -262,7 +262,7 @@ def _rigs(casts: Sequence[MadeCast]) -> list[RigRow]:
 
 def _fish(cast: MadeCast) -> str:
     length = f"{cast.fish.length_in:g} in" if cast.fish and cast.fish.length_in else "not measured"
-    weight = f", {cast.fish.weight_lb:g} lb" if cast.fish and cast.fish.weight_lb else ""
+    weight = f", {pounds_said(cast.fish.weight_lb)}" if cast.fish and cast.fish.weight_lb else ""
     count = f", {counted(cast.countdown_s)}" if cast.pace_ft_s > 0.0 else ""
     return f"{cast.time:%H:%M} {length}{weight}: {thrown_said(cast)}{count}"
 

@@ -72,8 +72,19 @@ def first_of(looks: list[Look]) -> First:
     # What may yet be good: too few casts to tell, else no difference told; where its range reaches highest.
     open_ = [(r.enough, -r.high, look.name, r) for look in looks for r in look.rows if not r.differing]
     open_.sort(key=lambda one: one[:2])
-    more = " and ".join(f"{name} {r.bin} ({_counted(r)})" for _, _, name, r in open_[:MOST_NEXT])
-    return First(tuple(differing), tuple(look.name for look in looks if not look.differs), more)
+    more = " and ".join(f"{_thing(name, r.bin)} ({_counted(r)})" for _, _, name, r in open_[:MOST_NEXT])
+    return First(
+        tuple(differing), tuple(look.name for look in looks if not look.differs), more[:1].upper() + more[1:]
+    )
+
+
+#: Looks whose bins are things with a name of their own.
+NAMED = ("lure", "stop", "trailer", "way", "working", "cover")
+
+
+def _thing(look: str, bin_: str) -> str:
+    """What to throw more of: a lure by its name, else the look before it."""
+    return bin_ if look in NAMED else f"{look} {bin_}"
 
 
 def _counted(r: Whisker) -> str:
@@ -193,9 +204,9 @@ SHIFT_SAYS = {
     "pace": "Your fish like a pace {}",
     "fall rate": "Your fish like a fall {}",
     "bite rate": "Your fish bite at a rate {}",
-    "mood in cold water": "Your fish in cold water are {}",
-    "mood in warm water": "Your fish in warm water are {}",
-    "empty stops": "Of 100 stops {:.0f} have nobody home, not {:.0f}",
+    "mood in cold water": "In cold water your fish are {}",
+    "mood in warm water": "In warm water your fish are {}",
+    "empty stops": "{:.0f} of 100 stops hold no fish, not {:.0f}",
     "the same cast again": "The same cast again keeps {:.0f} % of its chance, not {:.0f} %",
 }
 
@@ -204,9 +215,9 @@ def _shift_said(s: Shift) -> Saying:
     share = TRAIT[s.what].unit == "share"
     told = (100.0 * s.value, 100.0 * s.table) if share else (TRAIT[s.what].against(s.value, s.table),)
     text = f"{SHIFT_SAYS[s.what].format(*told)} ({s.casts} casts)."
-    return Saying(f"{text} Nothing is changed by that until you use it.", "Use it", s.what)
+    return Saying(text, "Use it", s.what)
 
 
 def _used_said(what: str, agreed: AgreedShift) -> Saying:
     text = f"In use: {what} {TRAIT[what].against(agreed.value, tabled(what))} ({agreed.casts} casts)."
-    return Saying(text, "Back to the tables", what, used=True)
+    return Saying(text, "Back to what is assumed", what, used=True)
