@@ -94,9 +94,9 @@ def deck_card(plan: PlanAnswer) -> str:
     )
 
 
-def printed_card(plan: PlanAnswer, name: str = "", style_at: str = "") -> str:
+def printed_card(plan: PlanAnswer, name: str = "", style_at: str = "", icon_at: str = "") -> str:
     """The printed card: rods and stops, black on white, under the plan's ``name``. Its style is in it, or at
-    ``style_at`` where the page is served."""
+    ``style_at`` where the page is served, with its icon at ``icon_at``."""
     stops = [
         {
             "name": s.name,
@@ -123,4 +123,5 @@ def printed_card(plan: PlanAnswer, name: str = "", style_at: str = "") -> str:
         cautions=cautions,
         css="" if style_at else _static("plan/plancard.css"),
         style_at=style_at,
+        icon_at=icon_at,
     )

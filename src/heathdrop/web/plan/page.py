@@ -163,7 +163,10 @@ def carried(request: Request, id_: int, name: str, database: Db, own: Mine) -> R
         return problem(request, "The plan is still being worked out: try again in a moment.", 409)
     answer = _written(body, job.answer)
     if name == "print.html":
-        return Response(printed_card(answer, named, asset("plan/plancard.css")), media_type="text/html")
+        return Response(
+            printed_card(answer, named, asset("plan/plancard.css"), asset("shell/mark.svg")),
+            media_type="text/html",
+        )
     return _file(deck_card(answer), "text/html", name)
 
 

@@ -126,15 +126,12 @@ document.addEventListener("htmx:configRequest", (event) => {
   asked = performance.now();
 });
 
-// One step is asked for at once; steps that follow closely, and typing, wait for their end.
-const STEPPING_MS = 400;
+// A step is asked for at once while nothing else is; one during an answer, and typing, wait for their end.
 let typing;
-let stepped = -Infinity;
 function moved(step) {
-  const first = step && performance.now() - stepped > STEPPING_MS;
-  if (step) { stepped = performance.now(); }
   clearTimeout(typing);
-  if (first) { htmx.trigger(form(), "refresh"); } else { typing = setTimeout(() => htmx.trigger(form(), "refresh"), TYPING_MS); }
+  const refresh = () => htmx.trigger(form(), "refresh");
+  if (step && !form().classList.contains("htmx-request")) { refresh(); } else { typing = setTimeout(refresh, TYPING_MS); }
 }
 
 document.addEventListener("input", (event) => {
