@@ -59,11 +59,11 @@ return [controls.length, words];
 
 
 @contextmanager
-def served() -> Iterator[tuple[webdriver.Chrome, str]]:
-    """The app with the demo's data, its address, and a browser beside it."""
+def served(season: bool = False) -> Iterator[tuple[webdriver.Chrome, str]]:
+    """The app with the demo's data (and its ``season`` of casts), its address, and a browser beside it."""
     os.environ["SE_OFFLINE"] = "true"
     scratch = Path(tempfile.mkdtemp())
-    app = create_app(scratch / "d.sqlite", demo=True)
+    app = create_app(scratch / "d.sqlite", demo=True, season=season)
     server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="warning"))
     threading.Thread(target=server.run, daemon=True).start()
     while not server.started:

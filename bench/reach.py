@@ -49,8 +49,8 @@ class Reached:
 def share_near(body: dict[str, Any], rig: dict[str, Any], band: dict[str, Any]) -> float:
     """Share of the first rig's useful time near the told band, by a cast of its own."""
     c, gear = body["conditions"], body["gear"]
-    work = load().families[rig["family"]].work
-    if work != "swim":
+    swum_out = (rig["cadence"] or {}).get("way") == "swim-out"
+    if load().families[rig["family"]].work != "swim" and not swum_out:
         above = c["bottom_depth_ft"] - c["fish_depth_ft"]
         return float(above <= max(FLOOR_FT, FLOOR_SHARE * c["bottom_depth_ft"]))
     lure = {

@@ -1,15 +1,21 @@
-"""Seven tasks of an angler's, walked in the real browser with every click and key counted.
+"""Fifteen tasks of an angler's, walked in the real browser with every click and key counted.
 
-    python -m bench.tasks
+    python -m bench.tasks [NAME ...]
 
-A newcomer's first water, a drop test with a spoilt try, a plan of six stops, fifteen casts on deck, a search
-where nobody knows the depth, the count coach, refusals. What each came to is asked of the page, not assumed.
+From a newcomer's first water to everything exported, thrown away, brought in again and equal. What each came
+to is asked of the page, not assumed.
 """
 
+import io
 import json
 import re
+import sys
+import tempfile
 import time
+import urllib.request
+import zipfile
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
@@ -216,15 +222,156 @@ def refusals(walk: Walk) -> str:
     said.append((walk.text("#halt"), walk.find("[name=water_temp_f]").get_attribute("value")))
     walk.open("/box")
     walk.type("[name=entry]", "3/8 swim jog", enter=False)
-    walk.press("main form .btn-dark")
-    walk.until(lambda: "meant?" in walk.text("main"))
-    said.append((walk.text("#understood"), walk.find("[name=entry]").get_attribute("value")))
+    walk.press("#entry-form .prime")
+    walk.until(lambda: "meant?" in walk.text("#entry-problem"))
+    said.append((walk.text("#entry-problem"), walk.find("[name=entry]").get_attribute("value")))
     walk.open("/plan")
     walk.until(lambda: walk.many("#plan-rods"))
     walk.type("#plan-rods", "0")
     walk.until(lambda: walk.text("#plan-refusal"))
     said.append((walk.text("#plan-refusal"), walk.find("#plan-rods").get_attribute("value")))
     return json.dumps(said, ensure_ascii=False)
+
+
+#: The demo's water with its four answers given.
+MILL = "/?water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass&top_depth_ft=7"
+
+
+def own_target(walk: Walk) -> str:
+    """A fall of one's own; then one that nothing has, and what gives."""
+    walk.open(f"{MILL}&family=swim-jig")
+    said = []
+    for fall in ("1.5 to 2", "0.3 to 0.5"):
+        walk.type("#want_fall", fall)
+        walk.until(lambda f=fall: f.split()[0] in walk.find("#answer").get_attribute("data-at"))
+        gives = walk.many(".doubt.gives")
+        said.append(f"{walk.text('.strip .what')}: {gives[0].text if gives else 'hits'}")
+    return f"{walk.steps}; {' | '.join(said)}"
+
+
+def on_paper(walk: Walk) -> str:
+    """The card and the depth chart of the rig on the sheet."""
+    found = []
+    for link in ("print", "chart"):
+        walk.open(MILL)
+        walk.driver.find_element(By.LINK_TEXT, link).click()
+        walk.clicks += 1
+        walk.until(lambda: not walk.many("#state"))
+        fits = walk.driver.execute_script("return document.documentElement.scrollWidth <= innerWidth")
+        found.append(f"{walk.driver.title}, {len(walk.text('body').split())} words, fits: {fits}")
+    return f"{walk.steps}; {' | '.join(found)}"
+
+
+def gone_wrong(walk: Walk) -> str:
+    """It ran two feet too low: told, the first change tried."""
+    walk.open(MILL)
+    walk.press("label:has(#view-rig)")
+    walk.press("#fold-wrong summary")
+    for word in ("ran too low", "2 ft"):
+        walk.until(lambda w=word: [a for a in walk.many(".faults a") if w in a.text])
+        link = next(a for a in walk.many(".faults a") if word in a.text)
+        walk.driver.execute_script("arguments[0].click()", link)
+        walk.clicks += 1
+        walk.until(lambda w=word: ("missed_ft=2" if "2" in w else "wrong=ran-low") in walk.driver.current_url)
+        time.sleep(1.0)
+    walk.until(lambda: walk.many(".changes li"))
+    first = walk.text(".changes li")
+    walk.press(".changes li a")
+    walk.until(lambda: walk.many("#to-best"))
+    return f"{walk.steps}; {first}; then at {walk.text('.figures')[:60]!r}"
+
+
+def day_typed(walk: Walk) -> str:
+    """A day told in a line, kept, corrected, deleted and back."""
+    walk.open("/log")
+    line = (
+        "yesterday evening two fish, best 4-2, and one missed in 30 casts, 3/8 swim jig craw, Reed bank, 61F"
+    )
+    walk.type("#dayline", line)
+    walk.until(lambda: walk.many(".readback"))
+    read = walk.text(".readback")
+    walk.press("[name=do][value=keep]")
+    walk.until(lambda: "Reed bank" in walk.text("main"))
+    return f"{walk.steps}; “{read}”"
+
+
+def turns(walk: Walk) -> str:
+    """A round of five turns drilled in the trainer."""
+    walk.open("/train/pace")
+    for n in range(5):
+        walk.press("#tap")
+        time.sleep(8.0)
+        walk.press("#tap")
+        walk.until(lambda: walk.many("main.marked") or walk.many("#answer [type=submit], #answer .prime"))
+        if not walk.many("main.marked"):
+            walk.press("#answer .prime")
+        walk.until(lambda: walk.many("main.marked"))
+        walk.press("#next")
+        walk.until(lambda n=n: walk.many("#tap") or n == 4)
+    return f"{walk.steps}; {' '.join(walk.text('main').split())[:160]}"
+
+
+PASTED = """half dozen 3/8 swim jigs black/blue
+3/16 & 5/16 finesse jigs, green pumpkin
+1 oz tungsten punch weights, 4 of them
+bag of 8 craws 3.5 in watermelon
+3/4 bladed jgi black
+15 lb fluoro"""
+
+
+def pasted(walk: Walk) -> str:
+    """Six lines of tackle pasted as one has them, one of them misspelt."""
+    walk.open("/box")
+    before = walk.text(".counts")
+    walk.driver.execute_script(
+        "const e = document.getElementById('entry'); e.value = arguments[0];"
+        "e.dispatchEvent(new Event('input', {bubbles: true}))",
+        PASTED,
+    )
+    walk.press("#entry-form .prime")
+    walk.until(lambda: walk.text(".counts") != before)
+    walk.until(lambda: walk.many("[data-write]"))
+    walk.press("[data-write]")
+    walk.press("#entry-form .prime")
+    walk.until(lambda: not walk.find("#entry").get_attribute("value"))
+    return f"{walk.steps}; {before} → {walk.text('.counts')}"
+
+
+def log_read(walk: Walk) -> str:
+    """What the log teaches, a day opened, one cast of it found in the drawing."""
+    walk.open("/log")
+    walk.until(lambda: walk.many(".teaches h2, .teaches li"))
+    taught = " ".join(walk.text(".teaches").split())[:120]
+    walk.press(".daylist a")
+    walk.until(lambda: walk.many("main svg"))
+    return f"{walk.steps}; “{taught}”; {len(walk.many('main svg'))} drawings on the day"
+
+
+def there_and_back(walk: Walk) -> str:
+    """Everything exported, begun afresh, brought in again: equal."""
+
+    def whole() -> dict[str, bytes]:
+        with urllib.request.urlopen(f"{walk.site}/export.zip") as got:
+            archive = zipfile.ZipFile(io.BytesIO(got.read()))
+        return {n: archive.read(n) for n in archive.namelist() if n != "manifest.json"}
+
+    before = whole()
+    with urllib.request.urlopen(f"{walk.site}/export.zip") as got:
+        file = Path(tempfile.mkdtemp()) / "mine.zip"
+        file.write_bytes(got.read())
+    walk.open("/data")
+    walk.press("form[action='/data/afresh'] [type=checkbox]")
+    walk.press("form[action='/data/afresh'] button")
+    walk.until(lambda: len(whole()["tackle.csv"].splitlines()) <= 1)
+    walk.open("/box")
+    walk.press("details.files > summary")
+    walk.find("#import-file").send_keys(str(file))
+    walk.press("#import-form .prime")
+    walk.press("[name=sure]")
+    walk.until(lambda: len(whole()["tackle.csv"].splitlines()) > 1)
+    after = whole()
+    differ = [n for n in before if sorted(before[n].splitlines()) != sorted(after.get(n, b"").splitlines())]
+    return f"{walk.steps}; {len(before)} files, differing: {differ or 'none'}"
 
 
 TASKS: tuple[tuple[str, tuple[int, int], Callable[[Walk], str]], ...] = (
@@ -235,12 +382,21 @@ TASKS: tuple[tuple[str, tuple[int, int], Callable[[Walk], str]], ...] = (
     ("search", LAPTOP, search),
     ("count coach", LAPTOP, count_coach),
     ("refusals", LAPTOP, refusals),
+    ("own target", LAPTOP, own_target),
+    ("on paper", LAPTOP, on_paper),
+    ("gone wrong", PHONE, gone_wrong),
+    ("a day typed", LAPTOP, day_typed),
+    ("turns", PHONE, turns),
+    ("pasted", LAPTOP, pasted),
+    ("log read", LAPTOP, log_read),
+    ("there and back", LAPTOP, there_and_back),
 )
 
 
 def main() -> None:
-    with served() as (driver, site):
-        for name, size, task in TASKS:
+    asked = sys.argv[1:]
+    with served(season=True) as (driver, site):
+        for name, size, task in (t for t in TASKS if not asked or t[0] in asked):
             try:
                 print(f"{name}: {task(Walk(driver, site, size))}", flush=True)
             except Exception as error:
