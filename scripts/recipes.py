@@ -45,7 +45,7 @@ def trailer(room: Path) -> None:
     if grub is None:
         raise SystemExit("trailers.toml has no twin-tail to start from")
     table = grub[1].replace('name = "twin-tail grub"', 'name = "ribbon-tail"')
-    table = table.replace('aliases = ["grub", "twin tail", "twin tail grub"]', 'aliases = ["ribbon"]')
+    table = re.sub(r"aliases = \[.*\]", 'aliases = ["ribbon"]', table)
     _append(file, f"[trailers.ribbon-tail]\n{table}")
 
 

@@ -1,3 +1,3 @@
 """Heathdrop: head weight and trailer bulk for the depth, the fall and the cover."""
 
-__version__ = "0.1.0"
+__version__ = "1.0.0"
