@@ -92,10 +92,18 @@ def visitor(tmp_path_factory: pytest.TempPathFactory, ashmoor_file: Path) -> Ite
 
 
 @pytest.fixture(scope="session")
-def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
-    """The address of the demo app, served as in real life."""
+def season_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data file with the demo's rows and season in it, made once and copied for each test."""
     warm_up()
-    app = create_app(tmp_path_factory.mktemp("site") / "demo.sqlite", demo=True, season=True)
+    path = tmp_path_factory.mktemp("season") / "water.sqlite"
+    create_app(path, demo=True, season=True).state.database.close()
+    return path
+
+
+@pytest.fixture
+def site(tmp_path: Path, season_file: Path, browser: webdriver.Chrome) -> Iterator[str]:
+    """The address of the demo app, served as in real life, with nothing in it of the test before."""
+    app = create_app(Path(shutil.copy(season_file, tmp_path / "site.sqlite")), demo=True, season=True)
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         port = probe.getsockname()[1]
@@ -105,6 +113,7 @@ def site(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     while not server.started:
         time.sleep(0.02)
     yield f"http://127.0.0.1:{port}"
+    browser.get("about:blank")
     server.should_exit = True
     thread.join(10)
     app.state.database.close()

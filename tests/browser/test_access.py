@@ -119,7 +119,6 @@ def test_every_page_is_narrow_enough_and_big_enough_for_a_thumb(browser: webdriv
 
 
 def test_text_at_twice_its_size_is_not_cut(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site)
     browser.execute_script("document.documentElement.style.fontSize = '32px'")
     cut = browser.execute_script(
@@ -144,7 +143,6 @@ def test_the_answer_stays_in_sight_on_the_phone(browser: webdriver.Chrome, site:
 
 
 def test_one_live_region_says_the_answer(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site)
     browser.execute_script("window.spoken = document.getElementById('spoken')")
     before = browser.execute_script("return window.spoken.textContent")

@@ -6,7 +6,7 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from tests.browser.helpers import press, reads, screen, text, wait
+from tests.browser.helpers import press, reads, text, wait
 
 
 def lure_x(browser: webdriver.Chrome) -> float:
@@ -15,7 +15,6 @@ def lure_x(browser: webdriver.Chrome) -> float:
 
 
 def test_the_cast_is_played_scrubbed_and_compared(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site)
     press(browser, "#view-cast + span")
     wait(browser, lambda: browser.find_elements(By.ID, "play"))

@@ -12,7 +12,6 @@ def choose(browser: webdriver.Chrome, id_: str, words: str) -> None:
 
 
 def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site + "/?fish_depth_ft=8")
     choose(browser, "cover", "wood")
     reads(browser, ".what", "flipping jig")
@@ -38,7 +37,6 @@ def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chro
 
 
 def test_a_school_is_chosen_kept_and_shown_beside_the_other(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site + "/?view=water&family=bladed-jig")
     press(browser, ".dispute:nth-child(2) button")
     reads(browser, "#both", "heavy and fast", "Against the first")

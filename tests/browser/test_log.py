@@ -1,38 +1,21 @@
 """The log in the browser: a day typed in, read back, kept, opened; what bit last time, on the deck."""
 
-import threading
-import time
-from collections.abc import Iterator
-from pathlib import Path
-
-import pytest
-import uvicorn
 from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
-from heathdrop.web.app import create_app
 from tests.browser.helpers import press, reads, screen, wait
 
 
-@pytest.fixture
-def lake(tmp_path: Path) -> Iterator[str]:
-    """Ashmoor Water with its season."""
-    app = create_app(tmp_path / "lake.sqlite", demo=True, season=True)
-    server = uvicorn.Server(uvicorn.Config(app, port=0, log_level="critical"))
-    thread = threading.Thread(target=server.run, daemon=True)
-    thread.start()
-    while not server.started:
-        time.sleep(0.02)
-    yield f"http://127.0.0.1:{server.servers[0].sockets[0].getsockname()[1]}"
-    server.should_exit = True
-    thread.join(20)
-
-
-def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: str) -> None:
-    browser.get(f"{lake}/log")
+def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, site: str) -> None:
+    browser.get(f"{site}/log")
     reads(browser, "h1", "83 bites in 468 casts on record")
     reads(browser, ".first", "What differs", "What does not, yet", "What to try next")
+    # A year is worked out for seconds, and says so.
+    browser.execute_script(
+        "const a = document.querySelector('[data-slow]'); a.onclick = () => false; a.click()"
+    )
+    assert browser.find_elements(By.CSS_SELECTOR, "[data-slow][aria-busy=true]")
     press(browser, ".looksfold > summary")
     reads(browser, ".looks", "By temperature", "By head")
     field = browser.find_element(By.ID, "dayline")
@@ -48,7 +31,7 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     browser.find_element(By.LINK_TEXT, "All days").click()
     reads(browser, "h1", "86 bites in 471 casts on record")
     # A touch in a day's drawing opens the cast nearest to it; what is corrected leads back to the day.
-    browser.get(f"{lake}/log/day/2026-04-11")
+    browser.get(f"{site}/log/day/2026-04-11")
     browser.find_element(By.CSS_SELECTOR, "svg.depths").click()
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, "svg.depths .chosen"))
     shown = browser.find_element(By.ID, "the-cast").get_attribute("data-shown")
@@ -58,9 +41,9 @@ def test_a_day_typed_in_is_read_back_and_kept(browser: webdriver.Chrome, lake: s
     reads(browser, ".dayofstop", "by the post")
 
 
-def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, lake: str) -> None:
+def test_what_bit_last_time_is_taken_on_the_deck(browser: webdriver.Chrome, site: str) -> None:
     screen(browser, 390, 844)
-    browser.get(f"{lake}/deck")
+    browser.get(f"{site}/deck")
     browser.find_element(By.CSS_SELECTOR, ".begin").click()
     wait(browser, lambda: browser.find_element(By.ID, "go").is_displayed())
     reads(browser, "#stop", "Mill bay milfoil")

@@ -17,7 +17,6 @@ def heads(browser: webdriver.Chrome) -> int:
 def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
     browser: webdriver.Chrome, site: str
 ) -> None:
-    screen(browser, 1280, 800)
     browser.get(site + "/box")
     before = heads(browser)
     entry = browser.switch_to.active_element
@@ -48,7 +47,6 @@ def test_tackle_goes_in_by_keyboard_and_is_put_right_where_it_stands(
 
 
 def test_a_column_is_weighed_by_enter_and_tab(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site + "/box")
     masses = browser.find_elements(By.CSS_SELECTOR, ".items input[name=mass_g]")
     ids = [m.get_attribute("id") for m in masses[:3]]

@@ -17,7 +17,6 @@ from tests.browser.helpers import press, reads, screen, text, wait
 
 
 def test_a_plan_is_worked_out_changed_and_carried(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site + "/plan")
     wait(browser, lambda: browser.find_elements(By.CSS_SELECTOR, ".planboard"))
     assert len(browser.find_elements(By.CSS_SELECTOR, ".planboard tbody tr")) == 6

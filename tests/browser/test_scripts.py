@@ -60,7 +60,6 @@ def test_deck(browser: webdriver.Chrome, deck: str, name: str) -> None:
 @pytest.mark.parametrize(("name", "at"), SHEETS, ids=[name for name, _ in SHEETS])
 def test_sheet(browser: webdriver.Chrome, site: str, name: str, at: str) -> None:
     assert len(SHEETS) >= 5
-    screen(browser, 1280, 800)
     played(browser, site + at, name, SHEET)
 
 

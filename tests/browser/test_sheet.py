@@ -16,7 +16,6 @@ def path_height(browser: webdriver.Chrome) -> float:
 
 def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     """From the first look to a deeper fish and a bulkier trailer, without a reload, focus kept."""
-    screen(browser, 1280, 800)
     browser.get(site)
     assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
     reads(browser, ".figures", "turns in 20 s")
@@ -48,7 +47,7 @@ def test_an_angler_sizes_a_rig(browser: webdriver.Chrome, site: str) -> None:
     assert choose("cell-chunk-3750") != slim
     assert float(text(browser, ".figures div:nth-child(2) b")) < pace
     press(browser, "#to-best")
-    reads(browser, ".verdict", "0 of 4 answers yours")
+    reads(browser, ".verdict", "An example")
     browser.back()
     reads(browser, ".what", "chunk")
 
@@ -102,7 +101,6 @@ def test_the_phone_shows_the_answer_and_the_water_first(browser: webdriver.Chrom
 
 
 def test_sun_mode_keys_and_the_print_card(browser: webdriver.Chrome, site: str) -> None:
-    screen(browser, 1280, 800)
     browser.get(site)
     body = browser.find_element(By.TAG_NAME, "body")
     body.send_keys("s")
@@ -126,7 +124,6 @@ def test_sun_mode_keys_and_the_print_card(browser: webdriver.Chrome, site: str) 
 def test_the_page_reads_aloud(browser: webdriver.Chrome, site: str) -> None:
     """What a screen reader needs: one main, labels on every control, the section's words and table, the
     board's cells named."""
-    screen(browser, 1280, 800)
     for view in ("water", "size", "rig", "cast"):
         browser.get(f"{site}/?view={view}")
         unnamed = browser.execute_script(
@@ -152,7 +149,6 @@ def test_a_band_is_set_in_the_section_and_pairs_are_compared_through_a_lens(
     browser: webdriver.Chrome, site: str
 ) -> None:
     """The edge is dragged and stepped, is the angler's own, and is given back by one touch."""
-    screen(browser, 1280, 800)
     browser.get(site + "/?lens=depth")
     band = "document.querySelector('.edges.wide .{}').getAttribute('aria-valuetext')"
     edge = browser.find_element(By.CSS_SELECTOR, ".edges.wide .lower")

@@ -9,7 +9,7 @@ from heathdrop.conditions.gear import RATED_OZ, Leader, Line, Rod
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
 from heathdrop.reading import number_of
-from heathdrop.store.files.entry import FEET, NUMBER, line_words, rod_fields, take_word
+from heathdrop.store.files.entry import FEET, NUMBER, RATIO, line_words, rod_fields, take_word
 from heathdrop.store.files.spelling import tidied
 from heathdrop.units import ounces_as_written
 
@@ -18,8 +18,6 @@ LEADER = re.compile(
 )
 TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
 TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
-#: A reel's gears, which are not read.
-GEARS = re.compile(rf"{NUMBER}\s?:\s?1\b")
 #: A rod called by a letter, without a colon.
 LETTER = re.compile(r"([A-Z])(?:\s+(?:-\s+)?|[).]\s*)(?=\d)")
 NUMBERED = re.compile(r"#\s?(\d{1,2})\s*(?:-\s+|[).]\s*|\s)(?=\d)")
@@ -36,7 +34,7 @@ def rods_in(text: str) -> list[RodBody]:
 
 def rod_of(text: str, usual: str) -> RodBody:
     """The rod of a line, called ``usual`` where it has no name of its own. Raises BadInput."""
-    text = GEARS.sub(" ", text)
+    text = RATIO.sub(" ", text)
     name, colon, rest = text.partition(":")
     if not colon:
         letter = LETTER.match(text) or NUMBERED.match(text)

@@ -19,6 +19,13 @@ function toggleSun() {
   remember("sun", on ? "1" : "");
 }
 
+// A link that takes a while says so until its page is there; a page that is come back to does not.
+document.addEventListener("click", (event) => {
+  const link = event.target.closest("a[data-slow]");
+  if (link && !event.ctrlKey && !event.metaKey) { link.setAttribute("aria-busy", "true"); }
+});
+window.addEventListener("pageshow", () => document.querySelector("a[aria-busy]")?.removeAttribute("aria-busy"));
+
 sun(recall("sun") === "1");
 by("sun").addEventListener("click", toggleSun);
 by("keys").addEventListener("click", () => by("keysheet").showModal());
