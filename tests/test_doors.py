@@ -128,20 +128,6 @@ def test_simulate_is_the_same_through_both_doors(client: TestClient) -> None:
     assert summary["fall_ft_s"] == pytest.approx(6.6 / summary["fall_s"], rel=0.01)
 
 
-def test_simulate_takes_catalogue_names(client: TestClient) -> None:
-    named = CASE | {
-        "lure": {
-            "family": "swim-jig",
-            "head_oz": 0.375,
-            "head_material": "lead",
-            "trailer": "craw",
-            "skirt": "full",
-        },
-        "line": {"material": "fluorocarbon", "test_lb": 15},
-    }
-    assert client.post("/api/v1/simulate", json=named).status_code == 200
-
-
 def test_a_named_rig_is_fished_and_areas_do_what_is_written(client: TestClient) -> None:
     """Slack is taken up before a named rig's retrieve unless it says otherwise; never for bare areas."""
     named = CASE | {"lure": {"family": "swim-jig", "head_oz": 0.375, "trailer": "craw"}}
@@ -158,12 +144,6 @@ def test_a_named_rig_is_fished_and_areas_do_what_is_written(client: TestClient) 
     assert refused.status_code == 422
     only = "program[0].take_up was True; it must be left out: only retrieve, slow-roll, burn-and-drop"
     assert only in refused.text
-
-
-def test_hops_return_a_mean_depth(client: TestClient) -> None:
-    hopped = CASE | {"program": [{"do": "fall", "line": "slack"}, {"do": "hop", "lift_in": 12, "times": 4}]}
-    summary = client.post("/api/v1/simulate", json=hopped).json()["summary"]
-    assert 28.0 < summary["mean_depth_ft"] < 30.0
 
 
 def test_a_leader_comes_through_both_doors(client: TestClient) -> None:

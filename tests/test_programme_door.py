@@ -72,40 +72,6 @@ def test_every_way_of_working_comes_through_the_door(
         assert low < body["summary"]["fall_s"] < high
 
 
-@pytest.mark.parametrize(
-    ("program", "sentence"),
-    [
-        ([{"do": "moonwalk"}], "program[0].do was “moonwalk”; it must be one of fall, retrieve"),
-        (
-            [DOWN, {"do": "retrieve"}],
-            "program[1].speed_ft_s was not given; it must be given in ft/s for a retrieve.",
-        ),
-        ([DOWN, {"do": "pause"}], "program[1].for_s was not given; it must be given in seconds for a pause."),
-        ([DOWN, {"do": "pause", "for_s": -2}], "program[1].for_s was -2; it must be from 0 to 600 s."),
-        ([DOWN, {"do": "pause", "for_s": 599}, {"do": "pause", "for_s": 599}], "at most 600 s of cast."),
-        ([DOWN, {"do": "hop", "times": 5000}], "program[1].times was 5000; it must be from 1 to 100 times."),
-        ([DOWN, {"do": "shake", "times": 3}], "program[1].times was 3; it must be left out: only hop, drag"),
-        (
-            [DOWN, {"do": "drag", "line": "slack"}],
-            "program[1].line was “slack”; it must be left out: only a fall",
-        ),
-        (
-            [DOWN, {"do": "retrieve", "speed_ft_s": 2}, {"do": "retrieve", "speed_ft_s": 2}],
-            "no line is left after phase 1.",
-        ),
-        ([], "program was “0 long”; it must be at least 1 long."),
-        ([DOWN] * 61, "program was “61 long”; it must be at most 60 long."),
-    ],
-)
-def test_a_programme_that_cannot_be_gets_one_sentence(
-    visitor: TestClient, program: list[dict[str, Any]], sentence: str
-) -> None:
-    answer = visitor.post("/api/v1/simulate", json=NAMED | {"program": program})
-    assert answer.status_code == 422
-    assert sentence in answer.json()["detail"]
-    assert answer.json()["detail"].count(". ") == 0
-
-
 def test_hostile_sizes_are_bounded(client: TestClient) -> None:
     kind = {"content-type": "application/json"}
     nested = "[" * 100_000

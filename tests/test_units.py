@@ -34,56 +34,6 @@ def test_factors_by_definition() -> None:
 
 
 @pytest.mark.parametrize(
-    ("oz", "written"),
-    [
-        (1 / 32, "1/32"),
-        (3 / 16, "3/16"),
-        (0.375, "3/8"),
-        (0.4375, "7/16"),
-        (1.0, "1"),
-        (1.125, "1 1/8"),
-        (2.0, "2"),
-        (0.3745, "3/8"),
-        (0.37, "0.37"),
-        (0.01, "0.01"),
-        (0.0, "0"),
-    ],
-)
-def test_ounces_as_written(oz: float, written: str) -> None:
-    assert units.ounces_as_written(oz) == written
-
-
-@pytest.mark.parametrize(
-    ("ft", "said"), [(6.0, "6"), (5.96, "6"), (5.94, "5.9"), (0.3333, "0.3"), (0.04, "0")]
-)
-def test_feet_to_a_tenth(ft: float, said: str) -> None:
-    assert units.feet_said(ft) == said
-
-
-@pytest.mark.parametrize(("inches", "said"), [(2.75, "2.75"), (4.0, "4"), (3.937, "3.94"), (6.0001, "6")])
-def test_lengths_as_sold_or_to_a_hundredth(inches: float, said: str) -> None:
-    assert units.inches_said(inches) == said
-
-
-@pytest.mark.parametrize(
-    ("s", "said"),
-    [(2.48, "2.5"), (7.0, "7"), (0.94, "at once"), (1.0, "1"), (0.0, "at once"), (6.96, "7"), (10.04, "10")],
-)
-def test_counts_to_a_tenth(s: float, said: str) -> None:
-    assert units.count_said(s) == said
-
-
-@pytest.mark.parametrize(("s", "said"), [(2.48, "count 2.5"), (1.0, "count 1"), (0.99, "reel at once")])
-def test_what_to_do_after_the_splash(s: float, said: str) -> None:
-    assert units.counted(s) == said
-
-
-@pytest.mark.parametrize(("per_s", "said"), [(0.956, "19"), (0.96, "19"), (0.97, "19.5"), (0.5, "10")])
-def test_turns_to_the_half(per_s: float, said: str) -> None:
-    assert units.turns_said(per_s) == said
-
-
-@pytest.mark.parametrize(
     ("said", "metric"),
     [
         ("3/8 oz swim jig", "10.6 g swim jig"),

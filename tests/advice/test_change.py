@@ -8,15 +8,10 @@ import pytest
 from heathdrop.advice.change import AS_SIZED, MEASURED, STEMS, Fished, askable, mended
 from heathdrop.advice.change.hand import (
     Hand,
-    neighbour_head,
-    neighbour_trailer,
-    odds_of,
-    other_line,
     path_of,
     seen_at,
-    with_part,
 )
-from heathdrop.advice.change.moves import STEPS, Case, liked
+from heathdrop.advice.change.moves import STEPS, Case
 from heathdrop.answers.change import after_cast
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
@@ -237,37 +232,6 @@ def test_it_is_shifted_to_what_was_seen(cat: Catalog, off_ft: float) -> None:
     assert (seen.factor < 1.0) == (off_ft > 0.0)
 
 
-def test_neighbours(cat: Catalog) -> None:
-    setting, hand = fished(cat, "right over grass")
-    rig = hand.rig
-    assert [neighbour_head(rig, k) for k in (-1, 1, 2)] == [0.375, 0.625, 0.75]
-    assert neighbour_head(with_part(setting, rig, oz=1.0), 1) is None
-    assert neighbour_trailer(cat, with_part(setting, rig, trailer="none"), -1) is None
-    slim = neighbour_trailer(cat, rig, -1)
-    assert slim is not None
-    assert cat.trailers[slim].run_drag_area_cm2 < rig.trailer.run_drag_area_cm2
-    weighed = rated("weighed")[1].rig
-    assert with_part(setting, weighed, oz=0.5).measured.head_g is None
-    assert with_part(setting, weighed, oz=0.5).measured.width == 1.2
-    assert with_part(setting, weighed, trailer="chunk").measured.width == 1.0
-
-
-def test_other_lines_of_the_material(cat: Catalog) -> None:
-    setting, _ = fished(cat, "heaviest")
-    thinner = other_line(setting, thinner=True)
-    assert thinner is not None
-    assert thinner[0] == 65
-    assert thinner[1].diameter_m < setting.line.diameter_m
-    assert other_line(setting, thinner=False) is None
-
-
-def test_odds_over_the_same_way(cat: Catalog) -> None:
-    sizing, one = rated("wood swum")
-    setting = setting_of(cat, sizing.scenario)
-    arms = with_part(setting, one.rig, trailer="small-craw")
-    assert odds_of(setting, one, arms).hangs < odds_of(setting, one, one.rig).hangs
-
-
 def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0) -> Case:
     sizing, one = rated(name)
     setting = setting_of(cat, sizing.scenario)
@@ -294,31 +258,3 @@ def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0
 def test_steps_in_words(cat: Catalog, name: str, id_: str, went: str, what: list[str]) -> None:
     said = [step.what for step in STEPS[id_](case_of(cat, name, went))]
     assert said[: len(what) or None] == what
-
-
-def test_paces_and_counts_step_away_from_what_was_fished(cat: Catalog) -> None:
-    case = case_of(cat, "right over grass")
-    for id_, sign in (("slower", -1), ("faster", 1)):
-        paces = [s.hand.pace_m_s - case.hand.pace_m_s for s in STEPS[id_](case)]
-        assert all(sign * p > 0 for p in paces)
-        assert [abs(p) for p in paces] == sorted(abs(p) for p in paces)
-        assert len({s.what for s in STEPS[id_](case)}) == len(paces)
-    counts = [s.hand.count_s for s in STEPS["shorter-count"](case)]
-    assert counts == pytest.approx([1.6, 1.1, 0.6, 0.1, 0.0][: len(counts)])
-    assert [s.what for s in STEPS["shorter-count"](case)][-1] == "Reel at once"
-    least = [feet(s.hand.pace_m_s) for s in STEPS["slower"](case)]
-    assert min(least) >= 1.7  # a blade turns no slower
-
-
-def test_another_family_is_its_own_best(cat: Catalog) -> None:
-    hung = next(STEPS["other-family"](case_of(cat, "wood swum", "hung")))
-    assert hung.hand.rig.family.id != "bladed-jig"
-    quit_ = next(STEPS["other-family"](case_of(cat, "on braid", "nothing")))
-    assert quit_.hand.rig.family.work == "bottom"
-    assert quit_.what.endswith("drag it underneath")
-
-
-def test_a_pace_the_fish_like_is_worth_more(cat: Catalog) -> None:
-    case = case_of(cat, "right over grass")
-    burned = replace(case.hand, pace_m_s=metres(6.0))
-    assert liked(case, burned) < liked(case, case.hand) <= 1.0

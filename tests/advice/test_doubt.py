@@ -19,12 +19,9 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
-from heathdrop.learning.learned import Learned
-from heathdrop.physics.rig import rig_by_name
-from heathdrop.sizing.bands import Bands, bands_for
+from heathdrop.sizing.bands import Bands
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.hits import hits_of
-from heathdrop.sizing.knowledge import Handle
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import rated_at, size
 from heathdrop.units import feet
@@ -85,11 +82,6 @@ def test_each_target_is_let_go_in_turn(cat: Catalog) -> None:
     assert any(all(hits_of(rest, r).values()) for r in sizing.rigs)
 
 
-def test_nothing_gives_where_all_is_had_or_none_is_set(cat: Catalog) -> None:
-    for wanted in (Wanted(), Wanted(depth_ft=(4.0, 6.0))):
-        assert gives_said([size(cat, Scenario(GRASS, families=("swim-jig",), wanted=wanted))]) is None
-
-
 def test_purchases_by_how_much_they_raise_the_fits(cat: Catalog) -> None:
     tackle = tackle_of(
         [OwnedHead("swim-jig", 0.375), OwnedHead("micro-jig", 0.0625), OwnedHead("football-jig", 1.0)],
@@ -102,11 +94,6 @@ def test_purchases_by_how_much_they_raise_the_fits(cat: Catalog) -> None:
             assert then > was >= before[name] - 1e-9
     assert [h.family for h in found.unused_heads] == ["micro-jig", "football-jig"]
     holds_to("advice.missing", found, 3e-3)
-
-
-def test_an_empty_box_lacks_a_head_and_a_trailer(cat: Catalog) -> None:
-    found = missing(cat, tackle_of([], []), [])
-    assert (found.purchases, found.now, found.unused_heads, found.unused_trailers) == ((), (), (), ())
 
 
 def test_a_box_without_a_whole_rig_is_worth_nothing_yet(cat: Catalog) -> None:
@@ -126,14 +113,6 @@ def test_its_figures_are_the_bands(cat: Catalog) -> None:
     # Turns drilled leave six tenths of the handle's part: the root of .24 and .3 squared over .5.
     assert found.endswith("within 1.1 ft.")
     assert of(pace=0.4, areas=0.3).without("pace", 0.6) == pytest.approx(0.7684, abs=1e-4)
-
-
-def test_a_known_handle_and_a_lure_on_the_floor(cat: Catalog) -> None:
-    sizing, one = rated("right over grass")
-    drilled = replace(sizing, knowledge=Learned(turned=Handle(0.0, 0.05)))
-    assert "turns kept more evenly" in narrows(drilled, one, of(pace=0.3))
-    floor, football = rated("winter rock")
-    assert narrows(floor, football, bands_for(cat, floor, [football])[0]) == ""
 
 
 PLAIN = Conditions(water_temp_f=60, bottom_depth_ft=30, fish_depth_ft=5)
@@ -169,37 +148,6 @@ def test_cautions_of_a_rig(cat: Catalog) -> None:
     scenario = Scenario(PLAIN, families=("spinnerbait",))
     ids = {c.id for c in cautions_for(cat, scenario, size(cat, scenario).rigs[0])}
     assert {"trailer-hook", "lead", "hooks"} <= ids
-
-
-def test_every_caution_to_the_letter(cat: Catalog) -> None:
-    waters = {
-        "all at once": {
-            "water_temp_f": 40.0,
-            "fish_depth_ft": 25.0,
-            "wind_mph": 20.0,
-            "light": "low",
-            "season": "spawn",
-            "cover": Cover(kind="wood", detail="standing-timber"),
-        },
-        "a muddy mat in the heat": {
-            "water_temp_f": 95.0,
-            "clarity_ft": 0.5,
-            "bottom_depth_ft": 6.0,
-            "cover": Cover(kind="matted-grass"),
-        },
-        "riprap": {"wind_mph": 12.0, "cover": Cover(kind="rock", detail="riprap")},
-        "a clear mat": {"clarity_ft": 4.0, "bottom_depth_ft": 6.0, "cover": Cover(kind="matted-grass")},
-    }
-    found = {
-        name: cautions_for(cat, Scenario(replace(PLAIN, **changes)))  # type: ignore[arg-type]
-        for name, changes in waters.items()
-    }
-    tungsten = rig_by_name(cat, "spinnerbait", 0.5, "twin-tail", head_material="tungsten")
-    scenario = Scenario(PLAIN, families=("spinnerbait",))
-    found["tungsten"] = cautions_for(cat, scenario, size(cat, scenario, [tungsten]).rigs[0])
-    assert "mud" not in {c.id for c in found["a clear mat"]}
-    assert "lead" not in {c.id for c in found["tungsten"]}
-    holds_to("advice.cautions", found)
 
 
 DEEP = replace(BAIT, bottom_depth_ft=30, fish_depth_ft=18, clarity_ft=5, cover=Cover())

@@ -10,21 +10,18 @@ from bench.pieces import answer_of, pieces
 from bench.pieces import holds as piece_holds
 from heathdrop.advice.call import Call
 from heathdrop.advice.cited import advice_for
-from heathdrop.advice.finish import finish_of
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog, Effect
 from heathdrop.catalog.vocabulary import clauses
 from heathdrop.conditions.facts import FACTS, holds
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.demo.ashmoor import worked
 from heathdrop.errors import BadInput
 from heathdrop.physics.cover import Stand, cover_odds, halfway_oz, mat_odds
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.schools import chosen, leaning_of
-from heathdrop.sizing.size import Sizing, size
-from tests.waters import GRASS
+from heathdrop.sizing.size import Sizing
 
 
 def answered(cat: Catalog, row: dict[str, Any]) -> tuple[Call, Sizing]:
@@ -109,28 +106,6 @@ def test_every_school_is_described_has_an_effect_or_is_the_neutral_one(cat: Cata
     assert chosen(cat, ())["mat-entry"].id == "quiet"
     with pytest.raises(BadInput, match=r"schools\.mat-entry was “loud”; it must be one of quiet, lobbed\."):
         leaning_of(cat, (("mat-entry", "loud"),), {"cover": "matted-grass"})
-
-
-def test_finish_settles_what_the_rig_has(cat: Catalog) -> None:
-    dirty = replace(GRASS, clarity_ft=2.0)
-    sizing = size(cat, Scenario(dirty, families=("bladed-jig",)))
-    settled = {s.slot: s for s in finish_of(cat, sizing, sizing.rigs[0])}
-    assert settled["colour"].text == "black and blue"
-    assert settled["blade"].text == "painted, or gold gone dull"
-    assert "trailer_hook" not in settled
-    assert settled["line"].text.startswith("your 15 lb fluorocarbon")
-    trailer = sizing.rigs[0].rig
-    assert settled["trailer"].text == f"{trailer.trailer.name}, {trailer.trailer_length_in:g} in"
-    cold = size(
-        cat,
-        Scenario(
-            Conditions(water_temp_f=46, bottom_depth_ft=12, fish_depth_ft=12), families=("finesse-jig",)
-        ),
-    )
-    slots = {s.slot: s.text for s in finish_of(cat, cold, cold.rigs[0])}
-    assert "soft" in slots["plastic"]
-    assert "mushy" in slots["bite"]
-    assert "blades" not in slots
 
 
 def test_mats_wood_and_rock(cat: Catalog) -> None:

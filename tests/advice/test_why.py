@@ -95,25 +95,6 @@ def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
         assert beside.endswith(limit_sentence(swum, bad))
 
 
-def test_a_dragged_rig_is_said_to_work_the_floor(cat: Catalog) -> None:
-    floor = size(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
-    said = reasons(floor, floor.rigs[0])[0]
-    assert said.startswith("Worked along the floor at 22 ft, where they stand. That band because")
-    hanging = size(cat, Scenario(replace(WINTER_ROCK, fish_depth_ft=18), families=("football-jig",)))
-    assert re.match(
-        r"Worked along the floor at \d+ ft, near enough for \d+ of 100", reasons(hanging, hanging.rigs[0])[0]
-    )
-
-
-def test_a_school_is_only_named_where_one_was_chosen(cat: Catalog, swum: Sizing) -> None:
-    disliked = replace(held_back(cat, swum.rigs[0], "profile"), liking=0.5)
-    assert limit_sentence(swum, disliked) == "The rules for this water would choose another trailer here."
-    usual = replace(swum, scenario=replace(swum.scenario, schools=(("bladed-ladder", "step"),)))
-    assert limit_sentence(usual, disliked).startswith("The rules for this water")
-    held = replace(swum, scenario=replace(swum.scenario, schools=(("one-trailer", "simple"),)))
-    assert limit_sentence(held, disliked) == "The school you hold to would choose another trailer here."
-
-
 def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:
     light, heavy, same = (
         rig_by_name(cat, "swim-jig", oz, tail)

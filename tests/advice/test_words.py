@@ -12,10 +12,8 @@ from heathdrop.advice.finish import finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.gear import Gear
-from heathdrop.conditions.gear import Line as LineSet
-from heathdrop.conditions.scenario import Conditions, Scenario
-from heathdrop.sizing.size import Rated, Sizing, size
+from heathdrop.conditions.scenario import Conditions
+from heathdrop.sizing.size import Rated, Sizing
 
 CLAWED = ("craw", "small-craw", "chunk", "creature", "creature-fused")
 SEED, WATERS = 23, 120
@@ -141,26 +139,3 @@ def test_no_sentence_contradicts_a_rig_of_any_family(cat: Catalog) -> None:
 
 
 DEEP = Conditions(water_temp_f=58, bottom_depth_ft=14, fish_depth_ft=9, forage="baitfish", clarity_ft=4)
-
-
-def test_a_line_that_is_not_usual_is_compared_in_feet(cat: Catalog) -> None:
-    thin = size(cat, Scenario(DEEP, Gear(line=LineSet(test_lb=8)), ("swim-jig",)))
-    said = {s.slot: s.text for s in finish_of(cat, thin, thin.rigs[0])}["line"]
-    assert re.fullmatch(
-        r"you set 8 lb fluorocarbon; usual is .*; on 15 lb fluorocarbon it runs \d\.\d ft higher"
-        r"( and holds what yours does not)?",
-        said,
-    )
-
-
-def test_a_schools_line_is_compared_too(cat: Catalog) -> None:
-    high = Conditions(water_temp_f=72, bottom_depth_ft=6, fish_depth_ft=2)
-
-    def line(material: str, test_lb: float) -> str:
-        made = size(
-            cat, Scenario(high, Gear(line=LineSet(material=material, test_lb=test_lb)), ("swim-jig",))
-        )
-        return {s.slot: s.text for s in finish_of(cat, made, made.rigs[0])}["line"]
-
-    assert line("braid", 40) == "40 to 50 lb braid, as you have it"
-    assert line("fluorocarbon", 10).startswith("40 to 50 lb braid; you set 10 lb fluorocarbon")

@@ -6,12 +6,9 @@ import random
 from collections.abc import Iterator
 from dataclasses import replace
 
-import numpy as np
 import pytest
 
-from heathdrop.advice.linesay import suits
 from heathdrop.answers.cast import NEAR_FT, WorkedCast, count_window, countdown, seconds_to, worked_of
-from heathdrop.answers.change import first_change
 from heathdrop.answers.chart import chart_of
 from heathdrop.answers.compare import compared_with
 from heathdrop.answers.lens import LENS, Sight, lenses_for, sights, wanted_through
@@ -19,15 +16,12 @@ from heathdrop.answers.own import STRANGER
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Gear, Leader
-from heathdrop.conditions.gear import Line as LineSet
+from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
 from heathdrop.errors import BadInput
 from heathdrop.physics.cast import CastResult, fly, surface_line_m
 from heathdrop.physics.fall import depth_after_s
-from heathdrop.physics.kernels.records import SLACK_M_S
-from heathdrop.physics.rig_name import RigName
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import WAYS, play
 from heathdrop.sizing.size import Rated, Sizing, size
@@ -108,35 +102,6 @@ def test_the_window_holds_the_count_and_its_ends_meet_the_band(
         assert window.top_ft - 0.4 <= ran <= window.low_ft + 0.4
 
 
-def test_slack_is_taken_up_fast_before_the_pace(cat: Catalog) -> None:
-    sizing, rated = answered(BAIT)
-    cast = play(sizing, rated)
-    spent, line = cast.time_s[cast.taking_up], cast.samples.line[cast.taking_up]
-    assert spent.size > 5
-    assert spent[0] == pytest.approx(cast.fall_s, abs=0.02)
-    assert np.diff(line) / np.diff(spent) == pytest.approx(-SLACK_M_S, abs=1e-6)
-    after = cast.time_s > spent[-1] + 0.3
-    shown = np.diff(cast.samples.line[after]) / np.diff(cast.time_s[after])
-    assert shown == pytest.approx(-rated.tuned.pace_m_s, abs=1e-6)
-    assert not play(sizing, rated, "drag").taking_up.any()
-
-
-def test_a_leader_is_part_of_the_line_that_is_sized_with(cat: Catalog) -> None:
-    braid = LineSet(material="braid", test_lb=20)
-    tied = replace(braid, leader=Leader(material="fluorocarbon", test_lb=10, length_ft=8))
-    alone, _ = answered(GRASS, line=braid)
-    sizing, rated = answered(GRASS, line=tied)
-    assert sizing.line.leader is not None
-    assert sizing.line.leader_m == pytest.approx(8 * 0.3048)
-    assert sizing.line.leader.diameter_m == pytest.approx(0.28e-3)
-    assert alone.rigs[0].tuned != rated.tuned
-    assert tied.said == "20 lb braid with 8 ft of 10 lb fluorocarbon leader"
-    finesse = cat.families["finesse-jig"]
-    assert suits(finesse, LineSet(material="fluorocarbon", test_lb=8))
-    thin = replace(braid, leader=Leader(material="fluorocarbon", test_lb=8, length_ft=8))
-    assert suits(finesse, thin)
-
-
 def test_a_countdown_by_hand(cat: Catalog) -> None:
     """Each depth on a slack line and with half of the line on the water pulled down; what is in the band."""
     sizing, rated = answered(GRASS)
@@ -149,13 +114,6 @@ def test_a_countdown_by_hand(cat: Catalog) -> None:
         assert row.pulled_s == seconds_to(sizing, rated, row.depth_ft, 0.5 * surface_line_m(rated.cast))
         assert row.pulled_s > row.seconds
         assert (row.low_s, row.high_s) == (row.seconds / bands.fall_high, row.seconds / bands.fall_low)
-
-
-def test_what_was_rated_is_what_a_steady_cast_says(cat: Catalog) -> None:
-    sizing, rated = answered(BAIT, "underspin")
-    steady = next(r for r in sizing.rigs if r.cadence is None)
-    assert worked(cat, sizing, steady, "steady")[0].mean_ft == feet(steady.tuned.mean_m)
-    assert rated.rig.family.id == "underspin"
 
 
 def covered(count: int, seed: int) -> Iterator[tuple[Sizing, Rated]]:
@@ -224,15 +182,6 @@ def test_a_cadence_is_told_as_screens_play_it(cat: Catalog) -> None:
             assert feet(float(cast.useful().mean())) == pytest.approx(feet(rated.tuned.mean_m), abs=0.1)
             told += 1
     assert told >= 4
-
-
-def test_nothing_to_mend_is_said_of_what_is_none(cat: Catalog) -> None:
-    rig = RigName.parse("bladed-jig:0.5:craw").rig(cat)
-    first = first_change(Scenario(GRASS), rig, "fish")
-    assert first is not None
-    assert (first.id, first.by) == ("stay", "rule")
-    with pytest.raises(BadInput, match="went was “flew”"):
-        first_change(Scenario(GRASS), rig, "flew")
 
 
 def test_a_swum_rig_by_count_and_turns(cat: Catalog) -> None:

@@ -10,21 +10,14 @@ import numpy as np
 import pytest
 
 from heathdrop.answers.contacts import MOST, MOST_CHECKS, contact_of, contacts_of
-from heathdrop.answers.drops import expected_depth_ft, expected_drop_s, falls_to
-from heathdrop.answers.mat import MOST_OZ, POINTS, mat_curve
 from heathdrop.answers.thrown import rig_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.checks import learn_lift, ran_at_m
 from heathdrop.learning.drops import predicted_s
-from heathdrop.learning.learned import NINETY, NOTHING, fall_area_cm2, learn
+from heathdrop.learning.learned import NINETY, fall_area_cm2, learn
 from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
-from heathdrop.physics.rig import rig_by_name, spread_of
-from heathdrop.sizing.knowledge import Untaught
-from heathdrop.sizing.size import size
-from tests.learning.seen import depths, drops
-from tests.waters import GRASS, MAT
+from heathdrop.physics.rig import spread_of
 
 BEGUN = datetime(2027, 4, 3, 6, 12, tzinfo=UTC)
 
@@ -169,56 +162,3 @@ def test_what_ran_high_or_low_teaches_the_lift_and_the_band_holds(cat: Catalog) 
     assert said >= 25
     assert float(np.mean(after)) < 0.7 * float(np.mean(before))
     assert sum(held) >= 34
-
-
-def test_seconds_to_each_depth(cat: Catalog) -> None:
-    seen = drops(cat)
-    learned, test = learn(cat, seen), seen[0]
-    found = falls_to(test, learned, (4.0, 12.0))
-    for row in found:
-        there = replace(test, depth_m=0.3048 * row.depth_ft)
-        assert row.seconds == expected_drop_s(there, learned)
-        assert row.assumed == expected_drop_s(there, NOTHING)
-        assert row.low < row.seconds < row.high
-        assert row.seconds**2 == pytest.approx(row.low * row.high)
-        assert row.seconds > row.assumed  # this craw falls slower than assumed
-    wide = [falls_to(test, NOTHING, (4.0,))[0], found[0]]
-    assert wide[1].high / wide[1].low < wide[0].high / wide[0].low
-    dragged = falls_to(replace(test, surface_line_m=2.0), learned, (4.0,))
-    assert dragged == found[:1]
-
-
-def test_depths_follow_the_lift_that_was_learned(cat: Catalog) -> None:
-    seen = depths(cat)
-    assert expected_depth_ft(seen[1], learn(cat, seen)) != expected_depth_ft(seen[1], NOTHING)
-
-
-class Hard(Untaught):
-    """A mat that needs half as much again."""
-
-    def mat_factor(self, texture: str) -> float:
-        return 1.5
-
-
-def test_the_curve_rises_and_a_lob_goes_through_more(cat: Catalog) -> None:
-    rig = rig_by_name(cat, "punch-rig", 1.0, "beaver")
-    sizing = size(cat, Scenario(MAT, families=("punch-rig",)), [rig])
-    curve = mat_curve(sizing, sizing.rigs[0])
-    assert curve is not None
-    assert (len(curve.heads_oz), curve.heads_oz[-1]) == (POINTS, MOST_OZ)
-    assert list(curve.quiet) == sorted(curve.quiet)
-    assert all(loud > quiet for loud, quiet in zip(curve.lobbed, curve.quiet, strict=True))
-    at = min(range(POINTS), key=lambda k: abs(curve.heads_oz[k] - 1.0))
-    assert curve.quiet[at] == pytest.approx(curve.passes, abs=0.02)
-    # Hydrilla four inches thick: 0.35 + 4 × 0.13 oz, and a beaver counts in full.
-    assert curve.halfway_oz == pytest.approx(0.87)
-    taught = size(cat, Scenario(MAT, families=("punch-rig",)), [rig], Hard())
-    harder = mat_curve(taught, taught.rigs[0])
-    assert harder is not None
-    assert harder.halfway_oz == pytest.approx(1.305)
-    assert harder.quiet[at] < curve.quiet[at]
-
-
-def test_no_mat_no_curve(cat: Catalog) -> None:
-    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)), [rig_by_name(cat, "swim-jig", 0.5, "craw")])
-    assert mat_curve(sizing, sizing.rigs[0]) is None

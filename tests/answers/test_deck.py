@@ -1,6 +1,5 @@
 """At a stop: what to throw next with the rods as tied, what a rod is worth to it, casts looked at again."""
 
-import math
 from dataclasses import replace
 
 import numpy as np
@@ -12,18 +11,16 @@ from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
 from heathdrop.answers.rods_to_hand import CastTold, RodsToHand
 from heathdrop.answers.stop import (
-    FAMILIES,
     Rod,
     Stop,
     parts_of,
-    rated_in,
     shares_of,
     suited,
     worth_at,
     worths_of,
 )
-from heathdrop.answers.thrown import LEAST_S, hours_among, rig_of, run_of
-from heathdrop.answers.water import call_of, first_belief, placed
+from heathdrop.answers.thrown import rig_of, run_of
+from heathdrop.answers.water import first_belief, placed
 from heathdrop.api.planning import rig_written
 from heathdrop.catalog import Catalog, load
 from heathdrop.conditions.cover import Cover
@@ -37,7 +34,6 @@ from heathdrop.physics.rig_name import RigName, name_of
 from heathdrop.units import feet
 from tests.answers.logged import WATER, cast
 from tests.waters import BAIT, GRASS, WINTER_ROCK
-from tests.waters import MAT as THICK_MAT
 
 DAY = Scenario(GRASS)
 
@@ -59,12 +55,6 @@ def test_only_rods_to_hand_are_thrown(cat: Catalog) -> None:
     assert first.rod.name in ("A", "B")
     assert found.rod_of("swim-jig:1:chunk") is None
     assert found.mend is None
-
-
-def test_four_casts_are_said_where_nobody_says_how_many(cat: Catalog) -> None:
-    rods = [tied(cat, "A", "swim-jig", 0.375, "craw")]
-    assert len(next_up(DAY, STRANGER, rods).search.steps) == 4
-    assert len(next_up(DAY, STRANGER, rods, limit=2).search.steps) == 2
 
 
 @pytest.mark.parametrize("outcome", ["fish", "bump", "short", "nothing"])
@@ -172,17 +162,6 @@ def test_the_day_most_like_this_one_comes_first_and_says_what_was_alike() -> Non
     assert days_like([], Scenario(GRASS)) == []
 
 
-def test_a_temperature_alone_is_no_likeness() -> None:
-    """A day typed in with its temperature is not the day most like this water."""
-    today = Scenario(replace(GRASS, water_temp_f=61.0))
-    warm = {"water_temp_f": 61.0}
-    some = {**warm, "clarity_ft": GRASS.clarity_ft, "season": GRASS.season}
-    assert days_like([cast(0, "fish", conditions=warm)], today) == []
-    assert days_like([cast(0, "fish", conditions=some)], today) == []
-    enough = {**some, "light": GRASS.light}
-    assert [d.bites for d in days_like([cast(0, "fish", conditions=enough)], today)] == [1]
-
-
 def test_what_bit_most_can_be_taken_with_its_length_and_setting() -> None:
     """The rig and count bitten most, the latest of equals; nothing where nothing bit."""
     short = {"trailer_length_in": 3.0, "countdown_s": 4.0, "pace_ft_s": 1.8}
@@ -211,16 +190,6 @@ MAT = replace(SUMMER, bottom_depth_ft=5, fish_depth_ft=3, cover=Cover(kind="matt
 def bench_of(c: Conditions) -> RodsToHand:
     scenario = Scenario(c, families=())
     return RodsToHand(scenario, STRANGER, first_belief(scenario))
-
-
-def test_what_suits_and_what_gets_in(cat: Catalog) -> None:
-    bench = bench_of(MAT)
-    punch, blade = rig_by_name(cat, "punch-rig", 1.25, "beaver"), rig_by_name(cat, "bladed-jig", 0.5, "craw")
-    bench.learn((), [punch, blade])
-    assert bench.suit(punch) > 10.0 * bench.suit(blade)
-    (drop,) = bench.casts(punch)
-    assert drop.gets_in == bench.rated(bench.key(punch)).cover.passes > 0.8
-    assert all(c.gets_in < 0.05 for c in bench.casts(blade))
 
 
 def test_fouling_is_learned_and_two_of_three_tire_a_rig(cat: Catalog) -> None:
@@ -277,29 +246,6 @@ def test_thirds_that_one_lure_passes_together_are_one_part(cat: Catalog) -> None
     assert min(b - a for a, b in zip(wide, wide[1:], strict=False)) >= reach.above_ft + reach.below_ft
 
 
-def test_nothing_said_of_the_ends_is_passed() -> None:
-    parts = parts_of(Scenario(replace(BAIT, fish_span_ft=(4.0, 20.0))))
-    assert parts[0].top_ft >= 4.0
-    assert parts[-1].low_ft <= 20.0
-
-
-def test_worth_is_fit_times_how_far_the_rules_are_behind(cat: Catalog) -> None:
-    """By hand, from the rating and the call of the same water."""
-    stop, rod = Stop("", Scenario(GRASS)), Rod("A", Line(), Reel())
-    call = call_of(Scenario(GRASS), places=FAMILIES)
-    first, other = call.standings[0], call.standings[1]
-    for standing in (first, other):
-        rig = standing.best.rig
-        rated = rated_in(stop.scenario, rig, rod, STRANGER)
-        behind = min(0.0, standing.points - first.points)
-        assert worth_at(stop, rig, rod, STRANGER) == pytest.approx(rated.fits.score * math.exp(behind))
-    thin = Rod("B", Line(material="nylon", test_lb=6.0), Reel())
-    punch = rig_by_name(cat, "punch-rig", 1.25, "beaver")
-    mat = Stop("", Scenario(THICK_MAT))
-    assert not rated_in(mat.scenario, punch, thin, STRANGER).strong_enough
-    assert worth_at(mat, punch, thin, STRANGER) <= cat.search.plan.unborne
-
-
 @pytest.mark.slow
 def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> None:
     stop = Stop("", Scenario(replace(WINTER_ROCK, fish_span_ft=(0.0, WINTER_ROCK.bottom_depth_ft))))
@@ -326,42 +272,10 @@ def test_a_longer_count_runs_deeper() -> None:
     assert depths[-1] - depths[0] > 1.0
 
 
-def test_seconds_among_the_fish_are_those_of_the_band() -> None:
-    well = run_of(cast(0, conditions=THROWN, countdown_s=2.0))
-    deep = run_of(cast(0, conditions={**THROWN, "bottom_depth_ft": 30, "fish_depth_ft": 28}, countdown_s=0.0))
-    assert well is not None
-    assert deep is not None
-    assert well.among_s > 5.0
-    assert deep.among_s < 1.0
-    assert hours_among([run_of(cast(0, conditions={**THROWN, "bottom_depth_ft": 30, "fish_depth_ft": 28}))])[
-        0
-    ] * 3600 == (  # type: ignore[index]
-        pytest.approx(LEAST_S)
-    )
-
-
-def test_a_water_that_is_not_known_counts_as_the_others_do() -> None:
-    known, unknown = cast(0, conditions=THROWN, countdown_s=2.0), cast(1, conditions=None)
-    assert run_of(unknown) is None
-    assert run_of(cast(0, conditions={**THROWN, "fish_depth_ft": 50})) is None
-    hours = hours_among([run_of(known), run_of(unknown)])
-    assert hours is not None
-    assert hours[0] == hours[1] == pytest.approx(run_of(known).among_s / 3600.0)  # type: ignore[union-attr]
-    assert hours_among([run_of(unknown)]) is None
-
-
 def test_the_count_that_was_thrown_counts() -> None:
     asked, thrown = (cast(0, conditions=THROWN, countdown_s=1.0, count_s=c) for c in (None, 4.0))
     assert run_of(thrown) == run_of(cast(0, conditions=THROWN, countdown_s=4.0))
     assert run_of(asked) != run_of(thrown)
-
-
-def test_a_rig_that_there_is_none_of_is_named() -> None:
-    assert rig_of(cast(0, family="swim-jig", head_oz=0.5)).head_oz == 0.5
-    with pytest.raises(BadInput) as refusal:
-        rig_of(cast(0, trailer="toad"), "casts[0].")
-    assert refusal.value.field == "casts[0].trailer"
-    assert run_of(cast(0, trailer="toad", conditions=THROWN)) is None
 
 
 def test_the_record_of_a_cast_keeps_what_was_on_the_line_whole() -> None:

@@ -70,13 +70,6 @@ def test_the_eye_is_held_to_the_simulation(topic: str) -> None:
         mark_of(q.named, {"depth_ft": 400.0})
 
 
-def test_the_line_is_explained_by_playing_it_again() -> None:
-    found = mark_of(Named.parse("eye.nylon.3"), {"depth_ft": 4.0})
-    assert (
-        found.why[0] == "The line: on 15 lb fluorocarbon the same cast runs 4 in deeper than on 15 lb nylon."
-    )
-
-
 def test_the_hand_is_marked_by_its_share() -> None:
     q = question_of(Named.parse("count.middle.1"))
     assert q.seconds == 8.5

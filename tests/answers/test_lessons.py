@@ -11,11 +11,11 @@ from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import Run, rig_of, run_of
-from heathdrop.answers.trials import Held, _liked, setting_at, trials_of, water_of_cast
+from heathdrop.answers.trials import setting_at, trials_of, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
-from heathdrop.conditions.scenario import BY_FIELD, Scenario
+from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.learning.rates import clumped
 from heathdrop.learning.visits import Likely
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
@@ -23,7 +23,6 @@ from heathdrop.sizing.knowledge import TRAIT
 from heathdrop.sizing.setting import mood_paces
 from heathdrop.sizing.size import rated_at
 from tests.answers.logged import HEADS, WATER, cast, fished
-from tests.waters import GRASS
 
 
 def test_efforts_are_counted_in_every_way_that_is_known() -> None:
@@ -37,17 +36,6 @@ def test_efforts_are_counted_in_every_way_that_is_known() -> None:
     assert found["hour", "6 to 9 h"] == (3, 1)
 
 
-def test_efforts_are_counted_by_how_each_cast_ran() -> None:
-    made = [cast(0, "fish", countdown_s=1.0), cast(1, countdown_s=4.0), cast(2, trailer="pin-tail")]
-    bins = [(e.by, e.bin, e.casts) for e in efforts_of(made, minutes_of(made), [run_of(c) for c in made])]
-    assert {"height over the bottom", "way", "bulk"} <= {by for by, _, _ in bins}
-    assert ("bulk", "slim", 1) in bins
-    assert ("bulk", "bulky", 2) in bins
-    heights = [(b, n) for by, b, n in bins if by == "height over the bottom"]
-    assert sum(n for _, n in heights) == 3
-    assert all(b.endswith(" ft") for b, _ in heights)
-
-
 def test_the_fit_of_a_cast_is_the_sheets_at_its_count_and_pace() -> None:
     made = [cast(k, "fish" if k % 3 else "nothing", countdown_s=2.0) for k in range(30)]
     run, setting = run_of(made[0]), setting_at(water_of_cast(made[0]))  # type: ignore[arg-type]
@@ -58,13 +46,6 @@ def test_the_fit_of_a_cast_is_the_sheets_at_its_count_and_pace() -> None:
     assert (edges, fit_bin(cast(0), None)) == (["90 and more", "80 to 89", "0 to 69"], "")
     (rate,) = lessons_of(made).fit
     assert (rate.effort.bin, rate.effort.casts, rate.effort.bites) == (fit_bin(made[0], run), 30, 20)
-
-
-@pytest.mark.parametrize("conditions", [{"water_temp_f": "warm"}, {"water_temp_f": 400}, {}])
-def test_water_that_is_not_known_whole_is_passed_over(conditions: dict[str, object]) -> None:
-    made = [cast(k, "fish", conditions=conditions) for k in range(6)]
-    assert shifts_of(made, minutes_of(made), [None] * len(made), 400) == []
-    assert lessons_of(made).casts == 6
 
 
 def test_how_bites_clump_is_asked_by_day_and_stop() -> None:
@@ -135,11 +116,6 @@ def test_fish_that_like_a_slower_pace_say_so() -> None:
     assert "fall rate" not in found  # nothing of it was worked on the floor
 
 
-def test_few_bites_teach_nothing() -> None:
-    made = [cast(k, "fish" if k < 4 else "nothing") for k in range(80)]
-    assert shifts(made) == {}
-
-
 def test_a_posterior_is_told_by_its_trait() -> None:
     """Factors as their logs, steps and shares as they are; told only where the other sign is unlikely."""
     grid = np.linspace(-1.0, 1.0, 41)
@@ -181,32 +157,6 @@ def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
         wrong += told["weight-lean", "heavier"].words == "strongly for it"
     assert right >= 16
     assert wrong <= 1
-
-
-def test_who_always_does_the_same_is_told_too_little() -> None:
-    made = fished(random.Random(4), 400, 0.3, (0.375,))
-    assert all(t.words == "too few" for t in trials_of(made, minutes_of(made)))
-    assert trials_of([cast(0)], [1.0]) == [] or all(t.words == "too few" for t in trials_of([cast(0)], [1.0]))
-
-
-def test_days_and_stops_that_differ_speak_for_no_school() -> None:
-    """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
-    good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
-    bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
-    found = trials_of([*good, *bad], minutes_of([*good, *bad]))
-    assert all(t.words == "too few" for t in found)
-
-
-def test_how_a_school_likes_what_was_thrown(cat: Catalog) -> None:
-    """By its weight and its trailer: one that never ties a paddle-tail behind a blade likes it less."""
-    made = [cast(0, family="bladed-jig", head_oz=0.375, trailer=tail) for tail in ("paddle-tail", "craw")]
-    water = Scenario(GRASS, families=("bladed-jig",))
-    none = np.zeros(2)
-    held = Held((water, water), tuple(made), minutes=none, bites=none, groups=np.zeros(2, dtype=np.intp))
-    fine, never = (_liked(held, "bladed-paddle", school) for school in ("fine", "never"))
-    tail = cat.topics["bladed-paddle"].schools["never"].effect.trailers["bladed-jig"]["paddle-tail"]
-    assert never[0] - fine[0] == pytest.approx(np.log(max(0.05, tail)), abs=1e-6)
-    assert never[1] == pytest.approx(fine[1])
 
 
 SWIM, PUNCH = Piece("head", "swim-jig", 0.375, 3), Piece("head", "punch-rig", 1.25, 1)
@@ -282,14 +232,3 @@ def test_what_the_waters_wanted_and_the_box_answers_less_well() -> None:
     assert "underspin" not in missed.rig
     assert missed.stands < 100 * NEARLY
     assert missed_of(made, STRANGER) == []
-
-
-def test_a_rig_that_two_waters_wanted_is_named_once() -> None:
-    near = {**MATTED, "wind_mph": 6}
-    made = [
-        *(cast(k, conditions=MATTED, stop="Mats") for k in range(4)),
-        *(cast(30 + k, conditions=near, stop="Pocket") for k in range(3)),
-    ]
-    own = Own(tackle=tackle_of([OwnedHead("underspin", 0.25)], [OwnedTrailer("pin-tail", 4.0)]))
-    (missed,) = missed_of(made, own)
-    assert (missed.stops, missed.casts) == (("Mats", "Pocket"), 7)

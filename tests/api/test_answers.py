@@ -4,7 +4,6 @@ import json
 from dataclasses import replace
 from functools import reduce
 from operator import xor
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -15,7 +14,7 @@ from typer.testing import CliRunner
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import rig_said
 from heathdrop.api import heavy
-from heathdrop.api.answers import schools_answer, simulate_answer, size_answer
+from heathdrop.api.answers import simulate_answer, size_answer
 from heathdrop.api.casting import next_casts
 from heathdrop.api.feeding import feed_answer, said_of
 from heathdrop.api.planning import plan_answer, rig_written
@@ -67,16 +66,6 @@ def test_sized_rigs() -> None:
     found = [size_answer(SizeRequest.model_validate(b)).model_dump(mode="json") for b in bodies]
     assert [len(f["rigs"]) for f in found] == [1, 1]
     holds_to("api.answers.size", {"grass, whole": found[0], "wood": found[1]["rigs"]}, SIMULATED)
-
-
-def test_schools_to_hold_to() -> None:
-    topics = {t.id: t for t in schools_answer().topics}
-    assert set(topics) == set(load().topics)
-    for id_, topic in load().topics.items():
-        said = topics[id_]
-        assert (said.name, said.default, said.because) == (topic.name, topic.default, topic.because)
-        schools = [(s.id, s.name, s.says) for s in topic.schools.values()]
-        assert [(s.id, s.name, s.says) for s in said.schools] == schools
 
 
 def test_rigs_in_words_and_fields(cat: Catalog) -> None:
@@ -272,12 +261,6 @@ def sent(client: TestClient, count: int = 40) -> None:
     assert client.post("/api/v1/casts", json=body).status_code == 200
 
 
-def test_an_empty_log_says_so_everywhere(visitor: TestClient) -> None:
-    found = visitor.get("/api/v1/lessons").json()
-    assert found == {"casts": 0, "bites": 0, "like_today": [], "rates": [], "schools": [], "own": []}
-    assert "Nothing is on record yet" in visitor.get("/log").text
-
-
 def test_the_door_the_page_and_the_command_line_agree(client: TestClient) -> None:
     sent(client)
     found = client.get("/api/v1/lessons").json()
@@ -293,18 +276,6 @@ def test_the_door_the_page_and_the_command_line_agree(client: TestClient) -> Non
     said = CliRunner().invoke(app, ["lessons", "--data", str(database.path)])
     assert said.exit_code == 0, said.output
     assert json.loads(said.stdout) == found
-
-
-def test_days_like_a_stop_of_a_plan(client: TestClient) -> None:
-    sent(client)
-    found = client.get("/api/v1/lessons", params={"stop": "Mill bay milfoil"}).json()
-    assert isinstance(found["like_today"], list)
-    assert client.get("/api/v1/lessons", params={"stop": "Nowhere"}).status_code == 422
-
-
-def test_a_data_file_that_is_not_there_is_refused(tmp_path: Path) -> None:
-    said = CliRunner().invoke(app, ["lessons", "--data", str(tmp_path / "none.sqlite")])
-    assert said.exit_code == 2
 
 
 ROD_PLANNING: dict[str, Any] = {
@@ -344,17 +315,6 @@ def test_a_plan() -> None:
             for field in [k for k in rig if k != "name"]:
                 del rig[field]
     holds_to("api.planning", answer, SIMULATED)
-
-
-def test_a_stop_is_planned_for_its_own_targets() -> None:
-    """Shallower and slower than it would be judged, and what is missed is said."""
-    judged = day()["stops"][0]
-    own = {"depth_ft": [2, 3], "fall_ft_s": [1.0, 1.4]}
-    asked = day(stops=[judged, {**judged, "name": "Mine", "targets": own}])
-    usual, mine = plan_answer(PlanRequest.model_validate(asked)).stops
-    assert mine.water == usual.water + "; wanted 2 to 3 ft, falls 1 to 1.4 ft/s"
-    assert (usual.with_.hits, mine.with_.hits["depth"]) == ({}, True)
-    assert mine.with_.runs_ft <= 3.0 < usual.with_.runs_ft
 
 
 def test_refused_plans() -> None:

@@ -87,26 +87,6 @@ def test_each_field_becomes_si() -> None:
     assert (program[0].to_depth_m, program[1].speed_m_s) == pytest.approx((2.01168, 0.6096))
 
 
-def test_a_rig_by_name_takes_up_its_slack() -> None:
-    def taken(program: list[dict[str, Any]], lure: Any = RIG) -> list[bool]:
-        return [p.take_up for p in records({**CASE, "lure": lure, "program": program})[3]]
-
-    slack, tight = {"do": "fall", "for_s": 2}, {"do": "fall", "for_s": 2, "line": "tight"}
-    home = {"do": "retrieve", "speed_ft_s": 2}
-    assert taken([slack, home]) == [False, True]
-    assert taken([slack, {**home, "take_up": False}]) == [False, False]
-    assert taken([tight, home]) == [False, False]
-    assert taken([slack, {"do": "hop", "times": 2}, home]) == [False, False, False]
-    assert taken([slack, home], CASE["lure"]) == [False, False]
-    assert taken([slack, {**home, "take_up": True}], CASE["lure"]) == [False, True]
-    assert taken([slack, {"do": "slow-roll", "speed_ft_s": 1}, slack, {"do": "burn-and-drop"}]) == [
-        False,
-        True,
-        False,
-        True,
-    ]
-
-
 def test_every_refusal() -> None:
     phases = {
         "pause": {"do": "pause"},
@@ -269,24 +249,6 @@ def test_a_body_that_is_none_is_refused_in_one_sentence(visitor: TestClient, way
         assert answer.status_code == 422, (path, body)
         assert set(answer.json()) == {"detail", "field"}
         assert answer.json()["detail"].endswith(".")
-
-
-@pytest.mark.parametrize(
-    ("at", "field"),
-    [
-        ("/api/v1/next", "stop"),
-        ("/api/v1/next?stop=x&limit=0", "limit"),
-        ("/api/v1/next?stop=x&limit=21", "limit"),
-        ("/api/v1/next?stop=x&units=cubits", "units"),
-        ("/api/v1/next?stop=" + "x" * 201, "stop"),
-        ("/api/v1/feed?units=cubits", "units"),
-        ("/api/v1/schema/secrets", "name"),
-    ],
-)
-def test_a_question_that_cannot_be(visitor: TestClient, at: str, field: str) -> None:
-    answer = visitor.get(at)
-    assert answer.status_code == 422
-    assert answer.json()["field"] == field
 
 
 @pytest.mark.slow

@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from selenium import webdriver
 
-from tests.browser.helpers import screen
+from tests.browser.helpers import fresh
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
@@ -19,9 +19,7 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 def quiet(browser: webdriver.Chrome, request: pytest.FixtureRequest):  # type: ignore[no-untyped-def]
     """Nothing may be written to the console: no script error, no policy violation. Each test begins on a
     laptop's screen, without what the one before kept in the browser."""
-    browser.get("about:blank")
-    browser.execute_cdp_cmd("Network.clearBrowserCookies", {})
-    screen(browser, 1280, 800)
+    fresh(browser)
     browser.get_log("browser")
     yield
     # A refusal is a 422 (403, 404 and 409 too), htmx names a request that a newer one replaced, some tests

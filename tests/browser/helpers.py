@@ -16,6 +16,13 @@ def screen(browser: webdriver.Chrome, width: int, height: int) -> None:
     browser.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
 
 
+def fresh(browser: webdriver.Chrome) -> None:
+    """A laptop's screen without a page, and without the cookies of the test before: those know no port."""
+    browser.get("about:blank")
+    browser.execute_cdp_cmd("Network.clearBrowserCookies", {})
+    screen(browser, 1280, 800)
+
+
 def wait(browser: webdriver.Chrome, until: Callable[[], object]) -> None:
     def settled(_: object) -> bool:
         return bool(until())

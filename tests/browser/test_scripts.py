@@ -10,7 +10,7 @@ from pathlib import Path
 import pytest
 from selenium import webdriver
 
-from tests.browser.helpers import screen
+from tests.browser.helpers import fresh, screen
 from tests.browser.laptop import Laptop
 from tests.browser.test_deck import begin
 
@@ -27,6 +27,7 @@ def deck(browser: webdriver.Chrome, tmp_path_factory: pytest.TempPathFactory) ->
     """The address of a deck on which a trip is under way."""
     laptop = Laptop(tmp_path_factory.mktemp("lab") / "boat.sqlite")
     laptop.start()
+    fresh(browser)
     browser.get(laptop.address + "/deck")
     begin(browser, 2)
     yield laptop.address + "/deck"

@@ -1,14 +1,12 @@
 """The shipped catalogue loads; a slip of the pen anywhere in it is refused with file and key."""
 
-import math
 from pathlib import Path
 from typing import Any
 
 import pytest
 
 from heathdrop.catalog import Catalog, read_catalog
-from heathdrop.catalog.vocabulary import BadCatalog, check_known, clauses
-from heathdrop.conditions.facts import FACTS
+from heathdrop.catalog.vocabulary import BadCatalog, clauses
 from heathdrop.errors import BadInput
 from tests.catalog.slips import data, refused
 
@@ -149,24 +147,6 @@ def test_a_line_weighs_what_its_material_does(cat: Catalog) -> None:
 IDS = {"families": ("swim-jig", "toad"), "trailers": ("craw",)}
 
 
-def test_a_range_at_the_facts_own_end_has_none() -> None:
-    fact = FACTS["temp_f"]
-    (clause,) = clauses("rules", "r.when", {"temp_f": [fact.low, 55]}, IDS)
-    assert (clause.fact, clause.low, clause.high, clause.edge) == ("temp_f", -math.inf, 55.0, fact.edge)
-    (clause,) = clauses("rules", "r.when", {"not_temp_f": [50, fact.high]}, IDS)
-    assert (clause.fact, clause.low, clause.high) == ("temp_f", 50.0, math.inf)
-    assert clause.turned
-    (clause,) = clauses("rules", "r.when", {"temp_f": [50, 55]}, IDS)
-    assert (clause.low, clause.high, clause.turned) == (50.0, 55.0, False)
-
-
-def test_words_are_those_of_the_fact_and_of_the_catalogue() -> None:
-    (clause,) = clauses("rules", "r.when", {"family": ["toad"]}, IDS)
-    assert clause.words == ("toad",)
-    (clause,) = clauses("rules", "r.when", {"season": ["winter", "fall"]}, IDS)
-    assert clause.words == ("winter", "fall")
-
-
 @pytest.mark.parametrize(
     ("when", "said"),
     [
@@ -187,9 +167,3 @@ def test_a_clause_that_cannot_be(when: dict[str, Any], said: str) -> None:
     with pytest.raises(BadCatalog) as fault:
         clauses("x", "r.when", when, IDS)
     assert str(fault.value).startswith(said)
-
-
-def test_known_names_the_first_that_is_not() -> None:
-    check_known("x", "key", ["a", "b"], ["b", "a"])
-    with pytest.raises(BadCatalog, match=r"^x\.toml, key\.c: there is no such name; there are a, b$"):
-        check_known("x", "key", ["a", "c", "d"], ["a", "b"])

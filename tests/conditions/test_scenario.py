@@ -11,7 +11,7 @@ from pydantic import TypeAdapter, ValidationError
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import OF_WATER, Clause, degree, facts_of, holds
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
-from heathdrop.conditions.quantity import Quantity, faults_in, places, same
+from heathdrop.conditions.quantity import Quantity, faults_in, same
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
@@ -124,14 +124,6 @@ class Outer:
     number: Annotated[float, Quantity("Number", "ft", 1, 5)]
     inner: Inner = Inner()
     unchecked: Annotated[float, Quantity("Free", "lb", 1, 2, checked=False)] = 9.0
-
-
-def test_places_walk_into_records_in_order() -> None:
-    assert [(p.path, p.name, p.required, p.default) for p in places(Outer, "at")] == [
-        ("at.number", "number", True, None),
-        ("at.inner.word", "word", False, None),
-        ("at.unchecked", "unchecked", False, 9.0),
-    ]
 
 
 def test_each_row_checks_its_own_value_at_both_ends() -> None:

@@ -18,9 +18,8 @@ from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest, PositionBody
 from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan, trip_of_water
 from heathdrop.day.drills import due_for, mark_and_keep, missed, next_question, use_hand
-from heathdrop.day.log import last_time, lessons_at
 from heathdrop.day.made import Away, bring_back, keep_casts, last_away, mend_cast, take_back, take_day_back
-from heathdrop.day.plan import call_off, job_of, planned, the_rods, the_stops
+from heathdrop.day.plan import call_off, job_of, planned
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig_name import name_of
 from heathdrop.search.hunt import Elsewhere
@@ -148,15 +147,6 @@ def test_what_was_answered_is_due_last(session: Session) -> None:
     assert again.named.seed == first.named.seed + 1
 
 
-def test_sent_twice_is_kept_once_and_a_wrong_answer_is_not_kept(session: Session) -> None:
-    for _ in range(2):
-        marking, done = mark_and_keep(session, "count.short.1", {"tapped_s": 3.7}, uuid.UUID(int=2))
-    assert (done.asked_s, done.tapped_s, done.mark) == (3.5, 3.7, round(marking.mark, 4))
-    with pytest.raises(BadInput):
-        mark_and_keep(session, "count.short.2", {"tapped_s": 60.0}, uuid.UUID(int=3))
-    assert len(drills.listed(session)) == 1
-
-
 def test_a_hand_of_too_few_rounds_is_not_used(session: Session) -> None:
     with pytest.raises(BadInput, match="10 rounds of counts or of turns first"):
         use_hand(session, True)
@@ -200,20 +190,6 @@ def test_a_question_that_is_no_more_is_passed_over(session: Session) -> None:
     assert next_question(session, "call", "open")[0].named == Named("call", "open", 0)
 
 
-def test_the_days_like_a_stop_are_those_of_its_water(session: Session) -> None:
-    water = here_of(session, "Bay").scenario
-    assert last_time(session, water) == []
-    assert lessons_at(session).casts == 0
-    keep_casts(session, MadeCasts([cast(1, outcome="nothing"), cast(2), cast(3, outcome="nothing")]))
-    days = last_time(session, water)
-    assert [(d.stop, d.casts, d.bites) for d in days] == [("Bay", 3, 1)]
-    found = lessons_at(session, "Bay")
-    assert (found.casts, found.bites, found.like_today) == (3, 1, tuple(days))
-    assert lessons_at(session).like_today == ()
-    with pytest.raises(BadInput, match="stop was"):
-        lessons_at(session, "Nowhere")
-
-
 def test_a_cast_is_kept_with_the_water_of_its_stop(session: Session) -> None:
     own = {"wind_mph": 15.0}
     sent = [cast(1), cast(2, conditions=own), cast(3, trip="Yesterday"), cast(4, stop="Elsewhere")]
@@ -239,11 +215,6 @@ def test_a_mended_cast_keeps_the_water_it_had(session: Session) -> None:
     with pytest.raises(BadInput) as refusal:
         mend_cast(session, other, cast(1))
     assert str(refusal.value) == f"id was “{cast(1).id}”; it must be {other}, as in the address."
-
-
-def test_taken_back_once(session: Session) -> None:
-    keep_casts(session, MadeCasts([cast(1)]))
-    assert [take_back(session, cast(1).id) for _ in range(2)] == [True, False]
 
 
 @pytest.mark.slow
@@ -281,25 +252,6 @@ def wait_for(job: Job[Any]) -> None:
 
 def asked(**more: Any) -> PlanRequest:
     return PlanRequest.model_validate({"date": "2027-09-25", "stops": [STOP], "rods": RODS, **more})
-
-
-def test_rods_and_stops_as_the_core_takes_them() -> None:
-    found = the_rods(asked())
-    assert isinstance(found, list)
-    assert (found[0].name, found[0].reel.inches_per_turn, found[0].line.test_lb) == ("A", 29, 30)
-    assert the_rods(asked(rods=3)) == 3
-    stop = the_stops(asked())[0]
-    assert (stop.name, stop.minutes, stop.importance, stop.position) == ("Bay", 45, 1.0, (50.1, -4.2))
-
-
-def test_a_rod_that_cannot_be_is_named() -> None:
-    for more, field in (
-        ({"inches_per_turn": 9.9}, "rods[0].inches_per_turn"),
-        ({"line": {"material": "nylon", "test_lb": 0.4}}, "rods[0].line.test_lb"),
-    ):
-        with pytest.raises(BadInput) as refusal:
-            the_rods(asked(rods=[{**RODS[0], **more}]))
-        assert refusal.value.field == field
 
 
 def test_the_same_plan_is_one_job() -> None:

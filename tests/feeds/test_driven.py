@@ -1,27 +1,20 @@
 """The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, applied."""
 
-import math
 import random
 from typing import Any
 
 import numpy as np
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
 
 from heathdrop import catalog as catalogue
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import (
-    POINTS,
-    TRUE_FT,
     Sounding,
     Track,
-    apart_ft,
     driven_of,
     from_gpx,
-    simplified,
     to_gpx,
 )
 from heathdrop.feeds.feed import Feed
@@ -48,13 +41,6 @@ def driven_by_boat(seconds: int, faults: bool = False) -> Track:
             feed.hear(line)
     feed.track.end()
     return feed.track
-
-
-def test_feet_between_positions() -> None:
-    assert apart_ft(50.0, -4.0, 50.001, -4.0) == pytest.approx(364.8, abs=0.2)
-    east = apart_ft(50.0, -4.0, 50.0, -4.001)
-    assert east == pytest.approx(364.8 * math.cos(math.radians(50.0)), abs=0.3)
-    assert apart_ft(50.0, -4.0, 50.0, -4.0) == 0.0
 
 
 @pytest.mark.parametrize("faults", [False, True])
@@ -91,17 +77,6 @@ def test_the_profile_lies_under_the_cast_from_either_end() -> None:
         driven_of(straight([5.0] * 4)).profile(80.0)
     with pytest.raises(BadInput, match="soundings"):
         driven_of(straight([5.0, 5.0]))
-
-
-@pytest.mark.slow
-@given(st.lists(st.floats(1.0, 50.0), min_size=3, max_size=60))
-def test_a_simplified_profile_is_true_or_full(depths: list[float]) -> None:
-    away = np.arange(len(depths), dtype=float) * 3.0
-    kept = simplified(away, np.array(depths))
-    wrong = np.abs(np.interp(away, *np.array(kept).T) - depths).max()
-    assert len(kept) <= POINTS
-    assert wrong <= TRUE_FT + 0.06 or len(kept) == POINTS
-    assert [d for d, _ in kept] == sorted({d for d, _ in kept})
 
 
 def test_a_receiver_at_rest_drives_nowhere() -> None:

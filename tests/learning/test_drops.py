@@ -59,29 +59,6 @@ def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
     )
 
 
-def test_nothing_seen_is_nothing_learned(cat: Catalog) -> None:
-    none = learn_drops(cat, [])
-    assert (none.names, none.factor("trailer:craw/4"), none.spread("trailer:craw/4")) == ((), 1.0, None)
-    assert (none.index("late"), none.joint("late", "late")) == (None, 0.0)
-
-
-def test_factors_are_read_by_name() -> None:
-    known = Factors(("a", "b"), np.array([0.0, np.log(2.0)]), np.array([[0.04, 0.01], [0.01, 0.09]]))
-    assert (known.factor("b"), known.spread("b"), known.joint("a", "b")) == pytest.approx((2.0, 0.3, 0.01))
-    assert known.joint("a", "c") == known.joint("c", "a") == 0.0
-    own = measured_fall(Factors(("body:a", "trailer:b"), known.mean, known.cov), "a", "b", UNMEASURED)
-    assert (own.body_fall, own.trailer_fall) == pytest.approx((1.0, 2.0))
-    assert (own.body_fall_spread, own.trailer_fall_spread, own.fall_joint) == pytest.approx((0.2, 0.3, 0.01))
-
-
-def test_names_are_those_of_the_parts(cat: Catalog) -> None:
-    assert names_of(drops(cat)[3]) == (
-        "body:swim-jig/swim",
-        "trailer:paddle-tail/4.5",
-        "line:fluorocarbon",
-    )
-
-
 def test_a_lateness_is_told_from_two_depths(cat: Catalog) -> None:
     """The same half second on every drop is the hand's, not the lure's."""
     base = drops(cat)[0]

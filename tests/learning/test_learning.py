@@ -9,9 +9,9 @@ import pytest
 from bench.learning_study import ANGLERS, Angler, study
 from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import OneFactor, learn_lift, learn_mats, ran_at_m
-from heathdrop.learning.drops import learn_drops, predicted_s, prior_spreads, suspicion
+from heathdrop.learning.drops import learn_drops, predicted_s
 from heathdrop.learning.learned import NOTHING, Learned, before_after, fall_area_cm2, learn
-from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, body_key, lift_key, trailer_key
+from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, lift_key
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig, rig_by_name, spread_of
 from tests.golden_file import holds_to
@@ -79,14 +79,6 @@ def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(
     )
 
 
-def test_two_depths_separate_line_friction(cat: Catalog, rig: Rig, line: Line) -> None:
-    """Drops at one depth leave the friction as it was; at 1.5 and 9 m they narrow it."""
-    shallow = learn_drops(cat, timed(cat, rig, line, 1.0, (3.0, 3.0, 3.0, 3.0), 0.02))
-    deep = learn_drops(cat, timed(cat, rig, line, 1.0, (1.5, 9.0, 1.5, 9.0), 0.02))
-    before = prior_spreads(cat, timed(cat, rig, line, 1.0, (3.0,))[0])[2]
-    assert (deep.spread("line:fluorocarbon") or 1) < (shallow.spread("line:fluorocarbon") or 0) <= before
-
-
 def test_an_odd_try_is_named_and_hardly_moves_the_rest(cat: Catalog, rig: Rig, line: Line) -> None:
     good = timed(cat, rig, line, 1.2, (3.0, 4.0))
     odd = [good[0], replace(good[1], times_s=(*good[1].times_s, good[1].times_s[0] * 1.6))]
@@ -95,14 +87,6 @@ def test_an_odd_try_is_named_and_hardly_moves_the_rest(cat: Catalog, rig: Rig, l
     assert not any(clean.outliers[0])
     name = "trailer:craw/4"
     assert spoiled.factor(name) == pytest.approx(clean.factor(name), rel=0.08)
-
-
-def test_a_wrong_unit_is_asked_about(cat: Catalog, rig: Rig, line: Line) -> None:
-    test = timed(cat, rig, line, 1.0, (3.0,))[0]
-    assert suspicion(cat, test) is None
-    doubt = suspicion(cat, replace(test, depth_m=3.0 / 3.28))
-    assert doubt is not None
-    assert "Was the depth in metres?" in doubt
 
 
 #: Those who misread every depth or drag line unsaid teach it as if it were the lure's (docs/model.md).
@@ -212,12 +196,6 @@ def test_lift_and_mats_to_the_digit(cat: Catalog) -> None:
     )
 
 
-def test_more_lift_runs_shallower(cat: Catalog) -> None:
-    for check in depths(cat):
-        low, high = ran_at_m(cat, check, 1.4), ran_at_m(cat, check, 0.7)
-        assert low < high
-
-
 def test_each_kind_teaches_its_own(cat: Catalog) -> None:
     all_of_it = learn(cat, [*drops(cat), *depths(cat), *mats()])
     craw = rig_by_name(cat, "swim-jig", 0.375, "craw")
@@ -257,14 +235,3 @@ def test_the_sentences_to_the_letter(cat: Catalog) -> None:
             [before_after(cat, known, rig, "rig", 58.0), fall_area_cm2(cat, known.applied(rig), 58.0)]
         )
     holds_to("learning.learned", told)
-
-
-def test_keys_are_made_of_the_parts_that_share_a_lesson(cat: Catalog) -> None:
-    jig = rig_by_name(cat, "swim-jig", 0.375, "paddle-tail", trailer_length_in=4.5, skirt="thin")
-    assert body_key(jig) == "swim-jig/swim"
-    assert trailer_key(jig) == "paddle-tail/4.5"
-    assert lift_key(jig) == "swim-jig/paddle-tail/4.5"
-    heavy = rig_by_name(cat, "swim-jig", 1.0, "paddle-tail", trailer_length_in=4.5, skirt="full")
-    assert [k(heavy) for k in (body_key, trailer_key, lift_key)] == [
-        k(jig) for k in (body_key, trailer_key, lift_key)
-    ]

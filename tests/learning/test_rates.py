@@ -26,21 +26,6 @@ def test_one_bin_is_the_gamma_of_its_own_log() -> None:
     assert found.differs == 0
 
 
-def test_little_effort_stays_near_the_whole() -> None:
-    rows = rates_of([Effort("stop", "bay", 300, 20.0, 20), Effort("stop", "point", 2, 0.1, 1)])
-    bay, point = rows
-    assert abs(bay.per_hour - 1.0) < 0.2
-    assert point.per_hour < 3.0  # and not ten
-    assert point.high - point.low > bay.high - bay.low
-    assert not any(r.differs for r in rows)
-
-
-def test_a_great_difference_over_many_hours_is_told() -> None:
-    good, bad = rates_of([Effort("light", "low", 300, 20.0, 60), Effort("light", "sunny", 300, 20.0, 4)])
-    assert (good.differs, bad.differs) == (1, -1)
-    assert good.low > bad.high
-
-
 def test_bites_that_clump_count_for_less() -> None:
     """Pearson by hand: four hours of four stops, 8, 0, 0 and 0 bites, two expected of each."""
     assert clumped([1.0] * 4, [8, 0, 0, 0]) == pytest.approx((36 + 4 + 4 + 4) / 2 / 3)
@@ -52,10 +37,6 @@ def test_bites_that_clump_count_for_less() -> None:
     assert [r.differs for r in even] == [0, -1]
     assert [r.differs for r in lumpy] == [0, 0]
     assert lumpy[0].high - lumpy[0].low > even[0].high - even[0].low
-
-
-def test_bins_of_no_time_are_left_out() -> None:
-    assert rates_of([Effort("light", "low", 0, 0.0, 0)]) == []
 
 
 def _log(rng: random.Random, spread: float = 0.0) -> list[Effort]:

@@ -14,8 +14,6 @@ from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.learning.worth import (
     LEAST_M,
     MOST_M,
-    WORTH_ASKING,
-    Worth,
     another_worth,
     odd_depths,
     odd_drops,
@@ -74,21 +72,6 @@ def test_another_head_than_the_one_typed_is_asked_about(cat: Catalog, like: Drop
     assert odd_drops(cat, [*good, right]) == [None] * 4
 
 
-@pytest.mark.slow
-def test_half_a_head_is_asked_about_in_nine_of_ten(cat: Catalog, like: DropTest) -> None:
-    asked = good = 0
-    for seed in range(60):
-        rng = np.random.default_rng(seed)
-        factor = float(np.exp(rng.normal(0.0, 0.15)))
-        tests = [timed(cat, like, d, factor, 1000 * seed + k) for k, d in enumerate((3.0, 2.0, 4.0))]
-        half = replace(like, rig=replace(like.rig, head_oz=0.1875))
-        wrong = timed(cat, half, 3.0, factor, 1000 * seed + 7).times_s
-        asked += odd_drops(cat, [*tests, replace(like, times_s=wrong)])[3] is not None
-        good += any(odd_drops(cat, [*tests, timed(cat, like, 3.0, factor, 1000 * seed + 8)]))
-    assert asked >= 54
-    assert good <= 4
-
-
 def test_a_test_alone_or_of_another_rig_contradicts_nothing(cat: Catalog, like: DropTest) -> None:
     slow = replace(like, times_s=(12.0, 12.2))
     other = replace(like, rig=rig_by_name(cat, "spinnerbait", 0.5, "twin-tail"), times_s=(3.0,))
@@ -139,11 +122,6 @@ def test_what_is_promised_is_what_comes(cat: Catalog, like: DropTest) -> None:
         promised.append(at.then)
         came.append(after.now)
     assert np.mean(came) == pytest.approx(np.mean(promised), rel=0.12)
-
-
-def test_worth_asking() -> None:
-    assert Worth(0.10, 0.10 * (1.0 - WORTH_ASKING) - 1e-9, 3.0).asked
-    assert not Worth(0.10, 0.10 * (1.0 - WORTH_ASKING) + 1e-9, 3.0).asked
 
 
 def test_a_timed_fall_says_something_of_the_drag_on_the_move(cat: Catalog, like: DropTest) -> None:

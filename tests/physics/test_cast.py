@@ -8,7 +8,6 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from heathdrop.catalog import Catalog
-from heathdrop.errors import BadInput
 from heathdrop.physics.cast import DISPLAY, Cast, CastResult, Fidelity, fly
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.program import Phase
@@ -49,54 +48,6 @@ def test_reference_cases(case: tuple) -> None:  # type: ignore[type-arg]
         assert result.depth_at(distance) == pytest.approx(depth, abs=max(0.10, 0.05 * depth))
 
 
-def ladder_ft(
-    cat: Catalog, family: str, oz: float, trailer: str, pace: float, line: tuple[str, float]
-) -> float:
-    """Mean depth (ft) between 19 and 5 m from the rod: 25 m cast counted down to 2 m."""
-    lure = lure_of(cat, rig_by_name(cat, family, oz, trailer), WATER.density_kg_m3, 60.0)
-    r = retrieve(lure, line_by_test(cat, *line), 25.0, 2.0, pace * FT)
-    inside = (r.distance_m <= 19.0) & (r.distance_m >= 5.0) & (r.time_s > r.fall_s)
-    return float(r.depth_m[inside].mean() / FT)
-
-
-FLUORO15 = ("fluorocarbon", 15.0)
-
-
-@pytest.mark.parametrize(
-    ("family", "oz", "trailer", "pace", "low", "high"),
-    [
-        ("bladed-jig", 0.375, "flat-tail", 2.3, 4.0, 5.5),
-        ("bladed-jig", 0.5, "flat-tail", 2.3, 5.5, 7.0),
-        ("bladed-jig", 0.75, "flat-tail", 2.3, 7.5, 9.5),
-        ("swim-jig", 0.25, "chunk", 2.3, 0.0, 1.5),
-        ("swim-jig", 0.375, "paddle-tail", 3.3, 1.0, 2.5),
-        ("swim-jig", 0.375, "paddle-tail", 1.6, 6.0, 30.0),
-    ],
-)
-def test_the_trades_ladders(
-    cat: Catalog, family: str, oz: float, trailer: str, pace: float, low: float, high: float
-) -> None:
-    assert low <= ladder_ft(cat, family, oz, trailer, pace, FLUORO15) <= high
-
-
-def test_bulk_and_line_lift_as_the_trade_says(cat: Catalog) -> None:
-    """A craw for a slim tail lifts 1.5–2.5 ft; 20 for 15 lb a few inches; nylon more than fluorocarbon.
-
-    For a slow swim jig nylon of the same test costs more than half a foot and
-    20 lb nylon about a foot; at a bladed jig's pace the model gives about half of that.
-    """
-    slim = ladder_ft(cat, "bladed-jig", 0.5, "flat-tail", 2.3, FLUORO15)
-    assert 1.5 <= slim - ladder_ft(cat, "bladed-jig", 0.5, "craw", 2.3, FLUORO15) <= 2.5
-    slow = ladder_ft(cat, "swim-jig", 0.375, "paddle-tail", 1.6, FLUORO15)
-    lifts = [
-        slow - ladder_ft(cat, "swim-jig", 0.375, "paddle-tail", 1.6, line)
-        for line in (("fluorocarbon", 20.0), ("nylon", 15.0), ("nylon", 20.0))
-    ]
-    assert 0.05 <= lifts[0] <= 0.5
-    assert 0.5 < lifts[1] < 1.0
-    assert 0.9 < lifts[2] < 1.6
-
-
 def test_pure_pursuit_without_weight_or_drag() -> None:
     """A weightless, drag-free line draws the lure straight at the tip: its bearing never changes."""
     line = Line(1e-5, 999.2, 0.0)
@@ -129,15 +80,6 @@ def test_bottom_and_surface_are_hard_limits(cat: Catalog) -> None:
         [Phase("fall", slack=True, to_depth_m=0.5), Phase("retrieve", speed_m_s=1.5)],
     )
     assert high.depth_m.min() >= 0.0
-
-
-def test_tight_line_swings_in_slower_than_a_slack_fall(cat: Catalog) -> None:
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), WATER.density_kg_m3, 60.0)
-    line = line_by_test(cat, "fluorocarbon", 15)
-    swing = fly(lure, line, WATER, deep(20.0), [Phase("fall", to_depth_m=3.0)])
-    drop = fly(lure, line, WATER, deep(20.0), [Phase("fall", slack=True, to_depth_m=3.0)])
-    assert swing.time_s[-1] > 1.3 * drop.fall_s
-    assert swing.distance_m[-1] < 19.5
 
 
 @settings(max_examples=25, deadline=None)
@@ -189,17 +131,6 @@ def test_a_finer_step_changes_nothing_visible(cat: Catalog) -> None:
     fine = retrieve(lure, line, 25, 2.0, 0.7, Fidelity(48, 0.3, DISPLAY.step_m / 2, 0.02))
     for d in (18, 12, 6):
         assert coarse.depth_at(d) == pytest.approx(fine.depth_at(d), abs=0.03)
-
-
-def test_programmes_that_cannot_be_played() -> None:
-    lure = Lure(0.014, 0.115, 1e-3, 1e-3, 3e-4)
-    line = Line(0.37e-3, 1780, 0.01)
-    with pytest.raises(BadInput, match="one of fall, retrieve, slow-roll"):
-        fly(lure, line, WATER, deep(20), [Phase("teleport")])
-    with pytest.raises(BadInput, match="at least one phase"):
-        fly(lure, line, WATER, deep(20), [])
-    with pytest.raises(BadInput, match=r"speed_ft_s was not given"):
-        fly(lure, line, WATER, deep(20), [Phase("retrieve")])
 
 
 def test_tension_is_told_without_the_impulse_of_a_step(cat: Catalog) -> None:

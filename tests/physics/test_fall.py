@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, fly, surface_line_m
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, glide_factor, time_to_depth_s
-from heathdrop.physics.line import Line, line_by_size, line_by_test, normal_drag_coefficient
+from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, disc_area_m2, lure_of, rig_by_name
+from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
 from heathdrop.units import KG_PER_OZ, M_S_PER_MPH, metres
@@ -68,20 +68,6 @@ def test_nothing_falls_nowhere(cat: Catalog) -> None:
     assert float(fall_speed_m_s(-0.1, 0.001, 1.0, line, WATER)) == 0.0
     assert float(glide_factor(0.0)) == 1.0
     assert float(glide_factor(1.0)) == pytest.approx(2.0**-0.75)
-
-
-def test_without_friction_depth_is_speed_times_time(cat: Catalog) -> None:
-    slick = replace(line_by_size(cat, 0.3, 1780), friction=0.0)
-    speed = float(fall_speed_m_s(LURE.net_weight_n, LURE.fall_drag_area_m2, 3.0, slick, WATER))
-    sunk = speed * float(glide_factor(LURE.glide_ratio)) * 4.0
-    assert depth_after_s(LURE, 4.0, slick, WATER) == pytest.approx(sunk)
-    assert (slick.diameter_m, slick.density_kg_m3) == pytest.approx((0.0003, 1780))
-
-
-def test_a_metre_of_line_weighs_what_its_volume_does(cat: Catalog) -> None:
-    """0.37 mm of 1780 kg/m³ in 1000: π/4 · 0.37² mm² · 780 kg/m³ · 9.80665."""
-    line = line_by_size(cat, 0.37, 1780)
-    assert line.net_weight_n_m(1000.0) == pytest.approx(8.2245e-4, rel=1e-4)
 
 
 def test_the_first_samples_are_the_fall(cat: Catalog) -> None:
@@ -161,43 +147,6 @@ def test_depth_after_undoes_time_to_depth(seconds: float, glide: float) -> None:
     assert time_to_depth_s(lure, depth, FLUORO, water) == pytest.approx(seconds, rel=1e-9)
 
 
-def test_fall_limits() -> None:
-    water = water_at(60.0)
-    assert fall_time_s(-0.1, 1e-3, 2.0, FLUORO, water) == math.inf
-    assert fall_speed_m_s(np.array([0.0, 0.1]), 1e-3, 1.0, FLUORO, water)[0] == 0.0
-    glider = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 1.0)
-    straight = Lure(0.014, 0.1, 8e-4, 1e-3, 3e-4, 0.0)
-    assert time_to_depth_s(glider, 2, FLUORO, water) == pytest.approx(
-        time_to_depth_s(straight, 2, FLUORO, water) * 2**0.75
-    )
-
-
-def test_temperature_moves_the_fall_only_by_a_few_per_cent(cat: Catalog) -> None:
-    """Viscosity nearly doubles between 80 and 40 °F; a jig's fall hardly notices."""
-    times = []
-    for f in (40.0, 80.0):
-        water = water_at(f)
-        lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw"), water.density_kg_m3, 60.0)
-        times.append(time_to_depth_s(lure, 3.0, line_by_test(cat, "fluorocarbon", 15), water))
-    assert times[0] == pytest.approx(times[1], rel=0.03)
-
-
-def test_parts_add_up(cat: Catalog) -> None:
-    """A 3/8 oz lead head: 10.63 g, disc from its volume; trailers scale with length² and length³."""
-    rig = rig_by_name(cat, "swim-jig", 0.375, "craw")
-    lure = lure_of(cat, rig, 999.0, 60.0)
-    disc = disc_area_m2(0.0106311, 11000.0) * 1e4
-    assert lure.mass_kg * 1e3 == pytest.approx(10.631 + 2.5 + 2.0 + 10.0, abs=1e-2)
-    assert lure.run_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 6.5 + 5.0)
-    assert lure.fall_drag_area_m2 * 1e4 == pytest.approx(0.4 * disc + 2.2 + 3.1)
-    short = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", trailer_length_in=2.0), 999.0, 60.0)
-    assert (lure.run_lift_area_m2 - short.run_lift_area_m2) * 1e4 == pytest.approx(2.3 * 0.75)
-    assert (lure.mass_kg - short.mass_kg) * 1e3 == pytest.approx(10.0 * 7 / 8)
-    heavy = lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "craw", head_material="tungsten"), 999.0, 60.0)
-    assert heavy.net_weight_n > lure.net_weight_n
-    assert heavy.fall_drag_area_m2 < lure.fall_drag_area_m2
-
-
 def test_every_catalogue_number_has_origin_and_spread(cat: Catalog) -> None:
     for table in ("materials", "heads", "skirts", "families", "trailers", "lines"):
         rows = getattr(cat, table)
@@ -265,14 +214,6 @@ def test_thick_nylon_hides_a_quarter_ounce_deep_down(cat: Catalog) -> None:
     assert felt(cat, 0.125, "nylon", 20, 20, 3) < 0.3
     assert felt(cat, 0.5, "nylon", 20, 20, 3) > 0.9
     assert felt(cat, 0.25, "nylon", 20, 20, 15) < 0.3
-
-
-@pytest.mark.parametrize("material", ["nylon", "fluorocarbon", "braid"])
-def test_heavier_and_calmer_are_felt_more(cat: Catalog, material: str) -> None:
-    by_weight = [felt(cat, oz, material, 15, 12, 6) for oz in (0.125, 0.25, 0.5, 1.0)]
-    assert by_weight == sorted(by_weight)
-    by_wind = [felt(cat, 0.5, material, 15, 12, mph) for mph in (0, 5, 10, 20)]
-    assert by_wind == sorted(by_wind, reverse=True)
 
 
 def test_a_leader_stretches_first(cat: Catalog) -> None:

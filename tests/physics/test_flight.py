@@ -9,7 +9,6 @@ from scipy.integrate import quad, solve_ivp
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import DISPLAY, Cast, Fidelity, fly, line_params
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.flight import (
     Launch,
@@ -23,11 +22,9 @@ from heathdrop.physics.flight import (
     usual_cast,
     wind_along_m_s,
 )
-from heathdrop.physics.kernels import chain
 from heathdrop.physics.kernels.flight import GRAVITY, distance_flown
 from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
-from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import density_kg_m3, viscosity_pa_s, water_at
 from heathdrop.units import KG_PER_OZ, feet, metres
 
@@ -187,42 +184,6 @@ def test_the_fall_is_the_integral_over_both_lines(surface_m: float, depth_m: flo
     kink = [3.0 - surface_m] if 0.0 < 3.0 - surface_m < depth_m else None
     assert seconds == pytest.approx(quad(slowness, 0.0, depth_m, points=kink)[0], rel=1e-9)
     assert depth_after_s(LURE, seconds, TIED, WATER, surface_m) == pytest.approx(depth_m, rel=1e-9)
-
-
-def test_the_chain_mixes_mass_and_drag_by_length() -> None:
-    whole = line_params(TIED, WATER)
-    braid, leader = line_params(THIN, WATER), line_params(THICK, WATER)
-    assert chain._mixed(whole, 0.0, 2.0)[:6] == pytest.approx(leader[:6])
-    assert chain._mixed(whole, 3.5, 5.0)[:6] == pytest.approx(braid[:6])
-    half = chain._mixed(whole, 2.0, 4.0)
-    assert half.area * half.density == pytest.approx(
-        0.5 * (braid.area * braid.density + leader.area * leader.density)
-    )
-    assert half.normal == pytest.approx(0.5 * (braid.normal + leader.normal))
-    assert half.normal * half.viscous == pytest.approx(
-        0.5 * (braid.normal * braid.viscous + leader.normal * leader.viscous)
-    )
-
-
-def runs_at(cat: Catalog, line: Line, fidelity: Fidelity = DISPLAY) -> float:
-    rig = rig_by_name(cat, "swim-jig", 0.25, "paddle-tail")
-    lure = lure_of(cat, rig, WATER.density_kg_m3, 58.0)
-    program = [Phase("fall", slack=True, to_depth_m=2.5), Phase("retrieve", speed_m_s=0.5, take_up=True)]
-    return float(
-        fly(lure, line, WATER, Cast(25.0, 0.6, ((0.0, 30.0), (99.0, 30.0))), program).useful().mean()
-    )
-
-
-def test_a_leader_counts_for_its_length(cat: Catalog) -> None:
-    """No leader, the same line as leader, a leader as long as the cast: each is what it must be."""
-    braid, fluoro = line_by_test(cat, "braid", 20), line_by_test(cat, "fluorocarbon", 12)
-    alone, all_fluoro = runs_at(cat, braid), runs_at(cat, fluoro)
-    assert runs_at(cat, replace(braid, leader=braid, leader_m=2.5)) == pytest.approx(alone, abs=1e-3)
-    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=200.0)) == pytest.approx(all_fluoro, abs=1e-3)
-    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=0.3)) == pytest.approx(alone, abs=0.03)
-    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=20.0)) == pytest.approx(all_fluoro, abs=0.03)
-    # Heavy line at the lure and thin line behind it: deeper than either alone.
-    assert runs_at(cat, replace(braid, leader=fluoro, leader_m=6.0)) < alone - 0.1
 
 
 def test_water_published_values() -> None:

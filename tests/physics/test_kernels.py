@@ -30,9 +30,6 @@ from heathdrop.physics.kernels.ground import (
 from heathdrop.physics.kernels.march import HOME_M, run_chain
 from heathdrop.physics.kernels.records import (
     FAR,
-    LONGEST_TAKE_UP_S,
-    SLACK_M_S,
-    TIGHT,
     Band,
     Grid,
     Leg,
@@ -50,7 +47,7 @@ from heathdrop.physics.kernels.records import (
     rows_of,
     samples_room,
 )
-from heathdrop.physics.kernels.search import comfort, eased, measure, met, trial_room
+from heathdrop.physics.kernels.search import comfort, eased, measure, met
 from heathdrop.sizing.warmth import warm_up
 
 DEPTH = """
@@ -343,22 +340,6 @@ def test_a_record_comes_back_from_its_row(kind: type, read: object) -> None:
     assert read(rows_of(records), 1) == records[1]  # type: ignore[operator]
 
 
-def test_the_search_writes_a_setting_in_the_order_of_its_fields() -> None:
-    assert Tuned._fields == (
-        "pace_m_s",
-        "start_depth_m",
-        "soft_share",
-        "in_band",
-        "mean_m",
-        "shallowest_m",
-        "deepest_m",
-        "in_cover",
-        "comfort",
-        "near_band",
-        "useful_s",
-    )
-
-
 def test_a_pace_costs_nothing_where_it_is_liked_and_falls_off_outside() -> None:
     limits = Limits(0.5, 6.0, 9.0, 0.3, 1.0, 4.0, 0.45, 0.25, 24.0)
     assert [comfort(v, limits) for v in (1.0, 2.0, 4.0)] == [1.0, 1.0, 1.0]
@@ -423,25 +404,6 @@ def test_only_the_useful_part_is_measured() -> None:
     assert nothing == Tuned(0.7, 1.2, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.9, 0.0, 0.0)
 
 
-def test_room_for_the_slowest_cast() -> None:
-    out, shapes, legs = trial_room(20.0, 0.4)
-    assert len(out.t) == int((1.6 * 20.0 / 0.4 + 30.0) / 0.25) + 8
-    assert shapes.shape == (0, 0, 2)
-    first, then = leg_at(legs, 0), leg_at(legs, 1)
-    assert (first.reel, first.tight, first.time) == (SLACK_M_S, TIGHT, LONGEST_TAKE_UP_S)
-    assert (first.near, then.near) == (pytest.approx(0.95 * 0.2 * 20.0),) * 2
-    assert (then.depth, then.rise) == (FAR, -FAR)
-
-
 def test_each_quantity_has_a_row_of_its_own() -> None:
     rows = [v for k, v in vars(state).items() if k.isupper() and k != "ROWS" and isinstance(v, int)]
     assert sorted(rows) == list(range(state.ROWS))
-
-
-def test_a_new_chain_is_at_rest_and_tight() -> None:
-    made = state.state_room(7)
-    assert made.shape == (state.ROWS, 7)
-    assert np.all(made[state.ROOT] == 0.5)
-    assert np.all(made[state.TIGHT] == 1.0)
-    made[[state.ROOT, state.TIGHT]] = 0.0
-    assert not made.any()

@@ -3,14 +3,13 @@
 import numpy as np
 import pytest
 
-from bench.ladders import RUNGS, Rung, compared, misfit, runs_at
+from bench.ladders import RUNGS, compared, runs_at
 from bench.ledges import SHARES, beside_reference, measured, stepped
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, Fidelity, fly
 from heathdrop.physics.cover import CLEAR, Stand, counting_oz, cover_odds, halfway_oz, mat_odds
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.kernels import ground, state
-from heathdrop.physics.kernels.ground import Ground
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
@@ -34,11 +33,6 @@ def test_taking_up_the_slack_brings_deep_starts_nearer_to_practice(cat: Catalog)
     _, without = compared(lambda rung: runs_at(cat, rung, take_up=False))
     _, with_it = compared(lambda rung: runs_at(cat, rung))
     assert with_it < 0.4 * without
-
-
-def test_misfit() -> None:
-    rung = Rung("swim-jig", 0.5, "craw", 2.0, 4.0, 3.0, 5.0)
-    assert (misfit(rung, 4.0), misfit(rung, 5.5), misfit(rung, 2.0)) == pytest.approx((0.0, 0.5, 1.0))
 
 
 FT = 0.3048
@@ -93,12 +87,6 @@ def test_plastic_lifts_and_two_spread_claws_lift_most(cat: Catalog, fluoro: Line
     assert on_edge > depths[2]
 
 
-def test_heavier_is_deeper_or_faster(cat: Catalog, fluoro: Line) -> None:
-    light, heavy = (lure(cat, "swim-jig", oz, "paddle-tail") for oz in (0.375, 0.75))
-    assert runs_at_ft(heavy, fluoro, 2.5, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0) + 2.0
-    assert runs_at_ft(heavy, fluoro, 3.2, 5.0) > runs_at_ft(light, fluoro, 2.5, 5.0)
-
-
 def test_the_four_corners_of_a_swim_jig(cat: Catalog, fluoro: Line) -> None:
     """High and slow: 1/4 with bulk. High and fast: 3/8 to 1/2. Low and slow: 3/8. Low and fast: 3/4."""
     assert runs_at_ft(lure(cat, "swim-jig", 0.25, "chunk"), fluoro, 2.0, 2.0) < 3.5
@@ -132,11 +120,6 @@ def test_deep_slow_rolling_takes_weight(cat: Catalog, fluoro: Line) -> None:
     ]
     assert depths == sorted(depths)
     assert depths[0] < 12.0 < depths[2]
-
-
-def test_a_heavy_swim_jig_works_the_deep_weed_line(cat: Catalog, fluoro: Line) -> None:
-    assert 12.0 < runs_at_ft(lure(cat, "swim-jig", 0.75, "paddle-tail"), fluoro, 2.0, 15.0) < 16.0
-    assert runs_at_ft(lure(cat, "swim-jig", 0.375, "paddle-tail"), fluoro, 2.0, 15.0) < 11.0
 
 
 def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
@@ -205,22 +188,11 @@ def test_what_counts_and_goes_half_the_time(cat: Catalog) -> None:
     assert cover_odds(cat, rig, 0.1, Stand("open"), 3.0, 3.0) == CLEAR
 
 
-def test_two_appendages_right_a_blade_in_wood(cat: Catalog) -> None:
-    one, two = (
-        cover_odds(cat, rig_by_name(cat, "bladed-jig", 0.5, t), 0.1, Stand("wood"), 0.0, 0.0).hangs
-        for t in ("flat-tail", "beaver")
-    )
-    assert 1.0 - two == pytest.approx((1.0 - one) ** 0.5)
-
-
 SEEDS = range(30)
 
 
 #: A ledge whose deep side is away from the angler, and one whose deep side is nearer.
 AWAY = np.array([[0.0, 2.0], [10.0, 2.0], [10.2, 6.0], [100.0, 6.0]])
-
-
-TOWARD = np.array([[0.0, 6.0], [10.0, 6.0], [10.2, 2.0], [100.0, 2.0]])
 
 
 @pytest.mark.slow
@@ -253,34 +225,6 @@ def test_the_reference_agrees_over_ledges(seed: int) -> None:
     assert ours == pytest.approx(theirs, abs=0.06)
 
 
-def test_ledges_of_a_profile() -> None:
-    assert ground.ledges_of(AWAY).tolist() == [[10.0, 2.0, 10.2, 6.0]]
-    assert ground.ledges_of(TOWARD).tolist() == [[10.2, 2.0, 10.0, 6.0]]
-    steepest_slope = np.array([[0.0, 1.0], [2.0, 3.9], [9.0, 3.9]])
-    assert ground.ledges_of(steepest_slope).shape == (0, 4)
-    assert ground.slope_at(1.0, steepest_slope) == pytest.approx(1.45)
-    assert ground.slope_at(10.1, AWAY) == 0.0
-    assert ground.bottom_at(10.1, AWAY) == pytest.approx(4.0)
-    assert (ground.bottom_at(-1.0, AWAY), ground.bottom_at(500.0, AWAY)) == (2.0, 6.0)
-
-
-def test_a_face_is_met_from_its_water_side_only() -> None:
-    for bottom, outside in ((AWAY, 1.0), (TOWARD, -1.0)):
-        ledges = ground.ledges_of(bottom)
-        face = ground.face_at(4.0, ledges, 0)
-        assert face == pytest.approx(10.1)
-        inside = face - 0.05 * outside
-        assert ground.face_met(inside, 4.0, ground.bottom_at(inside, bottom), ledges) == 0
-        assert ground.face_met(face + 0.05 * outside, 4.0, 6.0, ledges) == -1
-        # Nearer the shelf above it than the face: it came down on the shelf.
-        near = ground.face_at(2.02, ledges, 0) - 0.1 * outside
-        assert ground.face_met(near, 2.02, 2.0, ledges) == -1
-        far_in = face - 0.6 * outside
-        assert ground.face_met(far_in, 4.0, 2.0, ledges) == -1
-        up_x, up_z = ground.face_up(ledges, 0)
-        assert (up_x, up_z) == pytest.approx((-0.2 * outside / np.hypot(0.2, 4), -4 / np.hypot(0.2, 4)))
-
-
 def two_segments(nodes: list[tuple[float, float]]) -> np.ndarray:
     s = state.state_room(len(nodes))
     s[state.X, :], s[state.Z, :] = np.array(nodes).T
@@ -309,34 +253,3 @@ def test_a_node_at_the_lip_goes_round_it_and_keeps_its_speed() -> None:
     past = np.hypot(0.001, 0.03)
     assert (s[state.X, 1], s[state.Z, 1]) == pytest.approx((10.0 - past, 2.0))
     assert (s[state.U, 1], s[state.W, 1]) == pytest.approx((-0.7, 0.0))
-
-
-def test_how_the_lure_stands() -> None:
-    ledges, free = ground.ledges_of(AWAY), Ground(False, False, 1.0, 0.0, 0.0)
-    s = two_segments([(7.0, 1.0), (9.0, 3.0), (10.05, 4.0)])
-    s[state.U, 2], s[state.W, 2] = -0.5, -0.2
-    leaning = ground.stand(s, 2, AWAY, ledges, free, -1.0, -1.0)
-    assert leaning[:2] == (True, True)
-    assert leaning.press == 0.0
-    assert s[state.X, 2] == pytest.approx(10.1)
-    slid = np.hypot(s[state.U, 2], s[state.W, 2])
-    assert slid == pytest.approx(abs(-0.5 * leaning.along_x - 0.2 * leaning.along_z))
-    away = ground.stand(s, 2, AWAY, ledges, leaning, 2.0, 0.0)
-    assert not away.touching
-    s[state.X, 2], s[state.Z, 2] = 20.0, 6.01
-    landed = ground.stand(s, 2, AWAY, ledges, free, 0.0, 0.3)
-    assert landed == Ground(True, False, 1.0, 0.0, 0.3)
-    assert s[state.Z, 2] == 6.0
-    lifted = ground.stand(s, 2, AWAY, ledges, landed, 0.0, -0.1)
-    assert not lifted.touching
-
-
-def test_line_comes_to_rest_on_floor_and_before_faces() -> None:
-    ledges = ground.ledges_of(AWAY)
-    s = two_segments([(0.0, -0.6), (5.0, 2.1), (10.05, 4.0), (20.0, 3.0)])
-    s[state.W, 1], s[state.U, 2] = 0.4, -0.3
-    ground.keep_line_out(s, 3, AWAY, 2.0, ledges)
-    assert (s[state.Z, 1], s[state.W, 1]) == (2.0, 0.0)
-    assert s[state.X, 2] == pytest.approx(10.1, abs=2e-4)
-    assert s[state.U, 2] == 0.0
-    assert s[state.Z, 3] == 3.0

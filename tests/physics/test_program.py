@@ -191,19 +191,3 @@ def test_every_kind_plays_on_its_own(cat: Catalog) -> None:
         r = played(cat, Phase(kind, **need.get(kind, {})))  # type: ignore[arg-type]
         assert np.isfinite(np.array(r.samples)).all()
         assert r.bottom_s >= 0.0
-
-
-def test_programmes_that_cannot_be(cat: Catalog) -> None:
-    home = Phase("retrieve", speed_m_s=1.0)
-    for program, sentence in (
-        (
-            (home, home),
-            r"program\[2\].do was “retrieve”; it must be left out: no line is left after phase 1\.",
-        ),
-        ((Phase("pause", for_s=700.0),), r"program\[1\].for_s was 700; it must be from 0 to 600 s\."),
-        ((Phase("pause", for_s=400.0), Phase("pause", for_s=400.0)), "at most 600 s of cast"),
-        ((Phase("hop", times=500),), r"program\[1\].times was 500; it must be from 1 to 100 times\."),
-        ((Phase("retrieve", speed_m_s=-1.0),), "program.1..speed_ft_s was -1"),
-    ):
-        with pytest.raises(BadInput, match=sentence):
-            played(cat, *program)

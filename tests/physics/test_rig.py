@@ -12,7 +12,7 @@ from heathdrop import catalog
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.given import RigGiven
 from heathdrop.errors import BadInput
-from heathdrop.physics.cover import Stand, counting_oz, cover_odds, meetings_per_ft
+from heathdrop.physics.cover import Stand, cover_odds
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import (
     UNMEASURED,
@@ -180,13 +180,6 @@ def test_a_name_leads_back_to_its_rig(rig: Rig) -> None:
     assert name.rig(CAT) == rig
 
 
-@pytest.mark.slow
-@given(rigs_rig_name(), rigs_rig_name())
-def test_two_rigs_share_a_name_only_when_they_are_the_same(a: Rig, b: Rig) -> None:
-    assert (name_of(a) == name_of(b)) == (a == b)
-    assert (name_of(a).text() == name_of(b).text()) == (a == b)
-
-
 def test_a_usual_rig_has_a_short_name(cat: Catalog) -> None:
     assert name_of(rig_by_name(cat, "swim-jig", 0.5, "craw")).text() == "swim-jig:0.5:craw"
     odd = rig_by_name(cat, "spinnerbait", 0.4375, "twin-tail", blades="colorado", trailer_length_in=4.0)
@@ -252,72 +245,6 @@ def test_cold_stiffens_dense_plastic_more(cat: Catalog) -> None:
     assert areas_of(cat, bare, 32.0) == areas_of(cat, bare, 70.0)
 
 
-def test_plastic_floats_or_sinks(cat: Catalog) -> None:
-    weights = [
-        lure_of(cat, jig(cat, plastic=p), 999.0, 60.0).net_weight_n for p in ("floating", "neutral", "salted")
-    ]
-    assert weights == sorted(weights)
-    only_tail = [
-        w - lure_of(cat, rig_by_name(cat, "swim-jig", 0.375, "none"), 999.0, 60.0).net_weight_n
-        for w in weights
-    ]
-    assert only_tail[0] < 0.0 < only_tail[1] < only_tail[2]
-    assert only_tail[2] == pytest.approx(9.80665 * 0.010 * (1 - 999 / 1150), rel=1e-9)
-
-
-def test_on_edge_lifts_less_and_blades_change_a_spinnerbait(cat: Catalog) -> None:
-    flat, edge = (lure_of(cat, jig(cat, orientation=o), 999.0, 60.0) for o in ("flat", "vertical"))
-    assert edge.run_lift_area_m2 < flat.run_lift_area_m2
-    assert edge.fall_drag_area_m2 == flat.fall_drag_area_m2
-    lifts = [
-        lure_of(cat, rig_by_name(cat, "spinnerbait", 0.5, "none", blades=b), 999.0, 60.0).run_lift_area_m2
-        for b in ("double-willow", "tandem", "colorado")
-    ]
-    assert lifts == pytest.approx([3.1e-4, 3.9e-4, 5.0e-4])
-    in_line = lure_of(cat, rig_by_name(cat, "spinnerbait", 0.5, "craw"), 999.0, 60.0).run_lift_area_m2
-    assert in_line == pytest.approx(3.1e-4 + 0.3 * 2.3e-4)
-    with pytest.raises(
-        BadInput, match="blades was “tandem”; it must be left out: a swim jig has no blades to choose"
-    ):
-        jig(cat, blades="tandem")
-
-
-def test_glide_by_the_trailers_share(cat: Catalog) -> None:
-    fused, split = (
-        lure_of(cat, rig_by_name(cat, "weighted-plastic", 0.25, t), 999.0, 60.0)
-        for t in ("creature-fused", "creature")
-    )
-    assert fused.glide_ratio > 0.2 > split.glide_ratio
-    heavy = lure_of(cat, rig_by_name(cat, "weighted-plastic", 1.0, "creature-fused"), 999.0, 60.0)
-    assert heavy.glide_ratio < fused.glide_ratio
-    buoyant = lure_of(
-        cat, rig_by_name(cat, "weighted-plastic", 0.25, "creature-fused", plastic="floating"), 999.0, 60.0
-    )
-    assert buoyant.glide_ratio > fused.glide_ratio
-
-
-def test_measured_parts_take_the_place_of_assumed_ones(cat: Catalog) -> None:
-    plain = jig(cat)
-    own = replace(
-        plain, measured=Measured(head_g=12.0, trailer_g=8.0, body_fall=2.0, trailer_fall=0.5, lift=1.5)
-    )
-    assert own.head_kg + own.trailer_kg == pytest.approx(0.020)
-    before, after = areas_of(cat, plain, 60.0), areas_of(cat, own, 60.0)
-    assert after.fall[1:3] == pytest.approx([2.0 * a for a in before.fall[1:3]])
-    assert after.fall[3] == pytest.approx(0.5 * before.fall[3])
-    assert after.lift == pytest.approx([1.5 * a for a in before.lift])
-    assert after.run[1] == pytest.approx(2.0**0.7 * before.run[1])
-    assert after.run[3] == pytest.approx(0.5**0.7 * before.run[3])
-    sure = replace(
-        plain,
-        measured=Measured(
-            body_fall_spread=0.05, trailer_fall_spread=0.05, fall_joint=-0.002, lift_spread=0.1
-        ),
-    )
-    assert spread_of(cat, sure, 60.0).fall < 0.05
-    assert spread_of(cat, sure, 60.0).lift == 0.1
-
-
 @settings(max_examples=60, deadline=None)
 @given(
     family=st.sampled_from(
@@ -344,18 +271,6 @@ def test_cover_odds_are_chances_and_more_cover_is_never_easier(
     assert more.passes <= odds.passes + 1e-12
     assert more.fouls >= odds.fouls - 1e-12
     assert more.hangs >= odds.hangs - 1e-12
-
-
-def test_what_counts_against_a_mat(cat: Catalog) -> None:
-    slim, wide = (counting_oz(rig_by_name(cat, "punch-rig", 1.0, t)) for t in ("beaver", "chunk"))
-    assert (slim, wide) == pytest.approx((1.0, 0.65))
-    football = counting_oz(rig_by_name(cat, "football-jig", 1.0, "beaver"))
-    assert football == pytest.approx(0.7)
-    assert (
-        meetings_per_ft(cat, Stand("reeds"))
-        > meetings_per_ft(cat, Stand("submerged-grass"))
-        > meetings_per_ft(cat, Stand("pads"))
-    )
 
 
 @given(material=st.sampled_from(["fluorocarbon", "nylon", "braid"]), share=st.floats(0.0, 1.0))

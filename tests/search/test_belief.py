@@ -1,7 +1,5 @@
 """Belief over depth and pace, and what a cast looks at."""
 
-from dataclasses import replace
-
 import numpy as np
 import pytest
 
@@ -12,8 +10,6 @@ from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.physics.cast import Cast, CastResult
 from heathdrop.physics.kernels.records import samples_room
 from heathdrop.search.belief import (
-    FINE,
-    SHARP,
     Belief,
     bite_per_s,
     pace_counts,
@@ -22,7 +18,7 @@ from heathdrop.search.belief import (
     slices_of,
     start_of,
 )
-from heathdrop.search.coverage import floor_seconds, passed_s, reach_of, seconds_within
+from heathdrop.search.coverage import floor_seconds, reach_of, seconds_within
 from heathdrop.sizing.activity import judge
 
 
@@ -100,42 +96,6 @@ def test_bayes(cat: Catalog) -> None:
     assert even.times(np.zeros((2, 3))) is even
 
 
-def by_hand(rows: list[tuple[float, float, float]], told: tuple[float, float], edge: float) -> list[float]:
-    """Chances of eight slices of 12 ft from rows (weight, centre, spread, ft) inside what was told."""
-    at = (np.arange(8 * FINE) + 0.5) * 12.0 / (8 * FINE)
-    bells = [(w, np.exp(-0.5 * ((at - centre) / spread) ** 2)) for w, centre, spread in rows]
-    fish = sum((w * bell / bell.sum() for w, bell in bells), np.zeros_like(at)) if rows else np.ones_like(at)
-    outside = np.maximum(0.0, np.maximum(told[0] - at, at - told[1]))
-    shares = (fish * np.exp(-0.5 * (outside / edge) ** 2)).reshape(8, FINE).sum(axis=1)
-    return list(shares / shares.sum())
-
-
-def test_where_it_starts_by_hand(cat: Catalog) -> None:
-    """What was said alone: a depth known to a foot, the ends of a range to a quarter of that; then two rows
-    of the trade inside a range, one of them above the cover's top."""
-    known = cat.search.grid.known_ft
-    wall = replace(cat.search, grid=replace(cat.search.grid, tail=0.0))
-    bare = replace(cat, search=replace(wall, start=()))
-    one = start(bare, fish_span_ft=None).by_depth
-    assert one == pytest.approx(by_hand([], (6.0, 6.0), known))
-    span = start(bare, fish_span_ft=(4.0, 7.0)).by_depth
-    assert span == pytest.approx(by_hand([], (4.0, 7.0), SHARP * known))
-    row = replace(cat.search.start[0], when=(), weight=2.0, at=0.5, spread=0.1, above_cover_ft=None)
-    over = replace(row, weight=1.0, above_cover_ft=1.0, spread_ft=0.5)
-    two = replace(cat, search=replace(wall, start=(row, over)))
-    grass = Cover(kind="submerged-grass", top_depth_ft=9.0)
-    wanted = by_hand([(2.0, 6.0, 1.2), (1.0, 8.0, 0.5)], (2.0, 11.0), SHARP * known)
-    assert start(two, fish_span_ft=(2.0, 11.0), cover=grass).by_depth == pytest.approx(wanted)
-    # A share of the chance is not bound by what was said: it lies as the rows alone have it.
-    loose = replace(two, search=replace(two.search, grid=replace(wall.grid, tail=0.25)))
-    rows = by_hand([(2.0, 6.0, 1.2), (1.0, 8.0, 0.5)], (0.0, 12.0), 1.0)
-    mixed = start(loose, fish_span_ft=(2.0, 11.0), cover=grass).by_depth
-    assert mixed == pytest.approx(0.75 * np.array(wanted) + 0.25 * np.array(rows))
-    # Where the cover's top is not told, the row about it says nothing.
-    alone = by_hand([(2.0, 6.0, 1.2)], (2.0, 11.0), SHARP * known)
-    assert start(two, fish_span_ft=(2.0, 11.0), cover=Cover(kind="pads")).by_depth == pytest.approx(alone)
-
-
 FT = 0.3048
 
 
@@ -174,13 +134,6 @@ def test_a_lure_that_runs_deeper_than_it_should_covers_deeper_water(cat: Catalog
     found = seconds_within(cat, level(3.5), 2.2, EDGES, shift_ft=1.0)
     assert found[6, 1] == pytest.approx(18.0)
     assert found[3, 1] == 0.0
-
-
-def test_what_is_shown_is_where_the_lure_itself_is() -> None:
-    shown = passed_s(level(3.5), EDGES)
-    assert shown.shape == (8,)
-    assert shown[3] == pytest.approx(18.0)
-    assert shown.sum() == pytest.approx(18.0)
 
 
 def test_a_floor_is_fished_for_fish_near_it(cat: Catalog) -> None:

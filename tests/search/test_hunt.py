@@ -289,32 +289,6 @@ def test_what_changes_and_what_it_costs(cat: Catalog) -> None:
     assert costs == {"none": 0.0, "count": 0.05, "pace": 0.05, "trailer": 1.0, "rod": 0.1667, "retie": 3.0}
 
 
-def test_how_much_was_tried(cat: Catalog) -> None:
-    even = believed(1, 1, 1, 1)
-    assert tried(even, PER_S, []) == 0.0
-    once = tried(even, PER_S, [Answered(HIGH, "nothing")])
-    assert once == pytest.approx(float((even.cells * (1 - np.exp(-PER_S * HIGH.seconds))).sum()))
-    assert once < tried(even, PER_S, [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]) < 1.0
-
-
-def test_what_takes_a_cast_is_seconds_suit_cover_and_freshness() -> None:
-    plain = HIGH.taken(PER_S)
-    assert plain == pytest.approx(1 - np.exp(-PER_S * HIGH.seconds))
-    unliked = replace(HIGH, suit=0.5, gets_in=0.8, cut=0.9)
-    assert unliked.taken(PER_S, 0.75) == pytest.approx(
-        0.8 * (1 - np.exp(-PER_S * 0.5 * 0.9 * 0.75 * HIGH.seconds))
-    )
-
-
-def test_a_cast_speaks_for_its_lane_and_tires_when_all_are_thrown() -> None:
-    place = Place(4, 0.75)
-    assert [place.fresh(n) for n in (0, 3, 4, 7, 8)] == pytest.approx([1.0, 1.0, 0.75, 0.75, 0.5625])
-    assert place.passes(HIGH, PER_S) == pytest.approx(1 - 0.25 * HIGH.taken(PER_S))
-    assert Place(4, 0.75, 0.35).share == 0.35
-    assert Place(2, 0.75, 0.35).share == 0.5
-    assert Place().passes(HIGH, PER_S) == pytest.approx(np.exp(-PER_S * HIGH.seconds))
-
-
 def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catalog) -> None:
     even = believed(1, 1, 1, 1)
     absent = cat.search.place.absent

@@ -20,7 +20,7 @@ from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Measured, Spread, rig_by_name, spread_of
 from heathdrop.sizing.bands import EIGHTY, Moved, bands_for, cast_bands, depth_band, fall_factors
-from heathdrop.sizing.cast import cast_of, line_of
+from heathdrop.sizing.cast import line_of
 from heathdrop.sizing.knowledge import Handle, Untaught
 from heathdrop.sizing.program import play, program_of
 from heathdrop.sizing.scatter import STILL, Scatter, moved_by_pace_m, scatter_of
@@ -129,13 +129,6 @@ def test_parts_that_only_add_lift_the_middle_of_what_is_told() -> None:
     low, high, _ = depth_band(moved, Scatter(), SURE, 0.6)
     shifted = depth_band(moved, Scatter(), more, 0.6)
     assert shifted[:2] == pytest.approx((low - 0.05, high - 0.05))
-
-
-def test_a_lure_that_no_pace_moves_has_an_even_band() -> None:
-    still = Moved(*[4.0] * 9)
-    assert depth_band(still, Scatter(pace=0.08), SURE, 0.6)[:2] == (0.0, 0.0)
-    low, high, _ = depth_band(dataclasses.replace(still, start=4.1), Scatter(), SURE, 0.6)
-    assert (low, high) == pytest.approx((-EIGHTY * 0.1, EIGHTY * 0.1))
 
 
 def test_an_exact_hand_and_a_measured_one_narrow_what_is_told(cat: Catalog) -> None:
@@ -252,26 +245,6 @@ def test_holes_let_a_swum_jig_be_killed_into_them(cat: Catalog) -> None:
     assert best.cover.fouls <= 0.75 * solid.rigs[0].cover.fouls
     assert holed.targets.depth_ft[0] > solid.targets.depth_ft[0] + 0.5
     assert feet(best.tuned.deepest_m) >= holed.targets.depth_ft[1]
-
-
-@pytest.mark.parametrize(
-    ("shape", "depths_ft"),
-    [("level", (9.0, 9.0, 9.0)), ("slope", (2.7, 5.85, 9.0)), ("steps", (3.15, 5.85, 9.0))],
-)
-def test_the_bottom_under_the_cast(cat: Catalog, shape: str, depths_ft: tuple[float, ...]) -> None:
-    cast = cast_of(cat, Scenario(replace(GRASS, bottom_shape=shape), families=("swim-jig",)))
-    assert feet(cast.distance_m) == pytest.approx(80.0)
-    assert feet(cast.rod_tip_m) == pytest.approx(2.0)
-    found = [feet(cast.bottom_at(metres(at))) for at in (0.0, 40.0, 80.0)]
-    assert found == pytest.approx(depths_ft, abs=0.01)
-
-
-def test_a_driven_bottom_is_level_before_and_after(cat: Catalog) -> None:
-    water = replace(GRASS, bottom_ft=((10.0, 4.0), (60.0, 9.0)))
-    cast = cast_of(cat, Scenario(water, families=("swim-jig",)))
-    assert [feet(cast.bottom_at(metres(x))) for x in (0.0, 10.0, 35.0, 60.0, 500.0)] == pytest.approx(
-        [4.0, 4.0, 6.5, 9.0, 9.0]
-    )
 
 
 @dataclass(frozen=True, eq=False)

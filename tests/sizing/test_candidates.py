@@ -1,8 +1,7 @@
 """Which rigs are tried, from the shop and from the box, and how their settings are searched."""
 
-import gc
 import os
-from dataclasses import fields, replace
+from dataclasses import replace
 
 import pytest
 
@@ -17,7 +16,6 @@ from heathdrop.physics.kernels.records import Limits, Scene
 from heathdrop.physics.kernels.search import search
 from heathdrop.physics.line import line_by_test
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
-from heathdrop.physics.rig_name import RigName
 from heathdrop.physics.water import water_at
 from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, box_rigs, pair, tackle_of
 from heathdrop.sizing.candidates import (
@@ -29,13 +27,13 @@ from heathdrop.sizing.candidates import (
     standard_trailers,
 )
 from heathdrop.sizing.dress import Dress, dresses_of, worn_by
-from heathdrop.sizing.knowledge import AS_TABLED, TRAIT, UNTAUGHT, OwnFish, Untaught
+from heathdrop.sizing.knowledge import AS_TABLED, OwnFish
 from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import setting_of as setting_of_box
 from heathdrop.sizing.size import size
 from heathdrop.sizing.tune import TUNED, replayed, scene_of, tune, tuned_at
-from heathdrop.sizing.warmth import settle, warm_up
+from heathdrop.sizing.warmth import warm_up
 from tests.waters import GRASS, WINTER_ROCK
 
 
@@ -93,17 +91,6 @@ def test_my_box_both_and_what_is_owned(cat: Catalog) -> None:
         match="box was “mine”; it must be standard or both until your box holds a head for a bladed jig",
     ):
         size(cat, Scenario(DAY, families=("bladed-jig",), box="mine"), tackle=SMALL)
-
-
-def test_a_fused_trailer_glides_and_stirs_less(cat: Catalog) -> None:
-    head = OwnedHead("weighted-plastic", 0.25)
-    split, fused = (pair(cat, head, OwnedTrailer("craw", 4.0, fused=f)) for f in (False, True))
-    slow, quick = (lure_of(cat, r, 999.0, 60.0) for r in (fused, split))
-    assert slow.glide_ratio > 3 * quick.glide_ratio
-    assert fused.trailer.action < split.trailer.action
-    assert fused.trailer.id == "craw"
-    paddle = pair(cat, head, OwnedTrailer("paddle-tail", 3.5, fused=True))
-    assert paddle == pair(cat, head, OwnedTrailer("paddle-tail", 3.5))  # one tail cannot be joined to another
 
 
 @pytest.mark.slow
@@ -204,39 +191,12 @@ def test_a_school_goes_before_the_rules_and_the_strongest_rule_first(cat: Catalo
         assert craw(setting.leaning, replace(cat, rules=rules))["orientation"] == wanted
 
 
-def test_no_skirt_is_made_fuller(cat: Catalog) -> None:
-    setting = setting_of(cat, Scenario(BAIT, families=("finesse-jig",)))
-    held = replace(setting.leaning, dress={"skirt": "trimmed"})
-    assert dresses_of(cat, setting.facts, setting.family, held)["craw"] == FLOATS
-    assert worn_by(RigName("finesse-jig", 0.25, "craw", skirt="full").rig(cat))["skirt"] == "full"
-
-
-def test_a_stranger_knows_what_the_catalogue_knows(cat: Catalog) -> None:
-    rig = rig_by_name(cat, "swim-jig", 0.5, "craw")
-    line = line_by_test(cat, "nylon", 12)
-    assert UNTAUGHT.applied(rig) is rig
-    assert UNTAUGHT.line(line, "nylon") is line
-    assert UNTAUGHT.mat_factor("hydrilla") == 1.0
-    assert isinstance(UNTAUGHT, Untaught)
-
-
 def test_a_mood_differs_by_the_water_with_a_ramp_between() -> None:
     own = OwnFish(cold=-0.6, warm=0.4, casts=(("cold", 40),))
     at = [own.mood_at(f) for f in (40.0, 52.0, 55.0, 58.0, 80.0)]
     assert at == pytest.approx([-0.6, -0.6, -0.1, 0.4, 0.4])
     assert (own.casts_of("cold"), own.casts_of("warm")) == (40, 0)
     assert AS_TABLED.mood_at(50.0) == 0.0
-
-
-def test_each_trait_has_its_field_its_ends_and_its_words() -> None:
-    assert {t.field for t in TRAIT.values()} == {f.name for f in fields(OwnFish)} - {"casts"}
-    table = {"factor": 1.0, "steps": 0.0, "share": 0.5}
-    for trait in TRAIT.values():
-        assert trait.low < table[trait.unit] < trait.high
-    assert TRAIT["pace"].said(0.86, 1.0) == "14 % slower"
-    assert TRAIT["pace"].against(1.2, 1.0) == "20 % quicker than assumed"
-    assert TRAIT["mood in cold water"].against(0.5, 0.0) == "0.5 steps livelier than assumed"
-    assert TRAIT["empty stops"].against(0.3, 0.5) == "30 % instead of 50 %, fewer of them"
 
 
 WATER = water_at(58)
@@ -311,11 +271,3 @@ def test_a_warm_program_compiles_nothing_more() -> None:
     assert all(before)
     warm_up()
     assert [len(k.signatures) for k in (run_chain, search)] == before  # type: ignore[attr-defined]
-
-
-def test_what_is_there_for_good_is_left_out_of_the_search_for_garbage() -> None:
-    gc.unfreeze()
-    settle()
-    assert gc.get_freeze_count() > 10_000
-    gc.unfreeze()
-    assert gc.get_freeze_count() == 0

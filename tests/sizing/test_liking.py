@@ -13,7 +13,7 @@ from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import lengths_of
 from heathdrop.sizing.liking import pulls_of
-from heathdrop.sizing.schools import Leaning, applying, chosen, leaning_of, pace_factor, rung
+from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor, rung
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
 from tests.waters import GRASS, MAT, WINTER_ROCK
@@ -60,42 +60,6 @@ def test_the_best_liked_is_one_and_none_is_nothing(cat: Catalog, family: str) ->
         assert min(liked) >= cat.judgement.schools.least_liking
 
 
-def test_colder_clearer_thicker_is_quieter_and_slimmer(cat: Catalog) -> None:
-    grass = replace(
-        BAIT, forage="bluegill", cover=Cover(kind="submerged-grass", top_depth_ft=9, density="sparse")
-    )
-    mild = of(cat, grass, "swim-jig").liking.tilt
-    assert of(cat, replace(grass, water_temp_f=46), "swim-jig").liking.tilt.action < mild.action
-    clear = of(cat, replace(grass, clarity_ft=15), "swim-jig").liking.tilt
-    assert (clear.action, clear.bulk) < (mild.action, mild.bulk)
-    thick = replace(grass, cover=replace(grass.cover, density="thick"))
-    assert of(cat, thick, "grass-jig").liking.tilt.action < of(cat, grass, "grass-jig").liking.tilt.action
-
-
-def test_forage_cold_and_cover_choose_the_trailer(cat: Catalog) -> None:
-    def best(c: Conditions, family: str) -> str:
-        factors = of(cat, c, family).liking.factors
-        return max((t.id for t in cat.trailers.values() if t.standard), key=lambda t: factors[t])
-
-    assert best(BAIT, "swim-jig") == "paddle-tail"
-    assert best(COLD, "football-jig") == "small-craw"
-    weed = replace(
-        BAIT, forage="bluegill", cover=Cover(kind="submerged-grass", top_depth_ft=2, density="thick")
-    )
-    assert best(weed, "grass-jig") == "beaver"
-    pads = replace(BAIT, forage="bluegill", cover=Cover(kind="pads"))
-    assert best(pads, "swim-jig") in ("craw", "small-craw", "twin-tail")
-
-
-def test_a_family_and_a_school_have_their_say(cat: Catalog) -> None:
-    plain, never = of(cat, BAIT, "bladed-jig"), of(cat, BAIT, "bladed-jig", ("bladed-paddle", "never"))
-    ratio = never.liking.factors["paddle-tail"] / plain.liking.factors["paddle-tail"]
-    assert ratio < 0.5
-    liking = of(cat, BAIT, "underspin").liking
-    assert liking.of(rig_by_name(cat, "underspin", 0.375, "craw")) == cat.judgement.schools.least_liking
-    assert liking.of(rig_by_name(cat, "underspin", 0.375, "pin-tail")) > 0.5
-
-
 COLD_SCHOOLS = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
 
 
@@ -113,14 +77,6 @@ def test_the_default_unless_picked_and_refusals_in_words(cat: Catalog) -> None:
     names = re.escape(", ".join(cat.topics))
     with pytest.raises(BadInput, match=rf"^schools\.moon was “moon”; it must be one of {names}\.$"):
         chosen(cat, (("moon", "full"),))
-
-
-def test_a_topic_applies_where_its_clauses_hold_or_are_not_known(cat: Catalog) -> None:
-    on_bottom = {t.id for t in applying(cat, BOTTOM)}
-    assert {"cold-water-weight", "rock-weight", "tip-on-bottom", "weight-lean"} <= on_bottom
-    assert not {"bladed-ladder", "mat-entry", "gear-ratio"} & on_bottom
-    anywhere = {t.id for t in applying(cat, {})}
-    assert anywhere == set(cat.topics)
 
 
 def test_what_a_school_moves(cat: Catalog) -> None:

@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 
 import pytest
 
-from heathdrop.advice.why import reasons
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.cover import Cover
@@ -16,7 +15,7 @@ from heathdrop.sizing import tune as tuning
 from heathdrop.sizing.knowledge import AS_TABLED, OwnFish, Untaught
 from heathdrop.sizing.memory import Memory
 from heathdrop.sizing.rated import WAYS_TO_COVER, way_to
-from heathdrop.sizing.setting import NOWHERE_FT, limits_for, mood_paces, reachable_paces, setting_of
+from heathdrop.sizing.setting import limits_for, mood_paces, reachable_paces, setting_of
 from heathdrop.sizing.size import rate, size
 from heathdrop.units import feet
 from tests.advice.cases import rated
@@ -34,16 +33,6 @@ def test_a_pitch_goes_no_further_than_a_pitch(cat: Catalog) -> None:
     assert feet(of(cat, WOOD, "spinnerbait").cast.distance_m) == pytest.approx(80.0)
     short = of(cat, WOOD, "flipping-jig", gear=Gear(cast_ft=12.0))
     assert feet(short.cast.distance_m) == pytest.approx(12.0)
-
-
-def test_where_the_stems_begin(cat: Catalog) -> None:
-    assert of(cat, GRASS, "swim-jig").cover_top_ft == 7.0
-    assert of(cat, PADS, "swim-jig").cover_top_ft == 0.0
-    assert of(cat, BAIT, "swim-jig").cover_top_ft == NOWHERE_FT
-    told = replace(WOOD, cover=replace(WOOD.cover, top_depth_ft=3.0))
-    assert of(cat, told, "swim-jig").cover_top_ft == 3.0
-    stones = replace(WOOD, cover=Cover(kind="rock", detail="chunk"))
-    assert of(cat, stones, "swim-jig").cover_top_ft == pytest.approx(stones.bottom_depth_ft - 1.0)
 
 
 def test_a_hole_lets_a_dropped_lure_by(cat: Catalog) -> None:
@@ -160,14 +149,6 @@ def test_ones_own_fish_move_the_fall_band_and_the_mood(cat: Catalog) -> None:
     mood = plain.targets.activity.value - 0.5
     said = setting_of(cat, replace(scenario, conditions=replace(GRASS, activity=mood))).targets
     assert (lively.pace_ft_s, lively.fall_ft_s) == (said.pace_ft_s, said.fall_ft_s)
-
-
-def test_a_rig_is_worked_out_once(cat: Catalog) -> None:
-    setting = of(cat, BAIT, "underspin")
-    rig = rig_by_name(cat, "underspin", 0.5, "paddle-tail")
-    assert setting.lure(rig) is setting.lure(rig)
-    assert setting.areas(rig) is setting.areas(rig)
-    assert 0.0 < setting.felt(setting.lure(rig).net_weight_n, setting.line) < 1.0
 
 
 def test_what_does_not_hang_on_the_line_is_shared_by_all_lines(cat: Catalog) -> None:
@@ -292,16 +273,3 @@ def test_the_score_is_its_parts_mean_times_their_prices(cat: Catalog) -> None:
             total = sum(weights[k] for k in r.fits.parts if k not in PRICES)
             logs = sum(weights[k] * math.log(v) for k, v in r.fits.parts.items())
             assert r.fits.score == pytest.approx(math.exp(logs / total), rel=1e-9)
-
-
-def test_two_arms_hang_less_in_wood_than_one_tail(cat: Catalog) -> None:
-    """Like for like: what goes beside the wood tells also what going through would have cost it."""
-    lying = replace(WOOD, water_temp_f=62.0, fish_depth_ft=5.0, bottom_depth_ft=7.0, forage="bluegill")
-    wood = Scenario(replace(lying, cover=Cover(kind="wood", detail="laydown")), families=("bladed-jig",))
-    sizing = size(cat, wood)
-    rigs = {r.rig.trailer.id: r for r in sizing.rigs if r.rig.head_oz == 0.5}
-    arms, tail = rigs["craw"], rigs["flat-tail"]
-    assert (arms.way, arms.through, tail.way) == ("through", None, "beside")
-    assert tail.through is not None
-    assert tail.cover.hangs < arms.cover.hangs < tail.through.hangs
-    assert any("there it would hang up on about 42 of 100 casts" in line for line in reasons(sizing, tail))

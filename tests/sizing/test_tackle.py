@@ -8,9 +8,7 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Leader, Line, Rod
-from heathdrop.conditions.scenario import Conditions, Scenario, check
-from heathdrop.errors import BadInput
-from heathdrop.sizing.size import size
+from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.tackle import Holding, holding_of, like_fluorocarbon_lb
 from heathdrop.units import KG_PER_OZ
 
@@ -97,20 +95,3 @@ def test_a_rod_outside_its_rating(cat: Catalog) -> None:
     spinning = replace(rod, kind="spinning")
     assert held(cat, "football-jig", DAY, fluorocarbon(17), spinning).fit(1.0, 1.6 * KG_PER_OZ).rod < 0.5
     assert rod.said == "medium heavy casting rod, 1/2 to 1 oz"
-
-
-def test_thin_line_keeps_a_flipping_jig_down(cat: Catalog) -> None:
-    stout, thin = (
-        size(cat, Scenario(WOOD, Gear(line=line), ("flipping-jig",))).rigs[0]
-        for line in (fluorocarbon(20), SPIN)
-    )
-    assert stout.fits.parts["tackle"] > 0.95
-    assert thin.fits.parts["tackle"] < 0.4
-    assert thin.fits.limiting == "tackle"
-    assert thin.fits.score < 0.8 * stout.fits.score
-
-
-def test_a_rod_rated_backwards_is_refused() -> None:
-    gear = Gear(rod=Rod(low_oz=1.0, high_oz=0.5))
-    with pytest.raises(BadInput, match=r"gear\.rod\.high_oz was 0\.5; it must be more than the 1 oz"):
-        check(Scenario(DAY, gear))

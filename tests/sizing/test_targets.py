@@ -1,6 +1,5 @@
 """Mood, targets and fits by exact values: at edges, far off, set by the angler."""
 
-import math
 import random
 from dataclasses import replace
 
@@ -12,13 +11,11 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
-from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.fit import action_fit, action_of, joined, within
+from heathdrop.sizing.fit import joined
 from heathdrop.sizing.hits import hits_of, missed_by
 from heathdrop.sizing.hour import among_s, cast_s, per_hour
 from heathdrop.sizing.knowledge import OwnFish
-from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import size
 from heathdrop.sizing.targets import depth_band
 from heathdrop.units import feet, metres
@@ -195,27 +192,6 @@ def test_what_is_set_goes_before_what_is_judged(cat: Catalog) -> None:
     assert "; you want 1.0–1.3." in " ".join(reasons(own, own.rigs[0]))
     counts = [missed_by(own.scenario.wanted, r) for r in own.rigs]
     assert counts == sorted(counts)
-
-
-@pytest.mark.parametrize(
-    ("value", "fit"),
-    [(1.0, 1.0), (1.5, 1.0), (2.0, 1.0), (2.0 * math.exp(0.5), 0.5), (math.exp(-0.5), 0.5),
-     (2.0 * math.exp(1.0), 0.2), (0.0, 0.0), (-1.0, 0.0)],
-)  # fmt: skip
-def test_within(value: float, fit: float) -> None:
-    assert within(value, (1.0, 2.0), 0.5) == pytest.approx(fit)
-
-
-def test_action_is_shared_by_family_and_trailer(cat: Catalog) -> None:
-    rig = rig_by_name(cat, "bladed-jig", 0.5, "craw")
-    assert action_of(cat, rig) == pytest.approx(0.4 * 3.0 + 0.6 * 3.2)
-    targets = replace(setting_of(cat, Scenario(GRASS)).targets, action=2.0)
-    assert action_fit(cat, rig, 2.0, targets) == pytest.approx(1.0)
-    assert action_fit(cat, rig, 3.2, targets) == pytest.approx(0.5)
-    jig = rig_by_name(cat, "football-jig", 0.5, "craw")
-    assert action_fit(cat, jig, 1.2, targets) == pytest.approx(1.0)
-    dropped = rig_by_name(cat, "punch-rig", 1.0, "beaver")
-    assert action_fit(cat, dropped, 0.6, targets) == pytest.approx(1.0)
 
 
 def test_one_failure_cannot_hide_and_the_costliest_is_named(cat: Catalog) -> None:

@@ -17,7 +17,7 @@ from heathdrop.sizing.leans import weight_shift
 from heathdrop.sizing.presentation import presentation_of
 from heathdrop.sizing.setting import Setting, limits_for, mood_paces, setting_of
 from heathdrop.sizing.size import size
-from heathdrop.sizing.usual import LEAST_HALF, MAT_HALF, Weights, table_band
+from heathdrop.sizing.usual import MAT_HALF, Weights, table_band
 from tests.golden_file import holds_to
 from tests.waters import ALL, MAT
 
@@ -54,13 +54,6 @@ def test_each_row_holds_at_its_middle(
     cat: Catalog, family: str, depth: float, low: float, high: float
 ) -> None:
     assert table_band(cat.usual[family], depth) == pytest.approx((low, high))
-
-
-def test_it_climbs_without_steps(cat: Catalog) -> None:
-    for family, usual in cat.usual.items():
-        middles = [math.sqrt(math.prod(table_band(usual, 0.25 * k))) for k in range(160)]
-        steps = [b / a for a, b in zip(middles, middles[1:], strict=False)]
-        assert all(1.0 - 1e-12 <= s < 1.07 for s in steps), family
 
 
 def test_a_weight_is_worth_half_at_the_edge_of_the_usual(cat: Catalog) -> None:
@@ -112,14 +105,6 @@ def test_under_a_mat_what_opens_it_stands_in_for_habit(cat: Catalog) -> None:
     assert loud.middle_oz == pytest.approx(opens_loud)
     swum = weights(cat, "swim-jig", MAT)
     assert swum.because == "what is usual at 5 ft"
-
-
-def test_a_schools_band_is_held_closely(cat: Catalog) -> None:
-    """A school that the angler holds to is not moved by the day; the default one is."""
-    one = weights(cat, "bladed-jig", OPEN, ("bladed-ladder", "one"))
-    assert (one.middle_oz, one.half, one.edge) == (pytest.approx(0.5), LEAST_HALF, 0.5)
-    lean = weights(cat, "bladed-jig", OPEN, ("bladed-ladder", "one"), ("weight-lean", "heavier"))
-    assert lean.middle_oz == pytest.approx(0.5 * 1.18)
 
 
 #: The waters whose tables are kept in golden files.

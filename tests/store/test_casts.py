@@ -19,7 +19,7 @@ from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import OUTCOMES, MadeCast
 from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
-from heathdrop.sizing.knowledge import AS_TABLED, TRAIT, OwnFish
+from heathdrop.sizing.knowledge import AS_TABLED, OwnFish
 from heathdrop.store import casts, drills, fish, observations, settings, trips
 from heathdrop.store.database import Database
 from heathdrop.store.files.jsonfile import read_drills
@@ -217,23 +217,6 @@ def test_the_hand_is_used_when_agreed_enough_and_fresh(session: Session) -> None
     assert own_of(session).learned.count_error() is None
 
 
-def test_turns_are_used_as_counts_are(session: Session) -> None:
-    """Ten rounds of turns a tenth slow: the handle is known, the count stays as assumed."""
-    rounds = [
-        counted(k).model_copy(update={"question": f"pace.middle.{k}", "asked_s": 10.0, "tapped_s": 11.0})
-        for k in range(10)
-    ]
-    drills.keep(session, rounds)
-    assert own_of(session).learned.handle() is None
-    drills.use(session, True)
-    own = own_of(session).learned
-    handle = own.handle()
-    assert handle is not None
-    assert handle == drills.hand(session, "pace").turning  # type: ignore[union-attr]
-    assert -0.1 < handle.quicker < -0.07
-    assert own.count_error() is None
-
-
 def test_a_repair_kept_under_an_older_name_is_read_under_today_s(session: Session) -> None:
     row = DrillDone(uid=str(uuid.UUID(int=9)), version=1, body={
         "question": "repair.ran-too-high.4", "time": "2026-03-01T08:00:00+00:00", "mark": 1.0,
@@ -242,14 +225,6 @@ def test_a_repair_kept_under_an_older_name_is_read_under_today_s(session: Sessio
     session.flush()
     assert [d.question for d in drills.listed(session)] == ["repair.ran-high.4"]
     assert Named.parse("repair.hung-up.2").text == "repair.hung.2"
-
-
-def test_a_season_later_it_has_grown_stale(session: Session) -> None:
-    drills.keep(session, [counted(k, days_ago=130) for k in range(12)])
-    drills.use(session, True)
-    assert drills.stale(session)
-    assert drills.hand_used(session) is None
-    assert not drills.stale(session, datetime.now(UTC) - timedelta(days=100))
 
 
 def test_out_and_back_and_hostile_files(session: Session, tmp_path: Path) -> None:
@@ -360,19 +335,6 @@ def test_a_shift_is_in_use_from_agreeing_to_withdrawing(session: Session) -> Non
     assert own_of(session).learned.own_fish() == OwnFish(head=0.7, casts=(("head", 120),))
     fish.withdraw(session, "head weight")
     assert own_of(session).learned.own_fish() == AS_TABLED
-
-
-def test_every_trait_comes_out_as_it_was_agreed(session: Session) -> None:
-    """Each by its own field; what lies beyond its ends is held to them; an older file's word is read."""
-    for k, trait in enumerate(TRAIT.values()):
-        fish.agree(session, Shift(trait.name, 99.0, 0.0, 1.0, 10 + k, unit=trait.unit))
-    found = fish.fish_of(session)
-    assert {t.field: getattr(found, t.field) for t in TRAIT.values()} == {
-        t.field: t.high for t in TRAIT.values()
-    }
-    assert found.casts_of("tires") == 10 + list(TRAIT).index("the same cast again")
-    settings.keep(session, fish.FISH, {"pace": {"factor": 0.8, "casts": 3}})
-    assert fish.fish_of(session) == OwnFish(pace=0.8, casts=(("pace", 3),))
 
 
 def test_a_school_that_the_log_chose_says_so_until_another_is_held_to(session: Session) -> None:

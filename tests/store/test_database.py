@@ -420,11 +420,3 @@ def test_a_file_that_cannot_be_written_is_still_read(tmp_path: Path) -> None:
         assert "nothing new is kept" not in client.get("/box").text
     holder.close()
     app.state.database.close()
-
-
-@pytest.mark.skipif(os.geteuid() == 0, reason="root writes to read-only files")
-def test_a_read_only_file_opens_for_reading(tmp_path: Path) -> None:
-    path = tmp_path / "mine.sqlite"
-    filled_store(path).close()
-    path.chmod(0o400)
-    assert Database(path).read_only

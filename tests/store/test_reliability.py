@@ -17,7 +17,6 @@ from typer.testing import CliRunner
 from heathdrop import catalog as catalogue
 from heathdrop.cli import app as program
 from heathdrop.errors import BadInput
-from heathdrop.learning.learned import learn
 from heathdrop.store import backups as stored
 from heathdrop.store import items, observations, scenarios, settings
 from heathdrop.store.backups import backup
@@ -176,39 +175,6 @@ def filled(tmp_path: Path) -> Database:
     return database
 
 
-def test_ones_own_export_in_again_changes_nothing(filled: Database, tmp_path: Path) -> None:
-    with filled.session() as session:
-        export = exchange.packed(session)
-        parcel = exchange.sifted(session, exchange.unpacked(export))
-        assert parcel.said() == "nothing new"
-        assert parcel.there == 4
-        exchange.keep(session, exchange.unpacked(export))
-    with filled.session() as session:
-        assert exchange.packed(session) == export
-    other = Database(tmp_path / "other.sqlite")
-    with other.session() as session:
-        exchange.keep(session, exchange.unpacked(export))
-    with other.session() as session:
-        assert exchange.packed(session) == export
-        taken = exchange.undo(session)
-        assert taken is not None
-        assert taken.rows == 5
-        assert exchange.undo(session) is None
-    with other.session() as session:
-        assert items.listed(session) == []
-
-
-def test_each_file_of_the_export_comes_back_by_the_same_door(filled: Database, tmp_path: Path) -> None:
-    with filled.session() as session:
-        files = {name: exchange.written(session, name)[0] for name in exchange.BY_NAME}
-    other = Database(tmp_path / "other.sqlite")
-    for name, text in files.items():
-        with other.session() as session:
-            exchange.keep(session, exchange.looked_at(text.encode(), name))
-    with other.session() as session:
-        assert {name: exchange.written(session, name)[0] for name in exchange.BY_NAME} == files
-
-
 def test_a_spreadsheet_does_not_run_what_was_written(filled: Database) -> None:
     with filled.session() as session:
         text, _ = exchange.written(session, "tackle.csv")
@@ -331,34 +297,6 @@ def test_plain_input_never_breaks_a_page(
     assert client.post(path, data={"token": token, **form}).status_code == status
 
 
-def test_half_a_pair_in_json_is_refused(client: TestClient) -> None:
-    raw = json.dumps({"conditions": GOOD, "schools": {"mat-entry": "\ud800"}})
-    for path in ("/api/v1/size", "/api/v1/simulate"):
-        assert client.post(path, content=raw, headers={"content-type": "application/json"}).status_code == 422
-
-
-def test_foreign_pages_get_nothing(client: TestClient, token: str) -> None:
-    image = {"sec-fetch-site": "cross-site", "sec-fetch-mode": "no-cors", "sec-fetch-dest": "image"}
-    assert client.get("/drops?7", headers=image).status_code == 403
-    link = {"sec-fetch-site": "cross-site", "sec-fetch-mode": "navigate", "sec-fetch-dest": "document"}
-    opened = client.get("/drops", headers=link)
-    assert opened.status_code == 200
-    assert opened.headers["cross-origin-resource-policy"] == "same-origin"
-    entry = {"token": token, "entry": "3/8 swim jig"}
-    foreign = [{"sec-fetch-site": site} for site in ("same-site", "cross-site")]
-    foreign += [{"origin": o} for o in ("http://[bad", "ftp://127.0.0.1", "http://127.0.0.1/x", "null", "")]
-    for headers in foreign:
-        odd = client.post("/box", data=entry, headers=headers)
-        assert odd.status_code == 403, headers
-        assert "content-security-policy" in odd.headers
-    for headers in (
-        {"sec-fetch-site": "none"},
-        {"origin": "http://127.0.0.1"},
-        {"origin": "https://127.0.0.1"},
-    ):
-        assert client.post("/box", data=entry, headers=headers).status_code == 200, headers
-
-
 def test_a_bad_row_never_stops_a_page(tmp_path: Path) -> None:
     database = Database(tmp_path / "d.sqlite")
     with database.session() as session:
@@ -384,23 +322,6 @@ def test_hostile_command_lines_end_in_one_sentence(
     assert done.exception is None or isinstance(done.exception, SystemExit)
     assert len(done.stderr.strip().splitlines()) == 1
     assert not Path("none.sqlite").exists()
-
-
-def test_three_hundred_tests_are_learned_at_once() -> None:
-    catalog = catalogue.load()
-    names = [("swim-jig", "craw"), ("football-jig", "twin-tail"), ("finesse-jig", "small-craw")]
-    seen = [
-        observations.checked(
-            catalog, "drop", {"family": names[k % 3][0], "head_oz": 0.375, "trailer": names[k % 3][1],
-             "trailer_length_in": 4, "depth_ft": 6 + k % 9, "times_s": [(6 + k % 9) / 2.2, (6 + k % 9) / 2.1]}
-        ).seen(catalog)
-        for k in range(300)
-    ]  # fmt: skip
-    learned = learn(catalog, seen)
-    few = learn(catalog, seen[:30])
-    # Of what is not wrong in all of them alike, three hundred leave less than thirty.
-    apart = [float((f.cov - f.shared)[0, 0]) for f in (learned.falls, few.falls)]
-    assert 0.0 < apart[0] < apart[1]
 
 
 def test_rows_keep_their_names_for_good(filled: Database) -> None:

@@ -12,7 +12,7 @@ from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedTrailer
 from heathdrop.store import devices, items, plans, rows, scenarios, settings, trips, versions
 from heathdrop.store.database import Database
-from heathdrop.store.models import Base, CastMade, Item, SavedScenario, new_uid, now
+from heathdrop.store.models import SavedScenario, new_uid, now
 from heathdrop.store.own import own_of, trailer_of
 from tests.golden_file import holds_to
 from tests.said import all_said
@@ -43,22 +43,6 @@ def test_a_new_row_counts_and_has_a_name_for_good(session: Session) -> None:
     assert (row.version, row.gone_at, row.note, row.pick) == (1, None, "", "")
     assert abs((datetime.now(UTC).replace(tzinfo=None) - row.created_at).total_seconds()) < 60
     assert new_uid() != new_uid()
-
-
-def test_moments_are_utc_without_saying_so() -> None:
-    assert now().tzinfo is None
-    assert abs((datetime.now(UTC).replace(tzinfo=None) - now()).total_seconds()) < 5
-
-
-def test_the_tables_and_what_finds_their_rows() -> None:
-    tables = Base.metadata.tables
-    assert {"scenario", "plan", "trip", "device", "cast_made", "item", "observation", "setting"} <= set(
-        tables
-    )
-    for model in (SavedScenario, CastMade, Item):
-        assert model.__table__.c.uid.unique
-    assert CastMade.__table__.c.stop.index
-    assert not any(c.name.startswith("ck_") for t in tables.values() for c in t.constraints if c.name)
 
 
 def test_old_bodies_are_brought_up_to_date(monkeypatch: pytest.MonkeyPatch) -> None:

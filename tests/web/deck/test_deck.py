@@ -14,7 +14,7 @@ from heathdrop.feeds.driven import Sounding
 from heathdrop.measures import METRIC, said_in
 from heathdrop.web.app import create_app
 from heathdrop.web.deck.bottom import over
-from heathdrop.web.deck.shown.bottom import DRAWN, FOOT, HEIGHT, LEFT, TOP, WIDTH, drawing_of
+from heathdrop.web.deck.shown.bottom import FOOT, HEIGHT, LEFT, TOP, WIDTH, drawing_of
 from heathdrop.web.deck.shown.deck import conditions_with, deck_data, water_rows
 from heathdrop.web.shell.fields import body_from
 from tests.feeds.test_driven import driven_by_boat
@@ -129,12 +129,6 @@ def test_a_run_fills_the_picture_and_says_what_it_is() -> None:
     assert drawing.depths[0][1] == "0"
 
 
-def test_a_long_run_is_thinned() -> None:
-    drawing = drawing_of(run(3 * DRAWN))
-    assert drawing is not None
-    assert len(drawing.dots) <= DRAWN + 1
-
-
 def test_a_run_is_marked_in_the_units_chosen() -> None:
     """Round metres on metric days: fewer and other marks than feet, at the same places of the picture."""
     feet = drawing_of(run(200))
@@ -190,11 +184,6 @@ def test_what_is_on_the_bottom_stays_on_it(change: tuple[str, str], found: dict[
     conditions: dict[str, Any] = body_from(values)["conditions"]
     flat = {**conditions, **conditions["cover"]}
     assert {k: flat[k] for k in found} == found
-
-
-def test_a_metric_figure_is_turned() -> None:
-    values = conditions_with(STOP, "fish_depth_ft", "2", "metric")
-    assert float(values["fish_depth_ft"]) == pytest.approx(6.56, abs=0.01)
 
 
 def test_nothing_breaks_out_of_its_element() -> None:

@@ -237,12 +237,6 @@ def test_days_are_found_by_stop_and_date(client: TestClient) -> None:
         assert f"{len(dates)} day" in shown
 
 
-def test_the_forms_own_address_leads_to_the_log(client: TestClient) -> None:
-    back = client.get("/log/typed", follow_redirects=False)
-    assert (back.status_code, back.headers["location"]) == (303, "/log")
-    assert client.get("/log/typed?was=2026-01-01&instead=gone").status_code == 404
-
-
 def test_a_day_s_casts_stand_along_its_hours() -> None:
     made = [cast(0), cast(30, "fish"), cast(60)]
     (row,) = day_rows(made)

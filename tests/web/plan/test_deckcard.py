@@ -81,12 +81,6 @@ def test_a_cast_of_the_card_is_on_record_as_the_decks_is() -> None:
     assert '"head_material":"tungsten"' in card
 
 
-def test_the_key_is_of_the_plan_alone() -> None:
-    assert data()["key"] == data()["key"]
-    other = answer().model_copy(update={"date": "2027-04-04"})
-    assert data()["key"] not in deck_card(other)
-
-
 def test_cards_need_no_network_and_nothing_breaks_out() -> None:
     card, paper = deck_card(answer()), printed_card(answer())
     for text in (card, paper):
@@ -223,16 +217,3 @@ def test_an_order_is_said_by_its_settings() -> None:
     assert order_said([first, other, first]) == (
         f"count 2.5, then rod C, count 4, then rod {first.rod}, count 2.5"
     )
-
-
-def test_a_rod_for_other_fish_is_said_with_its_fish() -> None:
-    """Only rods that are the better ones for some of a stop's fish, those that add most first."""
-    stop = answer().stops[0]
-    assert beside_said(stop) == []
-    low = served("football-jig", rod="C", change="retie", adds=0.2, for_ft=(17.9, 20.0))
-    top = served("swim-jig", rod="B", change="none", adds=0.05, for_ft=(0.0, 4.0))
-    also = [served("punch-rig", rod="D", adds=0.0), top, low]
-    assert beside_said(stop.model_copy(update={"also": also})) == [
-        f"Fish at 18 to 20 ft: rod C (retie), {rig_said(low.rig)}, {hands_of(low).said}.",
-        f"Fish at 0 to 4 ft: rod B, {rig_said(top.rig)}, {hands_of(top).said}.",
-    ]

@@ -9,7 +9,6 @@ import pytest
 from fastapi.testclient import TestClient
 
 from heathdrop.advice.change import likely
-from heathdrop.answers.own import STRANGER
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
@@ -25,7 +24,6 @@ from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS, present
 from heathdrop.web.sheet.state import address as address_state
-from heathdrop.web.sheet.state import faults_of
 from heathdrop.web.shell.fields import DEFAULTS, values_from
 from tests.advice.cases import rated
 from tests.waters import WOOD
@@ -74,14 +72,6 @@ def test_a_refusal_names_each_control_and_keeps_the_answer_before(client: TestCl
     again = client.get("/", params=wrong).text
     assert "Below is the answer to the water before." in again
     assert figures in again
-
-
-def test_choices_need_numbers_in_range() -> None:
-    assert choices_from(values_from({"lift_in": "6", "hold_s": "2,5"})) == Choices(
-        lift_m=6 * 0.0254, hold_s=2.5
-    )
-    with pytest.raises(BadInput, match="hold_s was “soon”; it must be from 0 to 30 s"):
-        choices_from(values_from({"hold_s": "soon"}))
 
 
 def test_save_reopen_delete_undo(client: TestClient) -> None:
@@ -147,13 +137,6 @@ def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[
 ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
 
 
-def test_an_address_holds_what_was_answered_and_leads_back() -> None:
-    values = values_from(ASKED)
-    assert address_state(values) == "/?water_temp_f=60&bottom_depth_ft=9&fish_depth_ft=6"
-    assert values_from(ASKED | {"view": "cast"}) == values | {"view": "cast"}
-    assert address_state(values | {"view": "cast"}).endswith("&view=cast")
-
-
 def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:
     shallow = values_from({"bottom_depth_ft": "4"})
     assert (shallow["fish_depth_ft"], shallow["top_depth_ft"]) == ("4", "4")
@@ -162,21 +145,6 @@ def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:
     assert values_from(shallow) == shallow
     said = values_from({"bottom_depth_ft": "4", "fish_depth_ft": "6"})
     assert said["fish_depth_ft"] == "6"
-
-
-def test_everything_at_fault_is_named_at_once() -> None:
-    wrong = {
-        "water_temp_f": "200",
-        "bottom_depth_ft": "4",
-        "fish_depth_ft": "6",
-        "wind_mph": "90",
-        "cover": "open",
-    }
-    fields = [f.field.removeprefix("conditions.") for f in faults_of(values_from(wrong), STRANGER)]
-    assert fields == ["water_temp_f", "wind_mph", "fish_depth_ft"]
-    unread = {"water_temp_f": "warm", "wind_mph": "some", "bottom_depth_ft": "9"}
-    assert len(faults_of(values_from(unread), STRANGER)) == 2
-    assert not faults_of(values_from(ASKED), STRANGER)
 
 
 def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None:
@@ -344,11 +312,3 @@ def test_conditions_are_said_with_their_units_and_words(cat: Catalog) -> None:
         grass = Cover(kind="submerged-grass", edge=edge)
         at_edge = replace(sizing.scenario, conditions=replace(conditions, cover=grass))
         assert dict(said_of(at_edge, "conditions"))["Edge"] == words
-
-
-def test_a_depth_that_is_not_known_is_said_so(cat: Catalog) -> None:
-    sizing, _ = rated("winter rock")
-    c = sizing.scenario.conditions
-    for span, words in (((0.0, c.bottom_depth_ft), "not known"), ((4.0, 10.5), "4 to 10.5 ft")):
-        water = replace(sizing.scenario, conditions=replace(c, fish_span_ft=span))
-        assert dict(said_of(water, "conditions"))["Fish at"] == words

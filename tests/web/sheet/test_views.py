@@ -1,7 +1,6 @@
 """Board, comparison, Cast, Rig, chart and Search views: they place what was simulated."""
 
 import json
-import re
 from dataclasses import replace
 from datetime import date
 from urllib.parse import parse_qsl, urlencode
@@ -11,31 +10,23 @@ from fastapi.testclient import TestClient
 
 from heathdrop.advice.change import askable, mended
 from heathdrop.advice.why import limit_sentence, runs
-from heathdrop.answers.mat import MOST_OZ
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import CastTold
-from heathdrop.answers.search import MOST_CASTS, search_water
+from heathdrop.answers.search import search_water
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.outcome import OUTCOMES, ROWS, WENT
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.rig import rig_by_name
-from heathdrop.sizing.program import WAYS, play, program_of, usual_way
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import count_said, counted, feet, metres, turns_said
-from heathdrop.web.sheet.shown.board import MARKS, SIDES, Board, Cell, _cell
+from heathdrop.web.sheet.shown.board import Board, Cell, _cell
 from heathdrop.web.sheet.shown.chart import PLACES, chart_page
-from heathdrop.web.sheet.shown.comparing import BY_RULES, FIGURES, more_options, said_difference
+from heathdrop.web.sheet.shown.comparing import BY_RULES, FIGURES, more_options
 from heathdrop.web.sheet.shown.rigging import (
-    CURVE_FLOOR,
-    CURVE_HEIGHT,
-    CURVE_LEFT,
-    CURVE_WIDTH,
     MISSES_FT,
-    mat_drawing,
     rigging_of,
 )
 from heathdrop.web.sheet.shown.searching import searching_of, text_of, told_in
@@ -89,13 +80,6 @@ def test_a_pair_is_shaded_from_its_score_on(sizing: Sizing) -> None:
     assert list(shades.values()) == [0, 1, 1, 2, 2, 3, 3, 4, 4, 5]
     assert cell.id.endswith(f"-{first.rig.head_oz * 10000:.0f}")
     assert (cell.chosen, cell.best, cell.figure) == (True, False, "92")
-
-
-def test_every_mark_has_its_picture(client: TestClient) -> None:
-    page = client.get("/").text
-    assert all(f'<symbol id="m-{mark}"' in page for mark in (*MARKS, *SIDES.values()))
-    assert "of 4)" in page
-    assert not re.search(r"\d\.\d\d+ of 4", page)
 
 
 def test_rows_are_named_by_shape_and_a_joined_one_so(cat: Catalog, sizing: Sizing) -> None:
@@ -152,19 +136,6 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
     last = len(frames["t"]) // 2
     assert frames["line"][last][:2] == pytest.approx([0.0, -2.0], abs=0.5)
     assert frames["line"][last][-2:] == pytest.approx(frames["lure"][last], abs=0.6)
-
-
-@pytest.mark.slow
-def test_every_way_of_working_plays_for_every_kind_of_family(cat: Catalog) -> None:
-    for family in ("swim-jig", "football-jig", "flipping-jig"):
-        made = size(cat, Scenario(replace(DAY, cover=Cover()), families=(family,)))
-        best = made.rigs[0]
-        way = {"swim": "steady", "bottom": "drag", "drop": "hop"}[best.rig.family.work]
-        assert usual_way(cat, made, best) == way
-        for one in WAYS:
-            assert program_of(made, best, one.id)
-            cast = play(made, best, one.id)
-            assert cast.shapes.shape[0] == cast.time_s.size
 
 
 ASKED = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass&top_depth_ft=7"
@@ -253,11 +224,6 @@ def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) ->
     assert BY_RULES not in said["C"]
 
 
-def test_the_same_cast_runs_at_the_same_depth(cat: Catalog, sizing: Sizing) -> None:
-    same = play(sizing, sizing.rigs[0])
-    assert said_difference("x", same, same, 5.0) == "x runs at the same depth, within 0.5 in."
-
-
 def link(**changed: object) -> str:
     return "/?" + urlencode(changed)
 
@@ -303,26 +269,6 @@ def test_a_miss_is_chosen_where_it_can_be_measured(cat: Catalog) -> None:
     assert rigging_of(cat, *rated("winter rock"), "ran-low", None, link).misses == ()
 
 
-def test_a_mats_curve_rises_with_weight_and_noise(cat: Catalog) -> None:
-    sizing, best = rated("mat too light")
-    drawing = mat_drawing(sizing, best)
-    assert drawing is not None
-    quiet, loud = ([float(p.split(",")[1]) for p in line.split()] for line in (drawing.quiet, drawing.lobbed))
-    assert quiet == sorted(quiet, reverse=True)
-    across = [float(p.split(",")[0]) for p in drawing.quiet.split()]
-    assert across == sorted(across)
-    assert across[0] >= CURVE_LEFT
-    assert all(b <= a for a, b in zip(quiet, loud, strict=True))
-    assert drawing.y == pytest.approx(CURVE_FLOOR - CURVE_HEIGHT * best.cover.passes)
-    assert drawing.x == pytest.approx(CURVE_LEFT + CURVE_WIDTH * best.rig.head_oz / MOST_OZ)
-    assert [x for x, _ in drawing.ticks] == pytest.approx(
-        [CURVE_LEFT + CURVE_WIDTH * oz / MOST_OZ for oz in (0.5, 1.0, 1.5, 2.0)]
-    )
-    assert [label for _, label in drawing.ticks] == ["1/2", "1", "1 1/2", "2"]
-    assert f"goes through {100 * best.cover.passes:.0f} times of 100" in drawing.said
-    assert mat_drawing(*rated("right over grass")) is None
-
-
 def casts(cat: Catalog) -> list[CastTold]:
     rig = rig_by_name(cat, "underspin", 0.5, "paddle-tail")
     return [CastTold(rig, 6.0, 2.2, "nothing", None), CastTold(rig, 9.5, 2.0, "bump", 14.5)]
@@ -352,13 +298,6 @@ def test_what_is_no_cast_is_refused(cat: Catalog, text: str) -> None:
         BadInput, match=r"tried was .*; it must be a cast: rig, count, pace and what it came to"
     ):
         told_in(cat, text)
-
-
-def test_no_more_casts_than_are_reckoned_with(cat: Catalog) -> None:
-    one = text_of(casts(cat)[:1])
-    assert len(told_in(cat, ";".join([one] * MOST_CASTS))) == MOST_CASTS
-    with pytest.raises(BadInput):
-        told_in(cat, ";".join([one] * (MOST_CASTS + 1)))
 
 
 def test_the_view_says_what_the_search_found(cat: Catalog) -> None:

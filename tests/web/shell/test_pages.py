@@ -12,7 +12,6 @@ import pytest
 from fastapi.testclient import TestClient
 from markupsafe import Markup
 
-from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.feeds.feed import Feed
 from heathdrop.feeds.nmea import checksummed
@@ -24,7 +23,6 @@ from heathdrop.web.shell.feed import chips_of
 from heathdrop.web.shell.fields import values_from
 from heathdrop.web.shell.refusal import in_words, plain_words
 from heathdrop.web.shell.rendering import PAGES, templates
-from heathdrop.web.shell.views import FIRST, VIEW_IDS, VIEWS
 from tests.feeds.test_feed import wait
 from tests.web.shown import HX, token
 
@@ -160,17 +158,6 @@ def test_one_sentence_without_a_name_of_the_programs(refusal: BadInput, sentence
 )
 def test_pages_without_the_sheets_controls(refusal: BadInput, sentence: str) -> None:
     assert plain_words(refusal) == sentence
-
-
-def test_ids_are_the_labels_and_one_is_first(client: TestClient) -> None:
-    assert VIEW_IDS == ("water", "size", "rig", "cast", "search")
-    assert FIRST in VIEW_IDS
-    page = client.get("/").text
-    places = [page.index(f">{label}<") for _, label in VIEWS if f">{label}<" in page]
-    assert places == sorted(places)
-    for view in VIEW_IDS:
-        assert client.get(f"/?view={view}").status_code == 200
-    assert client.get("/?view=attic").status_code == 422
 
 
 ROOT = Path(__file__).parents[3]
@@ -386,14 +373,6 @@ def test_the_choice_is_kept_exported_and_refused_when_unknown(client: TestClient
     assert refused.status_code == 422
     assert "imperial, metric" in refused.text
     assert client.post("/units", data={"token": "x", "system": "imperial"}).status_code == 403
-
-
-@pytest.mark.slow
-def test_programs_are_answered_in_the_units_of_their_names(client: TestClient) -> None:
-    body = ashmoor.worked()[0]["body"]
-    before = client.post("/api/v1/size", json=body).json()
-    in_metric(client)
-    assert client.post("/api/v1/size", json=body).json() == before
 
 
 def test_own_words_are_never_turned(client: TestClient) -> None:

@@ -14,7 +14,6 @@ from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
 from heathdrop.learning.drops import predicted_s
-from heathdrop.learning.learned import learn
 from heathdrop.measures import said_in
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.store import observations
@@ -26,8 +25,8 @@ from heathdrop.store.own import own_of
 from heathdrop.web.app import create_app
 from heathdrop.web.tackle.drops import weighed
 from heathdrop.web.tackle.shown import box
-from heathdrop.web.tackle.shown.box import SHELF_MOST, bulk_cm2, item_row, shelf_of
-from heathdrop.web.tackle.shown.drops import CHECK, MOST_TIMED, counts_now, drops_of, picture_of, worth_said
+from heathdrop.web.tackle.shown.box import item_row, shelf_of
+from heathdrop.web.tackle.shown.drops import CHECK, MOST_TIMED, counts_now, drops_of, worth_said
 from tests.golden_file import holds_to
 from tests.learning.seen import drops
 from tests.store.test_casts import DEPTH, DROP, MAT, RIG
@@ -100,16 +99,6 @@ def test_copy_delete_and_back(client: TestClient, token: str) -> None:
     client.post("/box/1/undelete", data={"token": token}, headers=HX)
     assert rows(client) == before + 1
     assert client.post("/box/1/burn", data={"token": token}, headers=HX).status_code == 404
-
-
-def test_the_filter_and_the_shelf(client: TestClient) -> None:
-    found = client.get("/box", params={"q": "swim 3/8"}, headers={**HX, "hx-target": "boxlist"}).text
-    assert found.count("<tr id=") == 1
-    assert "Add tackle" not in found
-    page = client.get("/box").text
-    bulks = [float(v) for v in re.findall(r"adds ([\d.]+) cm²", page)]
-    assert len(bulks) == 10
-    assert bulks == sorted(bulks)
 
 
 @pytest.mark.parametrize(
@@ -366,23 +355,6 @@ def test_a_shelf_from_slim_to_bulky(cat: Catalog) -> None:
     assert shelf_of(cat, [r for r in kept() if r.kind != "trailer"]) is None
 
 
-def test_a_wider_trailer_is_bulkier_in_proportion(cat: Catalog) -> None:
-    plain, wide = (checked("trailer", data) for _, data in PIECES[2:4])
-    share = cat.trailers["craw"].width_share * 4.0
-    assert bulk_cm2(cat, wide) / bulk_cm2(cat, plain) == pytest.approx(1.4 / share)  # type: ignore[arg-type]
-
-
-def test_a_crowded_shelf_keeps_its_ends(cat: Catalog) -> None:
-    many = [
-        Kept(k, "trailer", checked("trailer", {"shape": "craw", "length_in": 2.0 + 0.05 * k}))
-        for k in range(90)
-    ]
-    shelf = shelf_of(cat, many)
-    assert shelf is not None
-    assert len(shelf.pieces) == SHELF_MOST
-    assert (shelf.pieces[0].label, shelf.pieces[-1].label) == ("craw 2 in", "craw 6.45 in")
-
-
 LOGBOOK = [
     ("drop", {**RIG, "depth_ft": 10, "times_s": [5.0, 5.2]}),
     ("drop", {**RIG, "depth_ft": 15, "times_s": [7.6, 7.7, 11.0]}),
@@ -411,19 +383,6 @@ def test_a_logbook_as_it_is_shown(cat: Catalog, session: Session) -> None:
     holds_to("web.drops", whole, tolerance=1e-4)
 
 
-def test_an_empty_logbook(cat: Catalog, session: Session) -> None:
-    shown = drops_of(cat, [], own_of(session).learned)
-    assert (shown.rows, shown.pictures, shown.lessons, shown.error_said, shown.timed) == ((), (), (), "", ())
-
-
-@pytest.mark.parametrize("tries", [[5.0], [5.0, 5.2, 5.1, 5.05]])
-def test_more_tries_are_worth_less_each(cat: Catalog, session: Session, tries: list[float]) -> None:
-    observations.add(session, observations.checked(cat, "drop", {**RIG, "depth_ft": 10, "times_s": tries}))
-    shown = drops_of(cat, observations.listed(session), own_of(session).learned)
-    assert shown.pictures[0].before != shown.pictures[0].after
-    assert shown.pictures[0].worth.startswith(("One more test", "Enough"))
-
-
 @pytest.mark.parametrize(
     ("timed", "now", "tests", "said"),
     [
@@ -446,17 +405,6 @@ def test_more_tries_are_worth_less_each(cat: Catalog, session: Session, tries: l
 )
 def test_what_a_kept_test_came_to(timed: float, now: float, tests: int, said: str) -> None:
     assert counts_now(timed, 5.7, now, tests) == said
-
-
-def test_one_band_on_one_page(cat: Catalog) -> None:
-    """The sentence of what is known and the one of what another test is worth start from one figure."""
-    test = drops(cat)[0]
-    worth = re.search(r"would make ±(\d+) % about ±(\d+) %", worth_said(cat, [], test, 0.2))
-    assert worth
-    assert worth[1] == "20"
-    assert int(worth[2]) < 20
-    shown = picture_of(cat, learn(cat, [test]), test, "craw", [test])
-    assert re.search(r"would make ±\d+ % about ±\d+ %|All at one depth so far", shown.worth)
 
 
 def test_drops_at_one_depth_are_not_enough(cat: Catalog) -> None:

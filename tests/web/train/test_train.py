@@ -2,7 +2,6 @@
 
 import re
 import uuid
-from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
@@ -10,23 +9,16 @@ from fastapi.testclient import TestClient
 
 from heathdrop.answers.drill import Named, mark_of, question_of
 from heathdrop.api.drilling import HandAnswer
-from heathdrop.conditions.cover import OPEN, Cover
 from heathdrop.conditions.drilled import Drilled
-from heathdrop.errors import BadInput
 from heathdrop.training.spacing import Due
 from heathdrop.web.train.shown import (
     answer_picture,
     begin_with,
-    board_rows,
-    choices,
     hand_said,
     kind_rows,
     picture_of,
-    refused,
     round_of,
-    water_rows,
 )
-from tests.waters import GRASS
 
 
 def token(client: TestClient) -> str:
@@ -192,34 +184,3 @@ def test_a_round_says_what_it_showed_and_what_comes_back() -> None:
         "Also due by then: call.",
     )
     assert round_of("call", due, done, NOW) is None
-
-
-def test_boards_waters_choices_and_refusals() -> None:
-    given = {"way": "into", "family": "flipping-jig", "head_oz": 0.5, "trailer": "craw"}
-    q = question_of(Named("call", "wood", 1))
-    rows = board_rows(mark_of(q.named, given))
-    assert rows[0][2:] == ("called", rows[0][3], 100)
-    assert rows[-1][:3] == ("1/2 oz flipping jig, craw", "into", "yours")
-    assert q.scenario is not None
-    water = dict(water_rows(q.scenario.conditions))
-    assert water["Cover"].startswith("wood")
-    assert water["Bottom"].endswith(" ft")
-    made = {value: families.split() for value, _, families in choices()["head_oz"]}
-    assert "swim-jig" in made["0.375"]
-    assert made["0.0625"] == ["micro-jig"]
-    put_on = {value: families.split() for value, _, families in choices()["trailer"]}
-    assert put_on["none"] == ["spinnerbait"]
-    assert "underspin" not in put_on["craw"]
-    assert refused(BadInput("depth_ft", 30.0, "from 0 to 14 ft")) == "The depth (30) must be from 0 to 14 ft."
-    assert refused(BadInput("not_named_here", "x", "a word")) == "Not named here (x) must be a word."
-
-
-def test_a_water_in_words() -> None:
-    """Each line with its unit; what is known of the cover, and nothing of what it has not."""
-    mat = Cover(kind="matted-grass", texture="hydrilla", thickness_in=4.0, density=None)
-    rows = dict(water_rows(replace(GRASS, cover=mat)))
-    assert rows["Cover"] == "matted grass, hydrilla, 4 in thick"
-    assert rows["Water"] == f"{GRASS.water_temp_f:g} °F, {GRASS.trend}"
-    assert rows["Visibility"] == f"{GRASS.clarity_ft:g} ft"
-    assert dict(water_rows(GRASS))["Cover"] == "submerged grass, moderate, tops at 7 ft"
-    assert dict(water_rows(replace(GRASS, cover=OPEN)))["Cover"] == "open"

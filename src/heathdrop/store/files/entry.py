@@ -44,7 +44,7 @@ RATED = re.compile(
 )
 #: A plain number; a reel's ratio; a spinnerbait's blades, which are no colour.
 PLAIN = re.compile(rf"({NUMBER})(?=\s|,|$)")
-RATIO = re.compile(r"(?<![\w./])\d(?:[.,]\d)?\s?(?::|to)\s?1\b(?!\s?(?:oz|/|\d))", re.I)
+RATIO = re.compile(r"(?<![\w./])\d(?:[.,]\d)?\s?(?::|to)\s?1\b(?!\s?(?:oz|/)|\s\d+/)", re.I)
 BLADES = ("double willow", "dbl", "double", "tandem", "single", "willow", "colorado", "indiana", "blades?")
 #: Words for a head at large, which are no colour once its family is known.
 SAYS_HEAD = (
