@@ -308,8 +308,8 @@ def test_the_sounder_fills_what_was_not_typed(browser: webdriver.Chrome, tmp_pat
         press(browser, "[data-fill=water_temp_f]")
         reads(browser, "#field-water_temp_f", "from the sounder")
         taken = browser.find_element(By.ID, "water_temp_f").get_attribute("value")
-        assert taken == "61"
-        wait(browser, lambda: "water_temp_f=61" in browser.current_url)
+        assert taken in ("60", "61")  # the boat is under way
+        wait(browser, lambda: f"water_temp_f={taken}" in browser.current_url)
         press(browser, "[data-to=water_temp_f][aria-label$=up]")
         wait(browser, lambda: "from the sounder" not in text(browser, "#field-water_temp_f"))
         screen(browser, 390, 844)

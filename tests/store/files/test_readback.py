@@ -63,7 +63,15 @@ two packs of 8 craws 3.5 inch | trailer quantity=16 shape=craw length_in=3.5
 football jigs: 1/2 and 1 oz, brown | head family=football-jig weight_oz=0.5 colour=brown ; head family=football-jig weight_oz=1.0 colour=brown
 1/4 3/8 underspins, two of each | head quantity=2 family=underspin weight_oz=0.25 ; head quantity=2 family=underspin weight_oz=0.375
 3 swim jigs 3/8oz, 2 swim jigs 1/2oz white | head quantity=3 family=swim-jig weight_oz=0.375 ; head quantity=2 family=swim-jig weight_oz=0.5 colour=white
-four inch craw trailers, brown, 10 | trailer shape=craw length_in=4.0 colour=brown | ~10 ?10
+four inch craw trailers, brown, 10 | trailer quantity=10 shape=craw length_in=4.0 colour=brown
+2 3/8oz football jig (brown) | head family=football-jig quantity=2 weight_oz=0.375 colour=brown
+two packs beavers, 4", 8 per pack | trailer quantity=16 shape=beaver length_in=4.0
+finesse jigs 3/16 x2, 1/4 x3 | head quantity=2 family=finesse-jig weight_oz=0.1875 ; head quantity=3 family=finesse-jig weight_oz=0.25
+3/8 swim jigs times four | head quantity=4 family=swim-jig weight_oz=0.375
+3/8 bladed jig white trailers flat tail 4" | head family=bladed-jig weight_oz=0.375 colour=white ; trailer shape=flat-tail length_in=4.0
+jig 10.5 g, 2 pcs | head quantity=2 weight_oz=0.37 | -family
+grub twin tail 5 inch white 10 | trailer shape=twin-tail length_in=5.0 colour=grub_white | ?10
+heavy rod 7-6 casting 3/8-1.5 | rod low_oz=0.375 high_oz=1.5 power=heavy style=casting length_ft=7.5
 3/8 & 1/2 swim jig and 4" craw x10 | head family=swim-jig weight_oz=0.375 ; head family=swim-jig weight_oz=0.5 ; trailer quantity=10 shape=craw length_in=4.0
 2.8 inch swimbaits 8 per pack | trailer quantity=8 shape=paddle-tail length_in=2.8
 rod: 7'6" heavy, casting, 1/2-1 1/2 | rod low_oz=0.5 high_oz=1.5 power=heavy style=casting length_ft=7.5
@@ -80,6 +88,9 @@ heavy rod | rod name=A | -material -test_lb
 D - 20 lb nylon | rod name=D material=nylon test_lb=20.0 inches_per_turn=29.0
 #2 - 50# braid, 32 IPT | rod name=2 material=braid test_lb=50.0 inches_per_turn=32.0
 E: braid 30, 7.1:1 | rod name=E material=braid test_lb=30.0 inches_per_turn=29.0
+1. 7'3 mh casting, 15lb fluoro, 7.3:1 | rod name=1 material=fluorocarbon test_lb=15.0 inches_per_turn=29.0 style=casting power=medium-heavy low_oz=0.25 high_oz=1.0
+Rod B - 30 braid to 12 fluoro leader 6ft, medium 1/4-1/2 | rod name=B material=braid test_lb=30.0 leader=fluorocarbon leader_lb=12.0 leader_ft=6.0 inches_per_turn=29.0 style=casting power=medium low_oz=0.25 high_oz=0.5
+Spinning: 15 braid, ML | rod name=Spinning material=braid test_lb=15.0 inches_per_turn=29.0 style=spinning power=medium-light low_oz=0.125 high_oz=0.375
 G: 0.30 mm fluorocarbon | rod name=G material=fluorocarbon | -test_lb
 """
 
@@ -115,6 +126,17 @@ a 5-3 on the swim jig 3/8 craw, last weekend | fish quantity=1 weights_lb=[5.187
 3 fish on a white swim jig, far_shore | fish quantity=3 time=12:00 stop=far_shore family=swim-jig | -rig
 2 fish and a short strike in 25 casts, 3/8 swim jig with a craw, Quarry_wall, 7:30, 12C, wind | fish quantity=2 time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind ; fish quantity=1 outcome=short time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind ; cast quantity=25 time=07:30 stop=Quarry_wall {RIG} water_temp_f=53.6 note=wind
 five fish, 3/8 swim jig craw, the_2_fish_pond | fish quantity=5 time=12:00 stop=the_2_fish_pond {RIG}
+sat 3 fish 3/8 swim jig craw 61 deg reed bank 2h | fish quantity=3 date=2026-11-28 time=12:00 stop=reed_bank {RIG} water_temp_f=61.0 note=2h
+two fish, 3/8 swim jig white craw, reeds | fish quantity=2 time=12:00 stop=reeds {RIG} note=white
+yesterday from 6 till 10, 4 on a 3/8 swim jig craw, dam | fish quantity=4 date=2026-11-30 time=06:00 stop=dam {RIG}
+on friday I caught six, 3/8 swim jig craw, Reed bank | fish quantity=6 date=2026-11-27 time=12:00 stop=Reed_bank {RIG}
+blank. 60 casts. 3/8 swim jig craw. | fish quantity=0 time=12:00 {RIG} ; cast quantity=60 time=12:00 {RIG}
+0 for 30 casts w/ 3/8 swim jig craw | fish quantity=0 time=12:00 {RIG} ; cast quantity=30 time=12:00 {RIG}
+lost a big one at the dam 3/8 swim jig craw | fish quantity=1 outcome=lost time=12:00 stop=dam {RIG}
+1 fish/22 casts, 3/8 swim jig craw, water was 47 | fish quantity=1 time=12:00 {RIG} water_temp_f=47.0 ; cast quantity=22 time=12:00 {RIG} water_temp_f=47.0
+five (best 4 lb 2 oz) on 3/8 swim jig craw this morning | fish quantity=5 weights_lb=[4.125] time=08:00 {RIG}
+six fish between 12 and 17 in, 3/8 swim jig craw | fish quantity=6 time=12:00 {RIG} note=between_12_and_17_in
+2 fish on a 3/8 black jig, pads | fish quantity=2 time=12:00 stop=pads | -rig
 swim jig 3/8 craw, dam | fish time=12:00 stop=dam {RIG} | -quantity
 """
 

@@ -218,7 +218,7 @@ def test_kept_as_it_was_meant(cat: Catalog, line: str) -> None:
         ("a pack of craws 4 in", "a word for how many: x8, 8 pack, a dozen"),
         ("3 oz swim jig", "a swim jig of 3/16 to 1 oz, or with a ! where it is meant"),
         ("swim jig", "a weight too: 3/8 swim jig"),
-        ("3/8 swim jig, white, 6", "every number understood: “white, 6” is not"),
+        ("3/8 swim jig, white 6", "every number understood: “white 6” is not"),
         ("4 craws", "what 4 is: 4 in, or x4"),
         ("football jig 1/2 brown 3/4", "every number understood: “brown 3/4” is not"),
         ("football jig 1/2 77 brown", "every number understood: “77 brown” is not"),

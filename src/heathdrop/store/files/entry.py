@@ -39,7 +39,7 @@ ONE_WEIGHT = r"(?:(?:\d\s)?\d/\d{1,2}(?:\s?oz)?|\d+(?:[.,]\d+)?\s?oz)"
 FRACTIONS = re.compile(rf"(?<![\w./]){ONE_WEIGHT}(?:(?:\s*(?:,|&|and)+\s*|\s+){ONE_WEIGHT})+(?![\d/])", re.I)
 #: What a rod is rated for: ``3/8 to 1 oz``.
 RATED = re.compile(
-    rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?(?:({NUMBER})\s?(?:oz\.?|ounces|ounce)|((?:\d+\s)?\d+/\d+)(?=\s|,|$))",
+    rf"({NUMBER})\s?(?:oz)?\s?(?:-|–|to)\s?(?:({NUMBER})\s?(?:oz\.?|ounces|ounce)|((?:\d+\s)?\d+/\d+|\d+[.,]\d+)(?=\s|,|$))",
     re.I,
 )
 #: A plain number; a reel's ratio; a spinnerbait's blades, which are no colour.
@@ -119,7 +119,8 @@ def named(rows: Mapping[str, Any]) -> dict[str, str]:
 
 def lure_words(catalog: Catalog) -> tuple[str, ...]:
     """The right spellings of all that a line may name."""
-    return (*spelled(catalog.families), *spelled(catalog.trailers), *line_words())
+    shapes = {id_: shape for id_, shape in catalog.trailers.items() if not shape.bare}
+    return (*spelled(catalog.families), *spelled(shapes), *line_words())
 
 
 def pieces(
@@ -154,10 +155,15 @@ def pieces(
 def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     """The rig that a line names, head and trailer in one: ``3/8 swim jig with a craw 4 in``. Without a
     trailer it is bare. Raises BadInput when it names no head."""
+    return rig_and_rest(catalog, line, typed_in)[0]
+
+
+def rig_and_rest(catalog: Catalog, line: str, typed_in: str = "") -> tuple[Rig, str]:
+    """The rig that a line names, as :func:`typed_rig`, and the words of the line that are none of it."""
     text = " ".join(ARTICLES.sub("", " ".join(line.split())).split())
     split = re.split(r"\s*(?:,|\+|&|\bw/|\bwith\b|\band\b)\s*", text, maxsplit=1)
     if len(split) == 1:
-        trailer = _first_of(named(catalog.trailers), text)
+        trailer = first_of(named(catalog.trailers), text)
         # A length right before a trailer is the trailer's.
         long = LONG_BEFORE.search(text[:trailer]) if trailer is not None else None
         trailer = long.start() if long is not None else trailer
@@ -168,7 +174,8 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
     if len(heads) != 1 or len(tails) > 1:
         raise BadInput("the rig", line, "one head, and one trailer or none: 3/8 swim jig with craw 4 in")
     head, tail = heads[0], (tails or [{"shape": "none"}])[0]
-    return rig_by_name(
+    rest = " ".join(part["colour"] for part in (head, *tails) if part.get("colour"))
+    rig = rig_by_name(
         catalog,
         head["family"],
         head["weight_oz"],
@@ -180,9 +187,10 @@ def typed_rig(catalog: Catalog, line: str, typed_in: str = "") -> Rig:
         softness=tail.get("softness"),
         fused=tail.get("split") is False,
     )
+    return rig, rest
 
 
-def _first_of(vocabulary: Mapping[str, str], text: str) -> int | None:
+def first_of(vocabulary: Mapping[str, str], text: str) -> int | None:
     """Where the longest of ``vocabulary`` that stands in the text begins."""
     for said in sorted(vocabulary, key=len, reverse=True):
         match = re.search(rf"(?<![\w-]){re.escape(said)}s?(?![\w-])", text, re.I)
@@ -239,7 +247,8 @@ def parsed(catalog: Catalog, line: str, typed_in: str = "", usual: bool = True) 
         if test is None:
             raise BadInput("the line", line, f"its strength too: 15 lb {material}")
         more = {"diameter_mm": thick} if thick is not None else {}
-        return "line", {**data, "material": material, "test_lb": test, "name": _left(line, rest), **more}
+        called = _left(line, re.sub(r"\bline\b", " ", rest, flags=re.I))
+        return "line", {**data, "material": material, "test_lb": test, "name": called, **more}
     kind, rest = take_word(meant_by(catalog.words.kinds), text)
     if kind == "rod":
         return kind, {**data, **rod_fields(rest)}
@@ -296,9 +305,12 @@ def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> 
     return ounces
 
 
-#: A number that belongs to no word before it, a fraction, or one with a unit: somebody meant a figure by it.
+#: A number that belongs to no word before it or ends the line, a fraction, or one with a unit: somebody meant
+#: a figure by it.
 LOOSE = re.compile(
-    r"^\d|,\s*\d+$|\d/\d|\d[.,]\d|\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b|\d[\"″]", re.I
+    r"^\d|,\s*\d+$|(?<!colour)(?<!color)(?<!no)\s\d+$|\d/\d|\d[.,]\d|\d[\"″]|"
+    r"\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b",
+    re.I,
 )
 
 
@@ -334,6 +346,10 @@ def _head(catalog: Catalog, line: str, text: str, data: dict[str, Any]) -> dict[
     skirts = {f"{s.id} skirt": s.id for s in catalog.skirts.values()} | {"no skirt": "none"}
     skirt, text = take_word(skirts, text)
     ounces, text = take(OUNCES, text)
+    heaviest = UNLIKELY * catalog.families[data["family"]].weights_oz[-1]
+    if ounces and int(ounces) and ounces > heaviest >= ounces % 1 > 0 and "quantity" not in data:
+        # No head is of 2 3/8 oz: it is two of 3/8.
+        data, ounces = {**data, "quantity": int(ounces)}, ounces % 1
     if ounces is None and "mass_g" in data:
         ounces = _listed(catalog, data["family"], round(read(f"{data['mass_g']} g", "oz"), 3))
         data = {k: v for k, v in data.items() if k != "mass_g"}

@@ -14,18 +14,23 @@ from typing import Any
 from heathdrop.catalog import Catalog, meant_by
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
-from heathdrop.reading import SIGNS, number_of
+from heathdrop.reading import SIGNS, number_of, read
 from heathdrop.store.files.entry import (
     ARTICLES,
     BLADES,
     FEET,
+    GRAMS,
     LENGTH,
+    LONG_BEFORE,
     LONGEST_LINE,
     NUMBER,
+    ONE_WEIGHT,
     OUNCES,
     POUNDS,
+    RATIO,
     SAYS_HEAD,
     TURN,
+    first_of,
     line_words,
     lure_words,
     named,
@@ -65,8 +70,10 @@ IDLE = re.compile(
     re.I,
 )
 #: Two things in one line; lengths of one trailer, each of them.
-BETWEEN = re.compile(r"\s*;\s*|\s+(?:or|plus|and|with)\s+|\s*[+&]\s*", re.I)
-WORD_BETWEEN = re.compile(r"\s*;\s*|\s+(?:plus|and|with)\s+", re.I)
+BETWEEN = re.compile(r"\s*;\s*|\s+(?:or|plus|and|with|w/)\s+|\s*[+&]\s*", re.I)
+WORD_BETWEEN = re.compile(r"\s*;\s*|\s+(?:plus|and|with|w/)\s+", re.I)
+#: A weight and how many of it.
+WEIGHT_TIMES = re.compile(rf"({ONE_WEIGHT})\s*x\s?(\d{{1,3}})\s*,?", re.I)
 LENGTHS = re.compile(
     rf"({NUMBER})\s?(?:in|inch|inches|\"|″)?(?:\s*(?:&|and|or)\s*({NUMBER})\s?(?:in|inch|inches|\"|″)?)+(?=\s|$)",
     re.I,
@@ -162,6 +169,19 @@ def _apart(catalog: Catalog, line: str) -> list[str]:
         around = line[: both.start()], line[both.end() :]
         unit = re.search(r"in|\"|″", both[0], re.I)  # a plain number is in the unit that is typed in
         return [f"{around[0]}{n}{' in' if unit else ''}{around[1]}" for n in re.findall(NUMBER, both[0])]
+    # Weights of one lure, each with its count.
+    listed = WEIGHT_TIMES.findall(tidied(line))
+    if len(listed) > 1:
+        rest = WEIGHT_TIMES.sub(" ", tidied(line)).strip(" ,")
+        return [f"{weight} {rest} x{many}" for weight, many in listed]
+    # A head, and behind it a trailer with its length.
+    shapes = {said: id_ for said, id_ in named(catalog.trailers).items() if not catalog.trailers[id_].bare}
+    head, tail = first_of(named(catalog.families), line), first_of(shapes, line)
+    if head is not None and tail is not None and head < tail:
+        long = LONG_BEFORE.search(line[:tail])
+        if long or LENGTH.search(line[tail:]):
+            at = long.start() if long else tail
+            return [re.sub(r"\btrailers?\s*$", "", line[:at].strip()), line[at:]]
     return [line]
 
 
@@ -201,6 +221,18 @@ def _put_right(catalog: Catalog, line: str) -> str:
     """The line with its misspelt names put right, one after another; as it is where none is near."""
     names = lure_words(catalog)
     text = tidied(line)
+    if take_word(meant_by(catalog.words.kinds), text)[0] or take_word(line_words(), text)[0]:
+        return line
+    # A jig whose kind stands apart from it: ``jig 3/8 flipping``.
+    jig = re.search(r"(?<![\w-])jigs?(?![\w-])", text, re.I)
+    if jig and take_word(named(catalog.families), text)[0] is None:
+        alone = f"{text[: jig.start()]}{text[jig.end() :]}"
+        kinds = {
+            f.name.removesuffix(" jig"): f.name for f in catalog.families.values() if f.name.endswith(" jig")
+        }
+        kind, rest = take_word(kinds, alone)
+        if kind is not None:
+            return " ".join(f"{rest} {kind}".split())
     for _ in range(2):
         near = nearest(names, text)
         if not near:
@@ -250,7 +282,8 @@ def _as_far(catalog: Catalog, line: str, typed_in: str) -> _Piece | None:
         return _named_so("trailer", data, rest, ("length_in", *packs))
     jig = r"(?<![\w-])(?:jig ?heads?|jigs?|heads?)(?![\w-])"
     if re.search(jig, text, re.I) or re.search(rf"{NUMBER}\s?(?:oz|ounces?)\b", text, re.I):
-        ounces, rest = _figure(OUNCES, re.sub(jig, " ", text, flags=re.I), "oz")
+        grams, rest = _figure(GRAMS, re.sub(jig, " ", text, flags=re.I), "g")
+        ounces, rest = (round(read(f"{grams} g", "oz"), 3), rest) if grams else _figure(OUNCES, rest, "oz")
         data |= {"weight_oz": ounces} if ounces else {}
         return _named_so("head", data, rest, ("family", "weight_oz"))
     material, rest = take_word(line_words(), text)
@@ -289,7 +322,7 @@ def _read_rod(line: str, usual: str) -> Read:
     try:
         return Read(line, (("rod", _rod_fields(rod_of(line, usual))),))
     except BadInput:
-        name, _, rest = line.rpartition(":")
+        name, _, rest = RATIO.sub(" ", line).rpartition(":")
         material, rest = take_word(line_words(), rest)
         test = re.search(rf"({NUMBER})\s?(?:lb|lbs|#|pound)?(?!['\"\d.,]|\s?mm)", rest)
         data: dict[str, Any] = {"name": name.strip() or usual}

@@ -16,7 +16,7 @@ from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC
 from heathdrop.physics.rig import Rig
 from heathdrop.reading import number_of, read
-from heathdrop.store.files.entry import named, take_word, typed_rig
+from heathdrop.store.files.entry import named, rig_and_rest, take_word
 from heathdrop.store.files.spelling import halves_in, whole
 
 #: Words of the catalogue for what came of casts, and what each means.
@@ -30,7 +30,16 @@ COUNTED = re.compile(
 #: The same with the count behind: ``fish: 3, casts 60``.
 COUNTED_BEHIND = re.compile(rf"(?:^|(?<=,\s)|(?<=,))\s*({SINGULAR})s?\s*[:=]\s*(\d{{1,11}})(?![\d/.])", re.I)
 #: Fish told without the word: ``caught 4``, ``lost two``; at the beginning ``3 on``.
-CAUGHT = re.compile(r"\b(caught|got|landed|had|lost|missed)\s+(\w+)(?:\s+on)?(?=\s|,|$)", re.I)
+CAUGHT = re.compile(
+    r"\b(caught|got|landed|had|lost|missed)\s+(\w+)(?:\s+(?:big|good|nice|small|little|decent)\b)?"
+    r"(?:\s+(?:ones?|fish|bass)\b)?(?:\s+on)?(?=\s|,|$)",
+    re.I,
+)
+#: Nothing, or so many, in so many casts: ``0 for 30 casts``, ``1 fish/22 casts``.
+FOR_CASTS = re.compile(r"(?:^|(?<=,\s)|(?<=,))\s*(\d{1,2})\s+for\s+(?=\d{1,3}\s+casts?)", re.I)
+SLASH_CASTS = re.compile(r"(?<=[a-z])\s?/\s?(?=\d{1,3}\s+casts?)", re.I)
+#: A sentence's end, as people write a day.
+STOP = re.compile(r"(?<=[a-z]{3})\.(?=\s|$)|(?<=\d\s[a-z]{5})\.(?=\s|$)", re.I)
 ON_RIG = re.compile(r"^(\w+)\s+on(?=\s|,|$)", re.I)
 #: Where and with what in one part: ``at the dam on a 3/8 swim jig``.
 AT_ON = re.compile(
@@ -47,24 +56,41 @@ UNTIL = re.compile(
     r"(\d\s?[ap]\.?m\.?)\s?(?:-|to|until|till)\s?(?:noon|dark|dusk|\d{1,2}(?::[0-5]\d)?\s?[ap]\.?m\.?)(?!\w)",
     re.I,
 )
+#: A jig of no kind, with its weight.
+SOME_JIG = re.compile(r"\d.*\bjigs?\b", re.I)
+#: Words of a part that name nothing.
+IDLE = re.compile(
+    r"(?:(?:i|we|it|was|were|then|and|in|on|at|the|a|went|fished|fishing|out|got|caught|had)(?:\s+|$))*", re.I
+)
 #: Where, after with what: ``swim jig 3/8 at the point``; words in brackets, which are a note.
 AT_AFTER = re.compile(r"\s+(?:at|off|near|along|@)\s+(?=[a-z])", re.I)
 BRACKETS = re.compile(r"\(([^()]*)\)")
 #: How long it took, which is no place.
-TOOK = re.compile(r"^\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b", re.I)
+TOOK = re.compile(
+    r"(?<!\S)(?:for\s+)?\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b|"
+    r"\b(?:between|from)\s+\d+\s?(?:and|to|-)\s?\d+\s?(?:in\b|inch(?:es)?\b|cm\b|\")",
+    re.I,
+)
 NONE_CAME = re.compile(
-    r"\b(?:skunked|blanked|skunk|zip|no luck|nothing|nada|zilch|zero(?!\s+\w)|no (?:bites?|bumps?|hits?))\b",
+    r"\b(?:skunked|blank(?:ed)?|skunk|zip|nil|no luck|nothing doing|nothing|nada|zilch|zero(?!\s+\w)|"
+    r"no (?:bites?|bumps?|hits?))\b",
     re.I,
 )
 TEMPERATURE = re.compile(
     r"(?:\bwater(?:\s+temp(?:erature)?)?\s+(?:was\s+|at\s+|of\s+)?)?(?<![\w/.])(\d{1,3}(?:\.\d)?)\s?"
-    r"(?:(?:°|degrees? )?\s?([CF])(?!\w)|(?:°|degrees?\b|deg\b))",
+    r"(?:(?:°|degrees? )?\s?([CF])(?!\w)|(?:°|degrees?\b|deg\b))|"
+    r"\bwater(?:\s+temp(?:erature)?)?\s*(?:was|at|of|:)?\s*(\d{2})(?=\s*(?:,|$))",
     re.I,
 )
 #: From when to when, of which the first is kept.
 CLOCKS = re.compile(
     r"\b(?:(?:between|from)\s+)?([01]?\d)(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?([01]?\d)(?::[0-5]\d)?"
     r"\s?([ap])\.?m\.?(?!\w)",
+    re.I,
+)
+#: The same without a half of the day: mornings from 4, the rest after noon.
+FROM_TO = re.compile(
+    r"\b(?:between|from)\s+(1[0-2]|[1-9])(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?(?:1[0-2]|[1-9])(?::[0-5]\d)?(?=\s*(?:,|$))",
     re.I,
 )
 CLOCK = re.compile(r"(?<![\d/])(?:at\s+)?([01]?\d|2[0-3])(?::([0-5]\d))?\s?([ap])\.?m\.?(?!\w)", re.I)
@@ -160,14 +186,21 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     degrees, rest = _temperature(rest, typed_in)
     counts, rest = _counts(rest)
     lengths, weights, rest = _sizes(rest)
+    for said in list(aside):
+        long, heavy, other = _sizes(_plain(said))
+        if not other:
+            lengths, weights = (*lengths, *long), (*weights, *heavy)
+            aside.remove(said)
     rig, left = _rig(catalog, rest)
-    family = ""
+    family, unused = "", []
     if rig is None:
-        # A lure without a weight is no place.
+        # A lure without a weight is no place, nor a jig of no kind.
         lures = [take_word(named(catalog.families), part)[0] for part in left]
         family = next((lure for lure in lures if lure), "")
-        left = [part for part, lure in zip(left, lures, strict=True) if not lure]
-    places = [part for part in left if not TOOK.match(part)]
+        unused = [part for part, lure in zip(left, lures, strict=True) if not lure and SOME_JIG.search(part)]
+        left = [p for p, lure in zip(left, lures, strict=True) if not lure and p not in unused]
+    took = [m[0].strip() for part in left for m in TOOK.finditer(part)]
+    places = [place for part in left if (place := " ".join(TOOK.sub(" ", part).split()))]
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
@@ -176,13 +209,14 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         unsure=unsure,
         at=at,
         stop=places[0] if places else "",
-        note="; ".join([*(part for part in left if TOOK.match(part)), *places[1:], *aside]),
+        note="; ".join([*took, *places[1:], *aside]),
         rig=rig,
         family=family,
         counts=counts,
         lengths_in=lengths,
         weights_lb=weights,
         water_temp_f=degrees,
+        unused=tuple(unused),
     )
 
 
@@ -190,6 +224,7 @@ def _plain(line: str) -> str:
     """The line with amounts and halves as numbers, and a dash between two things as a comma."""
     text = re.sub(r"\s[-–—]\s", ", ", halves_in(line))
     text = UNTIL.sub(r"\1,", text)
+    text = FOR_CASTS.sub(r" \1 fish in ", SLASH_CASTS.sub(" in ", STOP.sub(",", text)))
     # Twice 17 in are two fish, and a best of 4-2 weighs 4 lb 2 oz.
     text = TIMES_LONG.sub(r"\1 fish ", text)
     text = POUNDS_DASHED.sub(r"\1 \2 lb \3 oz", text)
@@ -313,7 +348,7 @@ def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
     match = TEMPERATURE.search(text)
     if match is None:
         return None, text
-    degrees = float(match[1])
+    degrees = float(match[1] or match[3])
     if (match[2] or ("C" if typed_in == METRIC else "F")).upper() == "C":
         degrees = degrees * 9.0 / 5.0 + 32.0
     if not 32.0 <= degrees <= 100.0:
@@ -330,6 +365,10 @@ def _hour(text: str) -> tuple[tuple[int, int], str]:
         return (begun + 12 * after_noon, int((match[2] or ":0")[1:])), text[: match.start()] + text[
             match.end() :
         ]
+    match = FROM_TO.search(text)
+    if match is not None:
+        hour = int(match[1]) + 12 * (int(match[1]) < 4)
+        return (hour, int((match[2] or ":0")[1:])), text[: match.start()] + text[match.end() :]
     match = CLOCK.search(text)
     if match is not None and 1 <= int(match[1]) <= 12:
         hour = int(match[1]) % 12 + (12 if match[3].lower() == "p" else 0)
@@ -338,7 +377,7 @@ def _hour(text: str) -> tuple[tuple[int, int], str]:
     if match is not None:
         return (int(match[1]), int(match[2])), text[: match.start()] + text[match.end() :]
     for said, hour in catalogue.load().words.hours.items():
-        at = re.search(rf"\b(?:in the |at )?{said}\b", text, re.I)
+        at = re.search(rf"\b(?:in the |at |this |early |late |all )*{said}\b", text, re.I)
         if at is not None:
             return (hour, 0), text[: at.start()] + text[at.end() :]
     return (12, 0), text
@@ -348,22 +387,39 @@ def _rig(catalog: Catalog, text: str) -> tuple[Rig | None, list[str]]:
     """The rig that the parts of a text name (its trailer may be a part of its own; None where none does), and
     the other parts."""
     apart = ", ".join(AT_AFTER.sub(", ", AT_ON.sub(r"\1, ", part.strip())) for part in text.split(","))
-    parts = [re.sub(r"^(?:in|on|at|with|and)\s+", "", part.strip(" .;")) for part in apart.split(",")]
-    parts = [part for part in parts if part]
+    parts = [re.sub(r"^(?:in|on|at|with|and|w/)\s+", "", part.strip(" .;")) for part in apart.split(",")]
+    parts = [part for part in parts if not IDLE.fullmatch(part)]
     for k, part in enumerate(parts):
-        rig = _rig_named(catalog, part)
+        rig, rest = _rig_named(catalog, part)
         if rig is None:
             continue
-        more = _rig_named(catalog, ", ".join(parts[k : k + 2])) if rig.trailer.bare else None
-        if more is not None and not more.trailer.bare:
-            return more, parts[:k] + parts[k + 2 :]
-        return rig, parts[:k] + parts[k + 1 :]
+        used = 1
+        if rig.trailer.bare and k + 1 < len(parts):
+            more, after = _rig_named(catalog, ", ".join(parts[k : k + 2]))
+            if more is not None and not more.trailer.bare:
+                rig, rest, used = more, after, 2
+        return rig, _with_rest(catalog, parts[:k] + parts[k + used :], rest)
     return None, parts
 
 
-def _rig_named(catalog: Catalog, text: str) -> Rig | None:
-    """The rig that a text names; None where it names none."""
+def _with_rest(catalog: Catalog, others: list[str], rest: str) -> list[str]:
+    """The other parts of a line, and what else stood in the rig's: its colour, which is a note, and behind
+    that where it was thrown; one small word beside other parts is a note too."""
+    said = rest.split()
+    first = next((k for k, word in enumerate(said) if not _is_colour(catalog, word)), len(said))
+    colour, place = " ".join(said[:first]), " ".join(said[first:])
+    leads = not others or " " in place or place[:1].isupper()
+    parts = [place, *others, colour] if leads else [*others, f"{colour} {place}".strip()]
+    return [part for part in parts if part]
+
+
+def _is_colour(catalog: Catalog, word: str) -> bool:
+    return all(part in catalog.words.colours for part in re.split(r"[/&-]", word.lower().strip(",")) if part)
+
+
+def _rig_named(catalog: Catalog, text: str) -> tuple[Rig | None, str]:
+    """The rig that a text names (None where it names none), and the words that are none of it."""
     try:
-        return typed_rig(catalog, text)
+        return rig_and_rest(catalog, text)
     except BadInput:
-        return None
+        return None, ""

@@ -5,6 +5,8 @@ The fast way in, as the box has it; and a rod said back as such a line.
 
 import re
 
+from heathdrop import catalog as catalogue
+from heathdrop.catalog import meant_by
 from heathdrop.conditions.gear import RATED_OZ, Leader, Line, Rod
 from heathdrop.conditions.plan import MOST_RODS, RodBody
 from heathdrop.errors import BadInput
@@ -14,13 +16,17 @@ from heathdrop.store.files.spelling import tidied
 from heathdrop.units import ounces_as_written
 
 LEADER = re.compile(
-    rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader", re.I
+    rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader"
+    rf"(?:\s*,?\s*(?:of\s+)?({NUMBER})\s?(?:ft|feet|foot)\b)?",
+    re.I,
 )
 TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
 TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
 #: A rod called by a letter, without a colon.
-LETTER = re.compile(r"([A-Z])(?:\s+(?:-\s+)?|[).]\s*)(?=\d)")
-NUMBERED = re.compile(r"#\s?(\d{1,2})\s*(?:-\s+|[).]\s*|\s)(?=\d)")
+LETTER = re.compile(
+    r"(?:(?i:rod)\s+)?([A-Z])(?:\s+(?:-\s+)?|[).]\s*)(?=\d)|(?i:rod)\s+(\w{1,2})\s+(?:-\s+)?(?=\d)"
+)
+NUMBERED = re.compile(r"#\s?(\d{1,2})\s*(?:-\s+|[).]\s*|\s)(?=\d)|(\d{1,2})[.)]\s+")
 WANTED = "a line such as A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz"
 
 
@@ -38,13 +44,14 @@ def rod_of(text: str, usual: str) -> RodBody:
     name, colon, rest = text.partition(":")
     if not colon:
         letter = LETTER.match(text) or NUMBERED.match(text)
-        name, rest = (letter[1], text[letter.end() :]) if letter else (usual, text)
+        name, rest = (letter[1] or letter[2], text[letter.end() :]) if letter else (usual, text)
     rest = tidied(rest)
     leader = None
     tied = LEADER.search(rest)
     if tied is not None:
         material = line_words().get((tied[3] or "").strip().lower(), "fluorocarbon")
-        length = number_of(tied[1]) if tied[1] else Leader().length_ft
+        said = tied[1] or tied[4]
+        length = number_of(said) if said else Leader().length_ft
         leader = Leader(material=material, test_lb=number_of(tied[2]), length_ft=length)
         rest = f"{rest[: tied.start()]} {rest[tied.end() :]}"
     turn = TURN.search(rest)
@@ -64,6 +71,9 @@ def rod_of(text: str, usual: str) -> RodBody:
         raise BadInput("rods", text[:60], WANTED)
     rest = f"{rest[: test.start()]} {rest[test.end() :]}"
     rod = rod_fields(rest if FEET.search(rest) else f"{rest} 7 ft")
+    if "style" not in rod:  # a rod may be called by it
+        style, _ = take_word(meant_by(catalogue.load().words.styles), name)
+        rod |= {"style": style} if style else {}
     written = {k: rod[k] for k in ("power", "low_oz", "high_oz") if k in rod}
     if "low_oz" not in written and written.get("power") in RATED_OZ:
         written["low_oz"], written["high_oz"] = RATED_OZ[written["power"]]

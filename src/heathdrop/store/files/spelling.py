@@ -29,6 +29,8 @@ PACKS = (
     r"\b(\d{1,3})\s?(?:ea|each)\b\.?",
     r"\b(?:qty|quantity)[:\s]\s*(\d{1,3})\b",
     r"\((?:x\s*)?(\d{1,3})\s?x?\)",
+    r"\btimes\s+(\d{1,3})\b",
+    r"\b(\d{1,3})\s+spools?\b(?!\s+of)",
 )
 #: A pack of nobody knows how many.
 UNCOUNTED = re.compile(r"\b(?:a\s+)?(?:packs?|bags?|some|few|several|bunch)\b", re.I)
@@ -38,6 +40,11 @@ PACKS_ALONE = re.compile(r"\b(?:packs?|bags?|boxes)\s+of\b", re.I)
 TIMES = re.compile(
     r"(?:^|(?<=\s))(\w+)\s+(?:(dozens?)\b|(?:packs?|bags?|boxes)\s+of\s+(\d{1,3})"
     rf"(?![\d.,/\"″]|\s?(?:{UNITS})\b))",
+    re.I,
+)
+#: So many packs, and behind it how many in each.
+PACKS_OF = re.compile(
+    r"(?:^|(?<=\s))(\w+)\s+(?:packs?|bags?|boxes)\b(.*?)\b(\d{1,3})\s+(?:per|to\s+an?|in\s+an?)\s+(?:pack|bag|box)\b",
     re.I,
 )
 NUMBER = r"\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?"
@@ -66,6 +73,15 @@ def _times(match: re.Match[str]) -> str:
     return match[0] if many is None else f" x{many * each} "
 
 
+def _packs_of(match: re.Match[str]) -> str:
+    many = whole(match[1])
+    return match[0] if many is None else f" x{many * int(match[3])} {match[2].strip(' ,')} "
+
+
+def _feet(feet: str, inches: str) -> str:
+    return f"{int(feet) + int(inches) / 12.0:.3f}".rstrip("0").rstrip(".") + " ft"
+
+
 def halves_in(text: str) -> str:
     """The text with "three and a half" as 3 1/2."""
     return AND_A.sub(lambda m: f"{whole(m[1])} {'1/2' if m[2].lower() == 'half' else '1/4'}", text)
@@ -91,28 +107,33 @@ def tidied(line: str) -> str:
         text = re.sub(rf"\b{word}[\s-]+(?:ounces?|oz)\b", f"{words.ounces[word]} oz", text, flags=re.I)
     text = re.sub(
         r"(\d{1,2})\s?(?:'|′|ft\.?|feet|foot)\s?(\d{1,2})\s?(?:\"|″|''|in\.?|inch|inches)?(?=\s|,|$)",
-        lambda m: f"{int(m[1]) + int(m[2]) / 12.0:.3f}".rstrip("0").rstrip(".") + " ft",
+        lambda m: _feet(m[1], m[2]),
         text,
         flags=re.I,
     )
     text = re.sub(r"(\d)\s?(?:''|”)", r'\1"', text)
     text = re.sub(r"(\d)\s?'(?=\s|,|$)", r"\1 ft", text)
+    if re.search(r"\b(?:rod|pole|stick)\b", text, re.I):
+        text = re.sub(r"(?<![\d/.])([5-9])-(1[01]|\d)(?![\d/.])", lambda m: _feet(m[1], m[2]), text)
     text = re.sub(r"\bipt\b", "in per turn", text, flags=re.I)
     text = re.sub(rf"\b({NUMBER})\s?in(?:ches)?/turn", r"\1 in per turn", text, flags=re.I)
     text = TIMES.sub(_times, text)
+    text = PACKS_OF.sub(_packs_of, text)
     for pattern in PACKS:
         text = re.sub(pattern, r" x\1 ", text, flags=re.I)
     text = re.sub(r"[()]", " ", text)
     counts = {w: n for w, n in words.numbers.items() if n > 1} | words.amounts
     for word in sorted(counts, key=len, reverse=True):
         text = re.sub(rf"\b{word}[\s-]+(?=(?:{UNITS})\b)", f"{counts[word]} ", text, flags=re.I)
-        each = rf"\b{word}\s+(?:of\s+)?(?:each|them|those)\b"
+        each = rf"\b{word}\s+(?:of\s+)?(?:each|them|those)\b|\btimes\s+{word}\b"
         text = re.sub(rf"^\s*{word}\s+(?=\S)|,\s*{word}\s*$|{each}", f" x{counts[word]} ", text, flags=re.I)
     # A number at the beginning is a count where the line has its weight or length besides.
     if re.search(rf"\d/\d|\d\s?(?:(?:{UNITS})\b|[\"″])", text, re.I):
         text = re.sub(
             rf"^\s*(\d{{1,2}})\s+(?!(?:{UNITS}|packs?|bags?|boxes)\b)(?=[a-z])", r"x\1 ", text, flags=re.I
         )
+        # So is one behind a comma at its end.
+        text = re.sub(r"(?<=[a-z]),\s*(\d{1,2})\s*$", r" x\1", text, flags=re.I)
     text = re.sub(r"\s-\s+(?=[a-z])|:(?=\s)", ", ", text, flags=re.I)
     return " ".join(text.split())
 
