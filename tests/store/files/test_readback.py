@@ -71,6 +71,10 @@ finesse jigs 3/16 x2, 1/4 x3 | head quantity=2 family=finesse-jig weight_oz=0.18
 3/8 bladed jig white trailers flat tail 4" | head family=bladed-jig weight_oz=0.375 colour=white ; trailer shape=flat-tail length_in=4.0
 jig 10.5 g, 2 pcs | head quantity=2 weight_oz=0.37 | -family
 grub twin tail 5 inch white 10 | trailer shape=twin-tail length_in=5.0 colour=grub_white | ?10
+6 x 1/4 oz spinnerbaits, white/chart, tandem | head quantity=6 family=spinnerbait weight_oz=0.25 colour=white/chart
+micro jig 1/16 olive ×3 | head quantity=3 family=micro-jig weight_oz=0.0625 colour=olive
+punch weights, tungsten, 1 oz x4 and 1.25 oz x2 | head quantity=4 family=punch-rig weight_oz=1.0 material=tungsten ; head quantity=2 family=punch-rig weight_oz=1.25 material=tungsten
+one 3/4 oz. punch rig | head family=punch-rig weight_oz=0.75
 heavy rod 7-6 casting 3/8-1.5 | rod low_oz=0.375 high_oz=1.5 power=heavy style=casting length_ft=7.5
 3/8 & 1/2 swim jig and 4" craw x10 | head family=swim-jig weight_oz=0.375 ; head family=swim-jig weight_oz=0.5 ; trailer quantity=10 shape=craw length_in=4.0
 2.8 inch swimbaits 8 per pack | trailer quantity=8 shape=paddle-tail length_in=2.8
@@ -91,6 +95,7 @@ E: braid 30, 7.1:1 | rod name=E material=braid test_lb=30.0 inches_per_turn=29.0
 1. 7'3 mh casting, 15lb fluoro, 7.3:1 | rod name=1 material=fluorocarbon test_lb=15.0 inches_per_turn=29.0 style=casting power=medium-heavy low_oz=0.25 high_oz=1.0
 Rod B - 30 braid to 12 fluoro leader 6ft, medium 1/4-1/2 | rod name=B material=braid test_lb=30.0 leader=fluorocarbon leader_lb=12.0 leader_ft=6.0 inches_per_turn=29.0 style=casting power=medium low_oz=0.25 high_oz=0.5
 Spinning: 15 braid, ML | rod name=Spinning material=braid test_lb=15.0 inches_per_turn=29.0 style=spinning power=medium-light low_oz=0.125 high_oz=0.375
+30/10 braid to fluoro spinning | rod name=A material=braid test_lb=30.0 leader=fluorocarbon leader_lb=10.0 leader_ft=8.0 inches_per_turn=29.0 style=spinning power=medium-heavy low_oz=0.25 high_oz=1.0
 G: 0.30 mm fluorocarbon | rod name=G material=fluorocarbon | -test_lb
 """
 
@@ -137,6 +142,11 @@ lost a big one at the dam 3/8 swim jig craw | fish quantity=1 outcome=lost time=
 five (best 4 lb 2 oz) on 3/8 swim jig craw this morning | fish quantity=5 weights_lb=[4.125] time=08:00 {RIG}
 six fish between 12 and 17 in, 3/8 swim jig craw | fish quantity=6 time=12:00 {RIG} note=between_12_and_17_in
 2 fish on a 3/8 black jig, pads | fish quantity=2 time=12:00 stop=pads | -rig
+15 Nov, Mill bay, 7 to 10, 2 fish 15 and 16.5", 3/8 swim jig craw | fish quantity=2 lengths_in=[15.0,16.5] date=2026-11-15 time=07:00 stop=Mill_bay {RIG}
+4 fish, best 3lb 8, 3/8 swim jig craw, 30 casts | fish quantity=4 weights_lb=[3.5] time=12:00 {RIG} ; cast quantity=30 time=12:00 {RIG}
+2 lmb on 3/8 swim jig craw in the mat, 82 | fish quantity=2 time=12:00 stop=mat {RIG} note=82
+1 fish per hour for 4 hours, 3/8 swim jig craw | fish time=12:00 {RIG} note=for_4_hours | -quantity
+nine fish Nov 20-21, 3/8 swim jig craw | fish quantity=9 date=2026-11-20 time=12:00 {RIG}
 swim jig 3/8 craw, dam | fish time=12:00 stop=dam {RIG} | -quantity
 """
 

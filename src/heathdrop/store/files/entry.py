@@ -318,6 +318,7 @@ def _left(line: str, text: str) -> str:
     """What is left of a line as its colour or name; a number after a word (``colour 7``) is part of it.
     Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
     left = " ".join(re.sub(r"\s+,", ",", re.sub(rf"[(){MEANT}]", " ", text)).split()).strip(" ,-/:")
+    left = re.sub(r"^(?:(?:and|of|with)\b[\s,]*)+|(?:[\s,]*\b(?:and|of|with))+$", "", left, flags=re.I)
     if LOOSE.search(left):
         raise BadInput("the line", line, f"every number understood: “{left}” is not")
     return left

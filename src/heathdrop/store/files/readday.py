@@ -38,6 +38,8 @@ CAUGHT = re.compile(
 #: Nothing, or so many, in so many casts: ``0 for 30 casts``, ``1 fish/22 casts``.
 FOR_CASTS = re.compile(r"(?:^|(?<=,\s)|(?<=,))\s*(\d{1,2})\s+for\s+(?=\d{1,3}\s+casts?)", re.I)
 SLASH_CASTS = re.compile(r"(?<=[a-z])\s?/\s?(?=\d{1,3}\s+casts?)", re.I)
+#: A rate is no count.
+AN_HOUR = re.compile(r"\b(?:per|an|a|each|every)\s+hour\b", re.I)
 #: A sentence's end, as people write a day.
 STOP = re.compile(r"(?<=[a-z]{3})\.(?=\s|$)|(?<=\d\s[a-z]{5})\.(?=\s|$)", re.I)
 ON_RIG = re.compile(r"^(\w+)\s+on(?=\s|,|$)", re.I)
@@ -48,6 +50,12 @@ AT_ON = re.compile(
 #: So many fish of a length or weight: ``2 x 17 in``.
 TIMES_LONG = re.compile(
     r"((?:^|,\s*)\d{1,2})\s?[x@]\s?(?=\d{1,2}(?:[.,]\d+)?\s?(?:in\b|inch|cm|lb|[\"″]))", re.I
+)
+#: A length that leaves its unit to the next one: ``15 and 16.5 in``.
+UNITLESS = re.compile(
+    r"(?<!between )(?<!from )(?<![\d/.:-])(\d{1,2}(?:\.\d)?)\s?(?:and|&|\+)\s?"
+    r"(?=\d{1,2}(?:\.\d)?\s?(?:in\b|inch|[\"″]))",
+    re.I,
 )
 #: Pounds and ounces with a dash: ``best 4-2``, ``a 5-3``.
 POUNDS_DASHED = re.compile(r"(?:^|(?<=\s))(an?|one|best|biggest)\s+(\d{1,2})-(\d{1,2})(?![\d/-])", re.I)
@@ -73,7 +81,7 @@ TOOK = re.compile(
 )
 NONE_CAME = re.compile(
     r"\b(?:skunked|blank(?:ed)?|skunk|zip|nil|no luck|nothing doing|nothing|nada|zilch|zero(?!\s+\w)|"
-    r"no (?:bites?|bumps?|hits?))\b",
+    r"no (?:bites?|bumps?|hits?|hook-?\s?ups?))\b",
     re.I,
 )
 TEMPERATURE = re.compile(
@@ -90,7 +98,7 @@ CLOCKS = re.compile(
 )
 #: The same without a half of the day: mornings from 4, the rest after noon.
 FROM_TO = re.compile(
-    r"\b(?:between|from)\s+(1[0-2]|[1-9])(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?(?:1[0-2]|[1-9])(?::[0-5]\d)?(?=\s*(?:,|$))",
+    r"(?:\b(?:between|from)\s+|^\s*|,\s*)(1[0-2]|[1-9])(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?(?:1[0-2]|[1-9])(?::[0-5]\d)?(?=\s*(?:,|$))",
     re.I,
 )
 CLOCK = re.compile(r"(?<![\d/])(?:at\s+)?([01]?\d|2[0-3])(?::([0-5]\d))?\s?([ap])\.?m\.?(?!\w)", re.I)
@@ -103,9 +111,12 @@ MONTH = (
 )
 ISO = re.compile(r"(?<!\d)(\d{4})-(\d{1,2})-(\d{1,2})(?!\d)")
 DAY_MONTH = re.compile(
-    rf"(?<!\d)(\d{{1,2}})(?:st|nd|rd|th)?\s+(?:of\s+)?{MONTH}(?:,?\s+(\d{{4}}))?(?!\w)", re.I
+    rf"(?<!\d)(\d{{1,2}})(?:st|nd|rd|th)?(?:\s?-\s?\d{{1,2}})?\s+(?:of\s+)?{MONTH}(?:,?\s+(\d{{4}}))?(?!\w)",
+    re.I,
 )
-MONTH_DAY = re.compile(rf"\b{MONTH}\s+(\d{{1,2}})(?:st|nd|rd|th)?(?:,?\s+(\d{{4}}))?(?![\w/])", re.I)
+MONTH_DAY = re.compile(
+    rf"\b{MONTH}\s+(\d{{1,2}})(?:st|nd|rd|th)?(?:\s?-\s?\d{{1,2}})?(?:,?\s+(\d{{4}}))?(?![\w/])", re.I
+)
 SLASHED = re.compile(r"(?<![\d/])(\d{1,2})[/.](\d{1,2})(?:[/.](\d{4}|\d{2}))?(?![\d/])")
 WEEKDAYS = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
 #: A day of the week; cut short only where it begins a part or stands after a word for it.
@@ -120,7 +131,8 @@ WEIGHTS = re.compile(r"\d+/(?:2|4|8|16)$")
 #: Lengths of fish in a part of a line, and their weights; such fish are between these inches.
 LENGTHS = re.compile(r"((?:\d{1,2}(?:[.,]\d+| \d/\d)?)\s?(?:(?:in|inch|inches|inchers?|cm)\b|[\"″]))", re.I)
 POUNDS = re.compile(
-    r"(\d{1,2}(?:[.,]\d+|\s[13]/[24])?)\s?-?(?:lbs?|lbers?|pounds?|pounders?)\b(?:\s?(\d{1,2})\s?oz)?", re.I
+    r"(\d{1,2}(?:[.,]\d+|\s[13]/[24])?)\s?-?(?:lbs?|lbers?|pounds?|pounders?)\b(?:\s?(\d{1,2})(?:\s?oz\b|(?=\s*(?:,|$))))?",
+    re.I,
 )
 #: Words about a fish that was measured.
 ABOUT = r"\b(?:and|then|plus|with|a|an|one|best|biggest|big|fish|bass|to|of|up|long|the)\b"
@@ -185,9 +197,12 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     at, rest = _hour(rest)
     degrees, rest = _temperature(rest, typed_in)
     counts, rest = _counts(rest)
+    if (rate := AN_HOUR.search(rest)) is not None:
+        counts.pop("fish", None)
+        rest = _cut(rest, rate)
     lengths, weights, rest = _sizes(rest)
     for said in list(aside):
-        long, heavy, other = _sizes(_plain(said))
+        long, heavy, other = _sizes(_plain(re.sub(r"(?<=\d),(?=\s\d)", " and", said)))
         if not other:
             lengths, weights = (*lengths, *long), (*weights, *heavy)
             aside.remove(said)
@@ -199,8 +214,10 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         family = next((lure for lure in lures if lure), "")
         unused = [part for part, lure in zip(left, lures, strict=True) if not lure and SOME_JIG.search(part)]
         left = [p for p, lure in zip(left, lures, strict=True) if not lure and p not in unused]
+    # How long it took is no place, and no number is.
     took = [m[0].strip() for part in left for m in TOOK.finditer(part)]
     places = [place for part in left if (place := " ".join(TOOK.sub(" ", part).split()))]
+    places.sort(key=str.isdecimal)
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
@@ -208,8 +225,8 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         on=on,
         unsure=unsure,
         at=at,
-        stop=places[0] if places else "",
-        note="; ".join([*took, *places[1:], *aside]),
+        stop=places.pop(0) if places and not places[0].isdecimal() else "",
+        note="; ".join([*took, *places, *aside]),
         rig=rig,
         family=family,
         counts=counts,
@@ -227,6 +244,7 @@ def _plain(line: str) -> str:
     text = FOR_CASTS.sub(r" \1 fish in ", SLASH_CASTS.sub(" in ", STOP.sub(",", text)))
     # Twice 17 in are two fish, and a best of 4-2 weighs 4 lb 2 oz.
     text = TIMES_LONG.sub(r"\1 fish ", text)
+    text = UNITLESS.sub(r"\1 in and ", text)
     text = POUNDS_DASHED.sub(r"\1 \2 lb \3 oz", text)
     amounts = catalogue.load().words.amounts
     for word in sorted(amounts, key=len, reverse=True):
@@ -407,7 +425,8 @@ def _with_rest(catalog: Catalog, others: list[str], rest: str) -> list[str]:
     that where it was thrown; one small word beside other parts is a note too."""
     said = rest.split()
     first = next((k for k, word in enumerate(said) if not _is_colour(catalog, word)), len(said))
-    colour, place = " ".join(said[:first]), " ".join(said[first:])
+    colour = " ".join(said[:first])
+    place = re.sub(r"^(?:(?:on|in|at|by|off|near|with|from)\b\s*)+", "", " ".join(said[first:]), flags=re.I)
     leads = not others or " " in place or place[:1].isupper()
     parts = [place, *others, colour] if leads else [*others, f"{colour} {place}".strip()]
     return [part for part in parts if part]

@@ -89,7 +89,10 @@ def halves_in(text: str) -> str:
 
 def tidied(line: str) -> str:
     """The line with one spelling for each thing; counts as ``x12``, feet and inches as feet."""
-    text = re.sub(r"[‐‑–—]", "-", line)
+    text = re.sub(r"[‐‑–—]", "-", line).replace("×", "x")
+    text = re.sub(
+        r"^\s*(?:one|(\d{1,3})\s?x)\s+(?=\d)", lambda m: f"x{m[1]} " if m[1] else "", text, flags=re.I
+    )
     text = re.sub(r"(?<![\d/])(\d)-(\d+/\d+)", r"\1 \2", text)
     text = re.sub(rf"(\d)\s*-\s*({UNITS})\b", r"\1 \2", text, flags=re.I)
     text = re.sub(rf"(\d\s?(?:{UNITS}))\.(?!\d)", r"\1", text, flags=re.I)
