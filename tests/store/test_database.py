@@ -372,9 +372,11 @@ def test_killing_the_process_loses_nothing_committed(tmp_path: Path) -> None:
         reading, writing = os.pipe()
         child = os.fork()
         if child == 0:
-            os.close(reading)
-            _write_for_ever(path, raw, writing)
-            os._exit(0)
+            try:
+                os.close(reading)
+                _write_for_ever(path, raw, writing)
+            finally:
+                os._exit(1)
         os.close(writing)
         time.sleep(rng.uniform(0.05, 0.3))
         os.kill(child, signal.SIGKILL)

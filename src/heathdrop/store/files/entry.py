@@ -308,7 +308,7 @@ def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> 
 #: A number that belongs to no word before it or ends the line, a fraction, or one with a unit: somebody meant
 #: a figure by it.
 LOOSE = re.compile(
-    r"^\d|,\s*\d+$|(?<!colour)(?<!color)(?<!no)\s\d+$|\d/\d|\d[.,]\d|\d[\"″]|"
+    r"^\d|,\s*\d+$|(?<!colour)(?<!color)(?<!no)(?<!number)\s\d+$|\d/\d|\d[.,]\d|\d[\"″]|"
     r"\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b",
     re.I,
 )
