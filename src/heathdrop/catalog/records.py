@@ -253,11 +253,12 @@ class Fused:
 
 @dataclass(frozen=True)
 class Words:
-    """Words of the shop and the boat: for colours, numbers, amounts, weights before "ounce", plastics, rods,
-    hours and what came of a cast; lists are by what they mean."""
+    """Words of the shop and the boat: for colours, weather, numbers, amounts, weights before "ounce",
+    plastics, rods, hours and what came of a cast; lists are by what they mean."""
 
     __pydantic_config__ = STRICT
     colours: tuple[str, ...]
+    weather: tuple[str, ...]
     numbers: dict[str, int]
     amounts: dict[str, int]
     ounces: dict[str, str]

@@ -308,7 +308,6 @@ class Scenario:
 
 #: Every quantity of a request with its path, for doors that speak of a field by its name.
 ROWS = (*places(Conditions, "conditions"), *places(Gear, "gear"))
-BY_PATH = {row.path: row for row in ROWS}
 BY_FIELD = {row.name: row.quantity for row in reversed(ROWS)}
 
 

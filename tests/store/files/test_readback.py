@@ -75,6 +75,8 @@ grub twin tail 5 inch white 10 | trailer shape=twin-tail length_in=5.0 colour=gr
 micro jig 1/16 olive ×3 | head quantity=3 family=micro-jig weight_oz=0.0625 colour=olive
 punch weights, tungsten, 1 oz x4 and 1.25 oz x2 | head quantity=4 family=punch-rig weight_oz=1.0 material=tungsten ; head quantity=2 family=punch-rig weight_oz=1.25 material=tungsten
 one 3/4 oz. punch rig | head family=punch-rig weight_oz=0.75
+1/2 bladed jigs x2 - golden shiner | head quantity=2 family=bladed-jig weight_oz=0.5 colour=golden_shiner
+casting jig (no trailer) 3/8 brown | head family=casting-jig weight_oz=0.375 colour=brown
 heavy rod 7-6 casting 3/8-1.5 | rod low_oz=0.375 high_oz=1.5 power=heavy style=casting length_ft=7.5
 3/8 & 1/2 swim jig and 4" craw x10 | head family=swim-jig weight_oz=0.375 ; head family=swim-jig weight_oz=0.5 ; trailer quantity=10 shape=craw length_in=4.0
 2.8 inch swimbaits 8 per pack | trailer quantity=8 shape=paddle-tail length_in=2.8
@@ -96,6 +98,8 @@ E: braid 30, 7.1:1 | rod name=E material=braid test_lb=30.0 inches_per_turn=29.0
 Rod B - 30 braid to 12 fluoro leader 6ft, medium 1/4-1/2 | rod name=B material=braid test_lb=30.0 leader=fluorocarbon leader_lb=12.0 leader_ft=6.0 inches_per_turn=29.0 style=casting power=medium low_oz=0.25 high_oz=0.5
 Spinning: 15 braid, ML | rod name=Spinning material=braid test_lb=15.0 inches_per_turn=29.0 style=spinning power=medium-light low_oz=0.125 high_oz=0.375
 30/10 braid to fluoro spinning | rod name=A material=braid test_lb=30.0 leader=fluorocarbon leader_lb=10.0 leader_ft=8.0 inches_per_turn=29.0 style=spinning power=medium-heavy low_oz=0.25 high_oz=1.0
+B, 20 lb mono, heavy | rod name=B material=nylon test_lb=20.0 inches_per_turn=29.0 style=casting power=heavy low_oz=0.375 high_oz=1.5
+#3: braid 40 / leader fluoro 15 | rod name=#3 material=braid test_lb=40.0 leader=fluorocarbon leader_lb=15.0 leader_ft=8.0 inches_per_turn=29.0
 G: 0.30 mm fluorocarbon | rod name=G material=fluorocarbon | -test_lb
 """
 
@@ -147,6 +151,11 @@ six fish between 12 and 17 in, 3/8 swim jig craw | fish quantity=6 time=12:00 {R
 2 lmb on 3/8 swim jig craw in the mat, 82 | fish quantity=2 time=12:00 stop=mat {RIG} note=82
 1 fish per hour for 4 hours, 3/8 swim jig craw | fish time=12:00 {RIG} note=for_4_hours | -quantity
 nine fish Nov 20-21, 3/8 swim jig craw | fish quantity=9 date=2026-11-20 time=12:00 {RIG}
+2 fish on a 3/8 swim jig craw, 22 ft, stone | fish quantity=2 time=12:00 stop=stone {RIG} note=22_ft
+best 5 lb, four fish total, 3/8 swim jig craw, laydowns | fish quantity=4 weights_lb=[5.0] time=12:00 stop=laydowns {RIG}
+monday: 2 short 17.5 and 14 inch fish 3/8 swim jig craw dam | fish quantity=2 lengths_in=[17.5,14.0] date=2026-11-30 time=12:00 stop=dam {RIG} ; fish quantity=2 outcome=short date=2026-11-30 time=12:00 stop=dam {RIG}
+zero in 2 hours, 3/8 swim jig craw, dam | fish quantity=0 time=12:00 stop=dam {RIG} note=2_hours
+fished 3 hrs w 3/8 swim jig craw no bites cold front | fish quantity=0 time=12:00 {RIG} note=3_hrs;_cold_front
 swim jig 3/8 craw, dam | fish time=12:00 stop=dam {RIG} | -quantity
 """
 

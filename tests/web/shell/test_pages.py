@@ -293,7 +293,7 @@ def in_metric(client: TestClient) -> None:
 
 def said_units(page: str) -> str:
     """What a page says: its texts, its fields' values and its labels for screen readers."""
-    body = re.sub(r'<form class="inline" action="/units".*?</form>|<script.*?</script>', "", page, flags=re.S)
+    body = re.sub(r'<form class="inline units".*?</form>|<script.*?</script>', "", page, flags=re.S)
     spoken = re.findall(r'(?:aria-label|title|placeholder)="([^"]*)"', body)
     return html.unescape(re.sub(r"<[^>]+>", " ", body) + " ; ".join(spoken))
 

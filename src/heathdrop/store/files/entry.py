@@ -22,7 +22,7 @@ from heathdrop.units import inches_said, ounces_as_written
 #: The longest line that is read.
 LONGEST_LINE = 200
 NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?|[.,]\d+)"
-QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|$)", re.I)
+QUANTITY = re.compile(r"(?:^|\s)(?:x\s?(\d+)|(\d+)\s?x)(?=\s|,|$)", re.I)
 GRAMS = re.compile(rf"({NUMBER})\s?(?:g|gram|grams)(?=\s|,|$)", re.I)
 LENGTH = re.compile(rf"({NUMBER}\s?(?:inches|inch|in|cm|mm|\"|″))(?=\s|,|$)", re.I)
 TURN = re.compile(rf"({NUMBER}\s?(?:inches|inch|in|cm|\"|″))(?=\s|,|/|$)", re.I)
@@ -51,6 +51,7 @@ SAYS_HEAD = (
     r"[\w-]+[ -](?:style|type)",
     r"(?:ball|round|cone|bullet)[ -]heads?",
     "weedless",
+    r"(?:no|without) trailers?",
     r"(?:w/|with)?\s*rattles?",
     "jig ?heads?",
     "jigs?",
@@ -318,6 +319,7 @@ def _left(line: str, text: str) -> str:
     """What is left of a line as its colour or name; a number after a word (``colour 7``) is part of it.
     Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
     left = " ".join(re.sub(r"\s+,", ",", re.sub(rf"[(){MEANT}]", " ", text)).split()).strip(" ,-/:")
+    left = re.sub(r"[\s,]*\b(?:\d+\s+)?(?:bags?|packs?|boxes|spools?)\b", "", left, flags=re.I)
     left = re.sub(r"^(?:(?:and|of|with)\b[\s,]*)+|(?:[\s,]*\b(?:and|of|with))+$", "", left, flags=re.I)
     if LOOSE.search(left):
         raise BadInput("the line", line, f"every number understood: “{left}” is not")

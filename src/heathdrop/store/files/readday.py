@@ -24,7 +24,7 @@ CAME = meant_by(catalogue.load().words.came)
 SINGULAR = "|".join(sorted(CAME, key=len, reverse=True))
 COUNTED = re.compile(
     r"(?:(?:and|in|of|on|with|after|then|plus|but|caught|got|landed|had|went|did)\s+)*(\w+)\s+(?:more\s+)?"
-    rf"({SINGULAR})s?(?!\w)",
+    rf"({SINGULAR})s?(?!\w)(?:\s+(?:total|altogether|in all|in total))?",
     re.I,
 )
 #: The same with the count behind: ``fish: 3, casts 60``.
@@ -76,12 +76,13 @@ BRACKETS = re.compile(r"\(([^()]*)\)")
 #: How long it took, which is no place.
 TOOK = re.compile(
     r"(?<!\S)(?:for\s+)?\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b|"
-    r"\b(?:between|from)\s+\d+\s?(?:and|to|-)\s?\d+\s?(?:in\b|inch(?:es)?\b|cm\b|\")",
+    r"\b(?:between|from)\s+\d+\s?(?:and|to|-)\s?\d+\s?(?:in\b|inch(?:es)?\b|cm\b|\")|"
+    r"\b(?:in\s+)?\d+(?:[.,]\d+)?\s?(?:ft|feet|foot)\b(?:\s+(?:deep|down|of water))?",
     re.I,
 )
 NONE_CAME = re.compile(
-    r"\b(?:skunked|blank(?:ed)?|skunk|zip|nil|no luck|nothing doing|nothing|nada|zilch|zero(?!\s+\w)|"
-    r"no (?:bites?|bumps?|hits?|hook-?\s?ups?))\b",
+    r"\b(?:skunked|blank(?:ed)?|skunk|zip|nil|no luck|nothing doing|nothing|nada|zilch|"
+    r"zero(?!\s+(?!in\b|for\b|on\b)\w)|no (?:bites?|bumps?|hits?|hook-?\s?ups?))\b",
     re.I,
 )
 TEMPERATURE = re.compile(
@@ -217,7 +218,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     # How long it took is no place, and no number is.
     took = [m[0].strip() for part in left for m in TOOK.finditer(part)]
     places = [place for part in left if (place := " ".join(TOOK.sub(" ", part).split()))]
-    places.sort(key=str.isdecimal)
+    places = sorted(
+        (place for place in places if not IDLE.fullmatch(place)), key=lambda place: _no_place(catalog, place)
+    )
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
@@ -225,7 +228,7 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         on=on,
         unsure=unsure,
         at=at,
-        stop=places.pop(0) if places and not places[0].isdecimal() else "",
+        stop=places.pop(0) if places and not _no_place(catalog, places[0]) else "",
         note="; ".join([*took, *places, *aside]),
         rig=rig,
         family=family,
@@ -237,9 +240,15 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     )
 
 
+def _no_place(catalog: Catalog, said: str) -> bool:
+    """Whether words are a number or the weather, and no place."""
+    return said.isdecimal() or all(word in catalog.words.weather for word in said.lower().split())
+
+
 def _plain(line: str) -> str:
     """The line with amounts and halves as numbers, and a dash between two things as a comma."""
     text = re.sub(r"\s[-–—]\s", ", ", halves_in(line))
+    text = re.sub(r"\s+w/?\s+(?=\d)", ", ", text, flags=re.I)
     text = UNTIL.sub(r"\1,", text)
     text = FOR_CASTS.sub(r" \1 fish in ", SLASH_CASTS.sub(" in ", STOP.sub(",", text)))
     # Twice 17 in are two fish, and a best of 4-2 weighs 4 lb 2 oz.
@@ -313,7 +322,8 @@ def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
             long = round(read(re.sub("inch.*", "in", at[1].lower()), "in"), 2)
             if not FISH_IN[0] <= long <= FISH_IN[1] or LENGTHS.fullmatch(part):
                 break
-            lengths, part = [*lengths, long], part[at.end() :].strip(" ,").removeprefix("and ")
+            after = part[at.end() :].strip(" ,").removeprefix("and ")
+            lengths, part = [*lengths, long], re.sub(r"^(?:fish|bass|ones?)\s+(?=\S)", "", after, flags=re.I)
         # A fish by its weight before a rig, likewise.
         while (at := POUNDS.search(part)) and not re.sub(
             ABOUT + r"|[\s,]", "", part[: at.start()], flags=re.I

@@ -17,6 +17,7 @@ from heathdrop.units import ounces_as_written
 
 #: A braid and its leader in one breath: ``30/10 braid to fluoro``.
 BRAID_TO = re.compile(r"(\d{1,3})\s?/\s?(\d{1,2})\s?(?:lb\s+)?(\w+)\s+to\s+(\w+)", re.I)
+LEADER_FIRST = re.compile(r"/?\s*\bleader\s+(?:of\s+)?([a-z]+)\s+(\d{1,2})\s?(?:lb\b)?", re.I)
 LEADER = re.compile(
     rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader"
     rf"(?:\s*,?\s*(?:of\s+)?({NUMBER})\s?(?:ft|feet|foot)\b)?",
@@ -26,7 +27,7 @@ TEST = re.compile(rf"({NUMBER})\s?(?:lb|lbs|pound)\b", re.I)
 TURN = re.compile(rf"({NUMBER})\s?(?:in|inches|\")\s*(?:per|a|/)\s*turn", re.I)
 #: A rod called by a letter, without a colon.
 LETTER = re.compile(
-    r"(?:(?i:rod)\s+)?([A-Z])(?:\s+(?:-\s+)?(?=\d)|[).]\s*)|(?i:rod)\s+(\w{1,2})\s+(?:-\s+)?(?=\d)"
+    r"(?:(?i:rod)\s+)?([A-Z])(?:\s+(?:-\s+)?(?=\d)|[).,]\s*)|(?i:rod)\s+(\w{1,2})\s+(?:-\s+)?(?=\d)"
 )
 NUMBERED = re.compile(r"#\s?(\d{1,2})\s*(?:-\s+|[).]\s*|\s)(?=\d)|(\d{1,2})[.)]\s+")
 WANTED = "a line such as A: 15 lb fluorocarbon, medium heavy casting 3/8 to 1 oz"
@@ -43,6 +44,7 @@ def rods_in(text: str) -> list[RodBody]:
 def rod_of(text: str, usual: str) -> RodBody:
     """The rod of a line, called ``usual`` where it has no name of its own. Raises BadInput."""
     text = BRAID_TO.sub(r"\1 lb \3, \2 lb \4 leader", RATIO.sub(" ", text))
+    text = LEADER_FIRST.sub(r", \2 lb \1 leader", text)
     name, colon, rest = text.partition(":")
     if not colon:
         letter = LETTER.match(text) or NUMBERED.match(text)
