@@ -23,7 +23,8 @@ def test_four_answers_make_a_call_and_the_reasons_follow(browser: webdriver.Chro
     press(browser, "#view-water + span")
     reads(browser, ".called", "In wood, a guarded jig")
     reads(browser, ".aside", "bladed jig (in wood, a guarded jig)")
-    wait(browser, lambda: browser.execute_script("return document.documentElement.scrollHeight") <= 800)
+    reads(browser, "#last", "Last time")
+    assert browser.execute_script("return document.documentElement.scrollHeight") <= 800
     press(browser, "dormant", By.LINK_TEXT)
     reads(browser, ".because", "your own word")
     wait(browser, lambda: browser.find_element(By.ID, "activity").get_attribute("value") == "0")
