@@ -187,17 +187,25 @@ class Database:
             return None
         return stat.st_dev, stat.st_ino
 
-    def _state(self) -> tuple[tuple[int, int], int] | None:
-        """The file as it stands: size and time of its last change, and SQLite's count of commits; None where
-        it cannot be told."""
+    def _pending(self) -> bool:
+        """Whether the write-ahead log holds anything that is not folded back yet."""
+        try:
+            return self.path.with_name(f"{self.path.name}-wal").stat().st_size > 0
+        except OSError:
+            return False
+
+    def _state(self) -> tuple[tuple[int, int], int, bool] | None:
+        """The file as it stands: size and time of its last change, SQLite's count of commits, and whether some
+        of its log is still to be folded back; None where it cannot be told."""
         if self._watch is None:
             return None
         try:
+            before = self._pending()
             stat = self.path.stat()
             commits = self._watch.execute("PRAGMA data_version").fetchone()[0]
         except (OSError, sqlite3.Error):
             return None
-        return (stat.st_size, stat.st_mtime_ns), commits
+        return (stat.st_size, stat.st_mtime_ns), commits, before or self._pending()
 
     def _elsewise(self) -> bool:
         """Whether the path leads to another file than the open one, or somebody wrote over that in place."""
@@ -207,9 +215,9 @@ class Database:
             now = self._state()
             if now is None or self._left is None or now[0] == self._left[0]:
                 return False
-            if now[1] == self._left[1]:
+            if now[1] == self._left[1] and not self._left[2]:
                 return True
-            self._left = now  # another program of ours wrote
+            self._left = now  # another program of ours wrote, or folded back what it wrote
             return False
 
     def _reopen(self) -> None:
