@@ -195,8 +195,8 @@ class Database:
             return False
 
     def _state(self) -> tuple[tuple[int, int], int, bool] | None:
-        """The file as it stands: size and time of its last change, SQLite's count of commits, and whether some
-        of its log is still to be folded back; None where it cannot be told."""
+        """The file as it stands: size and time of its last change, SQLite's count of commits, and whether a
+        part of its log is still to be folded back; None where it cannot be told."""
         if self._watch is None:
             return None
         try:

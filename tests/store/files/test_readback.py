@@ -81,6 +81,9 @@ heavy rod 7-6 casting 3/8-1.5 | rod low_oz=0.375 high_oz=1.5 power=heavy style=c
 3/8 & 1/2 swim jig and 4" craw x10 | head family=swim-jig weight_oz=0.375 ; head family=swim-jig weight_oz=0.5 ; trailer quantity=10 shape=craw length_in=4.0
 2.8 inch swimbaits 8 per pack | trailer quantity=8 shape=paddle-tail length_in=2.8
 rod: 7'6" heavy, casting, 1/2-1 1/2 | rod low_oz=0.5 high_oz=1.5 power=heavy style=casting length_ft=7.5
+1/4 oz underspin, pearl, 1 left | head quantity=1 family=underspin weight_oz=0.25 colour=pearl
+beavers: 6 black, 7 green pumpkin | trailer shape=beaver colour=black,_green_pumpkin | -length_in ?6
+football jig 3/4, green pumpkin, pair | head quantity=2 family=football-jig weight_oz=0.75 colour=green_pumpkin
 100 m of 12lb fc | line material=fluorocarbon test_lb=12.0 | ~100
 """
 
@@ -100,6 +103,7 @@ Spinning: 15 braid, ML | rod name=Spinning material=braid test_lb=15.0 inches_pe
 30/10 braid to fluoro spinning | rod name=A material=braid test_lb=30.0 leader=fluorocarbon leader_lb=10.0 leader_ft=8.0 inches_per_turn=29.0 style=spinning power=medium-heavy low_oz=0.25 high_oz=1.0
 B, 20 lb mono, heavy | rod name=B material=nylon test_lb=20.0 inches_per_turn=29.0 style=casting power=heavy low_oz=0.375 high_oz=1.5
 #3: braid 40 / leader fluoro 15 | rod name=#3 material=braid test_lb=40.0 leader=fluorocarbon leader_lb=15.0 leader_ft=8.0 inches_per_turn=29.0
+20 braid w/ 12ft of 10 lb fluorocarbon | rod name=A material=braid test_lb=20.0 leader=fluorocarbon leader_lb=10.0 leader_ft=12.0 inches_per_turn=29.0
 G: 0.30 mm fluorocarbon | rod name=G material=fluorocarbon | -test_lb
 """
 
@@ -137,6 +141,11 @@ a 5-3 on the swim jig 3/8 craw, last weekend | fish quantity=1 weights_lb=[5.187
 five fish, 3/8 swim jig craw, the_2_fish_pond | fish quantity=5 time=12:00 stop=the_2_fish_pond {RIG}
 sat 3 fish 3/8 swim jig craw 61 deg reed bank 2h | fish quantity=3 date=2026-11-28 time=12:00 stop=reed_bank {RIG} water_temp_f=61.0 note=2h
 two fish, 3/8 swim jig white craw, reeds | fish quantity=2 time=12:00 stop=reeds {RIG} note=white
+Sat Oct 10 - reed bank - 3/8 swim jig craw - 4 bass, wind 15 | fish quantity=4 date=2026-10-10 time=12:00 stop=reed_bank {RIG} note=wind_15
+best: 21 inches, 3/8 swim jig craw, pads | fish quantity=1 lengths_in=[21.0] time=12:00 stop=pads {RIG} note=best
+Tuesday 11/24 dam_wall, half day, muddy, 22', 3/8 swim jig craw, 1 fish | fish quantity=1 date=2026-11-24 time=12:00 stop=dam_wall {RIG} note=half_day;_22';_muddy
+16, 17, 18.25 in, 3/8 swim jig craw | fish quantity=3 lengths_in=[16.0,17.0,18.25] time=12:00 {RIG}
+3/8 swim jig craw: 4 fish. 1/2 swim jig: 1 fish | fish quantity=5 time=12:00 family=swim-jig | -rig
 yesterday from 6 till 10, 4 on a 3/8 swim jig craw, dam | fish quantity=4 date=2026-11-30 time=06:00 stop=dam {RIG}
 on friday I caught six, 3/8 swim jig craw, Reed bank | fish quantity=6 date=2026-11-27 time=12:00 stop=Reed_bank {RIG}
 blank. 60 casts. 3/8 swim jig craw. | fish quantity=0 time=12:00 {RIG} ; cast quantity=60 time=12:00 {RIG}

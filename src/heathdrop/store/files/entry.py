@@ -306,10 +306,10 @@ def _weighed(catalog: Catalog, line: str, family: str, ounces: float | None) -> 
     return ounces
 
 
-#: A number that belongs to no word before it or ends the line, a fraction, or one with a unit: somebody meant
-#: a figure by it.
+#: A number that stands alone and is no colour's (``colour 7``), a fraction, or one with a unit: somebody
+#: meant a figure by it.
 LOOSE = re.compile(
-    r"^\d|,\s*\d+$|(?<!colour)(?<!color)(?<!no)(?<!number)\s\d+$|\d/\d|\d[.,]\d|\d[\"″]|"
+    r"^\d|(?:,\s*|(?<!colour)(?<!color)(?<!no)(?<!number)\s)\d+(?=[\s,]|$)|\d/\d|\d[.,]\d|\d[\"″]|"
     r"\d\s?(?:in|inch|inches|oz|g|cm|mm|lb|ft|x|\"|″)\b",
     re.I,
 )
@@ -320,7 +320,7 @@ def _left(line: str, text: str) -> str:
     Raises BadInput where it holds a figure that nobody took: it would be lost in silence."""
     left = " ".join(re.sub(r"\s+,", ",", re.sub(rf"[(){MEANT}]", " ", text)).split()).strip(" ,-/:")
     left = re.sub(r"[\s,]*\b(?:\d+\s+)?(?:bags?|packs?|boxes|spools?)\b", "", left, flags=re.I)
-    left = re.sub(r"^(?:(?:and|of|with)\b[\s,]*)+|(?:[\s,]*\b(?:and|of|with))+$", "", left, flags=re.I)
+    left = re.sub(r"^(?:(?:and|of|with|x)\b[\s,]*)+|(?:[\s,]*\b(?:and|of|with|x))+$", "", left, flags=re.I)
     if LOOSE.search(left):
         raise BadInput("the line", line, f"every number understood: “{left}” is not")
     return left

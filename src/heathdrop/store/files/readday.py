@@ -51,10 +51,10 @@ AT_ON = re.compile(
 TIMES_LONG = re.compile(
     r"((?:^|,\s*)\d{1,2})\s?[x@]\s?(?=\d{1,2}(?:[.,]\d+)?\s?(?:in\b|inch|cm|lb|[\"″]))", re.I
 )
-#: A length that leaves its unit to the next one: ``15 and 16.5 in``.
+#: Lengths that leave their unit to the last of them: ``15 and 16.5 in``, ``16, 17, 18 in``.
 UNITLESS = re.compile(
-    r"(?<!between )(?<!from )(?<![\d/.:-])(\d{1,2}(?:\.\d)?)\s?(?:and|&|\+)\s?"
-    r"(?=\d{1,2}(?:\.\d)?\s?(?:in\b|inch|[\"″]))",
+    r"(?<!between )(?<!from )(?<![\d/.:-])\b([89]|[12]\d(?:\.\d+)?)\s?(?:,|and|&|\+)\s?"
+    r"(?=(?:[12]\d(?:\.\d+)?\s?(?:,|and|&|\+)\s?)*\d{1,2}(?:\.\d+)?\s?(?:in\b|inch|[\"″]))",
     re.I,
 )
 #: Pounds and ounces with a dash: ``best 4-2``, ``a 5-3``.
@@ -70,6 +70,12 @@ SOME_JIG = re.compile(r"\d.*\bjigs?\b", re.I)
 IDLE = re.compile(
     r"(?:(?:i|we|it|was|were|then|and|in|on|at|the|a|went|fished|fishing|out|got|caught|had)(?:\s+|$))*", re.I
 )
+#: What begins words about fish, hands or luck.
+NOT_THERE = re.compile(
+    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|tried|went|great|good|slow|"
+    r"bad|tough)\b",
+    re.I,
+)
 #: Where, after with what: ``swim jig 3/8 at the point``; words in brackets, which are a note.
 AT_AFTER = re.compile(r"\s+(?:at|off|near|along|@)\s+(?=[a-z])", re.I)
 BRACKETS = re.compile(r"\(([^()]*)\)")
@@ -77,7 +83,8 @@ BRACKETS = re.compile(r"\(([^()]*)\)")
 TOOK = re.compile(
     r"(?<!\S)(?:for\s+)?\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b|"
     r"\b(?:between|from)\s+\d+\s?(?:and|to|-)\s?\d+\s?(?:in\b|inch(?:es)?\b|cm\b|\")|"
-    r"\b(?:in\s+)?\d+(?:[.,]\d+)?\s?(?:ft|feet|foot)\b(?:\s+(?:deep|down|of water))?",
+    r"\b(?:half|whole|full|all)\s+(?:an?\s+|the\s+)?(?:day|morning|afternoon)\b|"
+    r"\b(?:in\s+)?\d+(?:[.,]\d+)?\s?(?:(?:ft|feet|foot)\b|'(?!\d))(?:\s+(?:deep|down|of water))?",
     re.I,
 )
 NONE_CAME = re.compile(
@@ -126,6 +133,14 @@ AGO = re.compile(
     r"(?:on|last|this)\s+(?:mon|tues?|wed|thu(?:rs)?|fri|sat|sun))"
     r"(?=[\s,.]|$)|(?:^|(?<=,\s))(mon|tues?|wed|thu(?:rs)?|fri|sat|sun)(?=[\s,.]|$)",
     re.I,
+)
+#: A day of the week beside a date, which the date says already.
+BESIDE_DATE = re.compile(
+    rf"(?:^|(?<=,\s))(?:{WEEKDAYS}|mon|tues?|wed|thu(?:rs)?|fri|sat|sun)\b\.?,?\s*", re.I
+)
+#: The same before a date in figures.
+BEFORE_SLASHED = re.compile(
+    rf"\b(?:{WEEKDAYS}|mon|tues?|wed|thu(?:rs)?|fri|sat|sun)\b\.?,?\s+(?=(\d{{1,2}}/\d+))", re.I
 )
 #: What is a weight of a head before it is a day of a month.
 WEIGHTS = re.compile(r"\d+/(?:2|4|8|16)$")
@@ -201,9 +216,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     if (rate := AN_HOUR.search(rest)) is not None:
         counts.pop("fish", None)
         rest = _cut(rest, rate)
-    lengths, weights, rest = _sizes(rest)
+    lengths, weights, rest = _sizes(UNITLESS.sub(r"\1 in and ", rest))
     for said in list(aside):
-        long, heavy, other = _sizes(_plain(re.sub(r"(?<=\d),(?=\s\d)", " and", said)))
+        long, heavy, other = _sizes(UNITLESS.sub(r"\1 in and ", _plain(said)))
         if not other:
             lengths, weights = (*lengths, *long), (*weights, *heavy)
             aside.remove(said)
@@ -241,8 +256,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
 
 
 def _no_place(catalog: Catalog, said: str) -> bool:
-    """Whether words are a number or the weather, and no place."""
-    return said.isdecimal() or all(word in catalog.words.weather for word in said.lower().split())
+    """Whether words are numbers, the weather or what was done or seen, and no place."""
+    words = said.lower().split()
+    return bool(NOT_THERE.match(said)) or all(w.isdecimal() or w in catalog.words.weather for w in words)
 
 
 def _plain(line: str) -> str:
@@ -253,7 +269,6 @@ def _plain(line: str) -> str:
     text = FOR_CASTS.sub(r" \1 fish in ", SLASH_CASTS.sub(" in ", STOP.sub(",", text)))
     # Twice 17 in are two fish, and a best of 4-2 weighs 4 lb 2 oz.
     text = TIMES_LONG.sub(r"\1 fish ", text)
-    text = UNITLESS.sub(r"\1 in and ", text)
     text = POUNDS_DASHED.sub(r"\1 \2 lb \3 oz", text)
     amounts = catalogue.load().words.amounts
     for word in sorted(amounts, key=len, reverse=True):
@@ -264,13 +279,15 @@ def _plain(line: str) -> str:
 def _date(line: str, today: date) -> tuple[date | None, str, str]:
     """The day that a line names (the latest such day that is not to come), what is unsure of it, and the line
     without it."""
+    line = BEFORE_SLASHED.sub(lambda m: m[0] if WEIGHTS.fullmatch(m[1]) else "", line)
     for pattern, order in ((ISO, "ymd"), (DAY_MONTH, "dmy"), (MONTH_DAY, "mdy")):
         match = pattern.search(line)
         if match:
             part = dict(zip(order, match.groups(), strict=True))
             month = part["m"] if part["m"].isdigit() else str(MONTHS.index(part["m"][:3].lower()) + 1)
             on = _past(today, part["y"], int(month), int(part["d"]))
-            return (on, "", _cut(line, match)) if on else (None, match[0], _cut(line, match))
+            rest = BESIDE_DATE.sub("", _cut(line, match))
+            return (on, "", rest) if on else (None, match[0], rest)
     match = AGO.search(line)
     if match:
         word = (match[1] or match[2]).lower().split()[-1]
@@ -426,7 +443,10 @@ def _rig(catalog: Catalog, text: str) -> tuple[Rig | None, list[str]]:
             more, after = _rig_named(catalog, ", ".join(parts[k : k + 2]))
             if more is not None and not more.trailer.bare:
                 rig, rest, used = more, after, 2
-        return rig, _with_rest(catalog, parts[:k] + parts[k + used :], rest)
+        others = parts[:k] + parts[k + used :]
+        if any(_rig_named(catalog, other)[0] for other in others):
+            return None, others  # two rigs in a line, and nobody knows which took what
+        return rig, _with_rest(catalog, others, rest)
     return None, parts
 
 

@@ -18,6 +18,11 @@ from heathdrop.units import ounces_as_written
 #: A braid and its leader in one breath: ``30/10 braid to fluoro``.
 BRAID_TO = re.compile(r"(\d{1,3})\s?/\s?(\d{1,2})\s?(?:lb\s+)?(\w+)\s+to\s+(\w+)", re.I)
 LEADER_FIRST = re.compile(r"/?\s*\bleader\s+(?:of\s+)?([a-z]+)\s+(\d{1,2})\s?(?:lb\b)?", re.I)
+#: A leader that is not called one: ``20 braid with 12 ft of 10 lb fluorocarbon``.
+TIED_OF = re.compile(
+    rf"\b(?:w/|with|and|to)?\s*({NUMBER}\s?(?:ft|feet|foot|')\s?of\s+{NUMBER}\s?(?:lbs?|#)?\s+(?!leader|lbs?\b)\w+)\b(?!\s*leader)",
+    re.I,
+)
 LEADER = re.compile(
     rf"(?:({NUMBER})\s?(?:ft|feet|foot)\s+(?:of\s+)?)?({NUMBER})\s?(?:lb|lbs)?\s+(\w+\s+)?leader"
     rf"(?:\s*,?\s*(?:of\s+)?({NUMBER})\s?(?:ft|feet|foot)\b)?",
@@ -44,7 +49,7 @@ def rods_in(text: str) -> list[RodBody]:
 def rod_of(text: str, usual: str) -> RodBody:
     """The rod of a line, called ``usual`` where it has no name of its own. Raises BadInput."""
     text = BRAID_TO.sub(r"\1 lb \3, \2 lb \4 leader", RATIO.sub(" ", text))
-    text = LEADER_FIRST.sub(r", \2 lb \1 leader", text)
+    text = TIED_OF.sub(r", \1 leader", LEADER_FIRST.sub(r", \2 lb \1 leader", text))
     name, colon, rest = text.partition(":")
     if not colon:
         letter = LETTER.match(text) or NUMBERED.match(text)

@@ -28,6 +28,7 @@ PACKS = (
     rf"\b(?:pack|packs|pk|bag|box)\s+of\s+(\d{{1,3}})(?![\d.,/\"″]|\s?(?:{UNITS})\b)",
     r"\b(\d{1,3})\s?(?:ea|each)\b\.?",
     r"\b(?:qty|quantity)[:\s]\s*(\d{1,3})\b",
+    r"\b(?:about\s+)?(\d{1,3})\s+(?:left|remaining)\b",
     r"\((?:x\s*)?(\d{1,3})\s?x?\)",
     r"\btimes\s+(\d{1,3})\b",
     r"\b(\d{1,3})\s+spools?\b(?!\s+of)",
@@ -125,6 +126,7 @@ def tidied(line: str) -> str:
     for pattern in PACKS:
         text = re.sub(pattern, r" x\1 ", text, flags=re.I)
     text = re.sub(r"[()]", " ", text)
+    text = re.sub(r"\bone\s+of\s+(?:each|them|those)\b", " x1 ", text, flags=re.I)
     counts = {w: n for w, n in words.numbers.items() if n > 1} | words.amounts
     for word in sorted(counts, key=len, reverse=True):
         text = re.sub(rf"\b{word}[\s-]+(?=(?:{UNITS})\b)", f"{counts[word]} ", text, flags=re.I)
