@@ -7,7 +7,7 @@ taken; what is left is the stop, then a note.
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date
 from typing import Any
 
 from heathdrop import catalog as catalogue
@@ -15,9 +15,10 @@ from heathdrop.catalog import Catalog, meant_by
 from heathdrop.errors import BadInput
 from heathdrop.measures import METRIC
 from heathdrop.physics.rig import Rig
-from heathdrop.reading import number_of, read
 from heathdrop.store.files.entry import named, rig_and_rest, take_word
+from heathdrop.store.files.sizes import UNITLESS, sizes_in
 from heathdrop.store.files.spelling import halves_in, whole
+from heathdrop.store.files.when import day_in, hour_in, without
 
 #: Words of the catalogue for what came of casts, and what each means.
 CAME = meant_by(catalogue.load().words.came)
@@ -51,12 +52,6 @@ AT_ON = re.compile(
 TIMES_LONG = re.compile(
     r"((?:^|,\s*)\d{1,2})\s?[x@]\s?(?=\d{1,2}(?:[.,]\d+)?\s?(?:in\b|inch|cm|lb|[\"″]))", re.I
 )
-#: Lengths that leave their unit to the last of them: ``15 and 16.5 in``, ``16, 17, 18 in``.
-UNITLESS = re.compile(
-    r"(?<!between )(?<!from )(?<![\d/.:-])\b([89]|[12]\d(?:\.\d+)?)\s?(?:,|and|&|\+)\s?"
-    r"(?=(?:[12]\d(?:\.\d+)?\s?(?:,|and|&|\+)\s?)*\d{1,2}(?:\.\d+)?\s?(?:in\b|inch|[\"″]))",
-    re.I,
-)
 #: Pounds and ounces with a dash: ``best 4-2``, ``a 5-3``.
 POUNDS_DASHED = re.compile(r"(?:^|(?<=\s))(an?|one|best|biggest)\s+(\d{1,2})-(\d{1,2})(?![\d/-])", re.I)
 #: The end of a stretch of time, which is not kept.
@@ -72,8 +67,8 @@ IDLE = re.compile(
 )
 #: What begins words about fish, hands or luck.
 NOT_THERE = re.compile(
-    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|tried|went|great|good|slow|"
-    r"bad|tough)\b",
+    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|tried|went|great|good|"
+    r"slow|bad|tough)\b",
     re.I,
 )
 #: Where, after with what: ``swim jig 3/8 at the point``; words in brackets, which are a note.
@@ -98,61 +93,6 @@ TEMPERATURE = re.compile(
     r"\bwater(?:\s+temp(?:erature)?)?\s*(?:was|at|of|:)?\s*(\d{2})(?=\s*(?:,|$))",
     re.I,
 )
-#: From when to when, of which the first is kept.
-CLOCKS = re.compile(
-    r"\b(?:(?:between|from)\s+)?([01]?\d)(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?([01]?\d)(?::[0-5]\d)?"
-    r"\s?([ap])\.?m\.?(?!\w)",
-    re.I,
-)
-#: The same without a half of the day: mornings from 4, the rest after noon.
-FROM_TO = re.compile(
-    r"(?:\b(?:between|from)\s+|^\s*|,\s*)(1[0-2]|[1-9])(:[0-5]\d)?\s?(?:and|to|until|till|-)\s?(?:1[0-2]|[1-9])(?::[0-5]\d)?(?=\s*(?:,|$))",
-    re.I,
-)
-CLOCK = re.compile(r"(?<![\d/])(?:at\s+)?([01]?\d|2[0-3])(?::([0-5]\d))?\s?([ap])\.?m\.?(?!\w)", re.I)
-CLOCK_24 = re.compile(r"(?<!\d)([01]?\d|2[0-3]):([0-5]\d)(?!\d)")
-MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
-DAYS = ("mon", "tue", "wed", "thu", "fri", "sat", "sun")
-MONTH = (
-    r"(jan(?:uary)?|feb(?:ruary)?|mar(?:ch)?|apr(?:il)?|may|june?|july?|aug(?:ust)?|sept?(?:ember)?|"
-    r"oct(?:ober)?|nov(?:ember)?|dec(?:ember)?)\.?"
-)
-ISO = re.compile(r"(?<!\d)(\d{4})-(\d{1,2})-(\d{1,2})(?!\d)")
-DAY_MONTH = re.compile(
-    rf"(?<!\d)(\d{{1,2}})(?:st|nd|rd|th)?(?:\s?-\s?\d{{1,2}})?\s+(?:of\s+)?{MONTH}(?:,?\s+(\d{{4}}))?(?!\w)",
-    re.I,
-)
-MONTH_DAY = re.compile(
-    rf"\b{MONTH}\s+(\d{{1,2}})(?:st|nd|rd|th)?(?:\s?-\s?\d{{1,2}})?(?:,?\s+(\d{{4}}))?(?![\w/])", re.I
-)
-SLASHED = re.compile(r"(?<![\d/])(\d{1,2})[/.](\d{1,2})(?:[/.](\d{4}|\d{2}))?(?![\d/])")
-WEEKDAYS = r"(?:mon|tues|wednes|thurs|fri|satur|sun)day"
-#: A day of the week; cut short only where it begins a part or stands after a word for it.
-AGO = re.compile(
-    rf"\b(today|yesterday|(?:last|this) weekend|(?:(?:on|last|this)\s+)?{WEEKDAYS}|"
-    r"(?:on|last|this)\s+(?:mon|tues?|wed|thu(?:rs)?|fri|sat|sun))"
-    r"(?=[\s,.]|$)|(?:^|(?<=,\s))(mon|tues?|wed|thu(?:rs)?|fri|sat|sun)(?=[\s,.]|$)",
-    re.I,
-)
-#: A day of the week beside a date, which the date says already.
-BESIDE_DATE = re.compile(
-    rf"(?:^|(?<=,\s))(?:{WEEKDAYS}|mon|tues?|wed|thu(?:rs)?|fri|sat|sun)\b\.?,?\s*", re.I
-)
-#: The same before a date in figures.
-BEFORE_SLASHED = re.compile(
-    rf"\b(?:{WEEKDAYS}|mon|tues?|wed|thu(?:rs)?|fri|sat|sun)\b\.?,?\s+(?=(\d{{1,2}}/\d+))", re.I
-)
-#: What is a weight of a head before it is a day of a month.
-WEIGHTS = re.compile(r"\d+/(?:2|4|8|16)$")
-#: Lengths of fish in a part of a line, and their weights; such fish are between these inches.
-LENGTHS = re.compile(r"((?:\d{1,2}(?:[.,]\d+| \d/\d)?)\s?(?:(?:in|inch|inches|inchers?|cm)\b|[\"″]))", re.I)
-POUNDS = re.compile(
-    r"(\d{1,2}(?:[.,]\d+|\s[13]/[24])?)\s?-?(?:lbs?|lbers?|pounds?|pounders?)\b(?:\s?(\d{1,2})(?:\s?oz\b|(?=\s*(?:,|$))))?",
-    re.I,
-)
-#: Words about a fish that was measured.
-ABOUT = r"\b(?:and|then|plus|with|a|an|one|best|biggest|big|fish|bass|to|of|up|long|the)\b"
-FISH_IN = (8.0, 30.0)
 
 
 @dataclass(frozen=True)
@@ -209,16 +149,16 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     aside = [said.strip() for said in BRACKETS.findall(line) if said.strip()]
     line = COUNTED_BEHIND.sub(r" \2 \1", _plain(" ".join(BRACKETS.sub(" ", line).split())))
     line = re.sub(r"(?<!\d):|:(?!\d)", ",", line)
-    on, unsure, rest = _date(line, today)
-    at, rest = _hour(rest)
+    on, unsure, rest = day_in(line, today)
+    at, rest = hour_in(rest)
     degrees, rest = _temperature(rest, typed_in)
     counts, rest = _counts(rest)
     if (rate := AN_HOUR.search(rest)) is not None:
         counts.pop("fish", None)
-        rest = _cut(rest, rate)
-    lengths, weights, rest = _sizes(UNITLESS.sub(r"\1 in and ", rest))
+        rest = without(rest, rate)
+    lengths, weights, rest = sizes_in(UNITLESS.sub(r"\1 in and ", rest))
     for said in list(aside):
-        long, heavy, other = _sizes(UNITLESS.sub(r"\1 in and ", _plain(said)))
+        long, heavy, other = sizes_in(UNITLESS.sub(r"\1 in and ", _plain(said)))
         if not other:
             lengths, weights = (*lengths, *long), (*weights, *heavy)
             aside.remove(said)
@@ -276,96 +216,6 @@ def _plain(line: str) -> str:
     return text
 
 
-def _date(line: str, today: date) -> tuple[date | None, str, str]:
-    """The day that a line names (the latest such day that is not to come), what is unsure of it, and the line
-    without it."""
-    line = BEFORE_SLASHED.sub(lambda m: m[0] if WEIGHTS.fullmatch(m[1]) else "", line)
-    for pattern, order in ((ISO, "ymd"), (DAY_MONTH, "dmy"), (MONTH_DAY, "mdy")):
-        match = pattern.search(line)
-        if match:
-            part = dict(zip(order, match.groups(), strict=True))
-            month = part["m"] if part["m"].isdigit() else str(MONTHS.index(part["m"][:3].lower()) + 1)
-            on = _past(today, part["y"], int(month), int(part["d"]))
-            rest = BESIDE_DATE.sub("", _cut(line, match))
-            return (on, "", rest) if on else (None, match[0], rest)
-    match = AGO.search(line)
-    if match:
-        word = (match[1] or match[2]).lower().split()[-1]
-        if word == "weekend":
-            return None, match[0], _cut(line, match)
-        back = {"today": 0, "yesterday": 1}.get(word)
-        if back is None:
-            back = (today.weekday() - DAYS.index(word[:3])) % 7 or 7
-        return today - timedelta(days=back), "", _cut(line, match)
-    for match in SLASHED.finditer(line):
-        alone = re.search(r"(?:^|,)\s*$", line[: match.start()]) and re.match(
-            r"\s*(?:,|$)", line[match.end() :]
-        )
-        if (WEIGHTS.fullmatch(match[0]) and not alone) or ("." in match[0] and not match[3]):
-            continue
-        year = match[3] if match[3] is None or len(match[3]) == 4 else f"20{match[3]}"
-        first, second = int(match[1]), int(match[2])
-        days = {_past(today, year, first, second), _past(today, year, second, first)} - {None}
-        if len(days) == 1:
-            return days.pop(), "", _cut(line, match)
-        return None, match[0], _cut(line, match)
-    return None, "", line
-
-
-def _past(today: date, year: str | None, month: int, day: int) -> date | None:
-    """The day of a month, of its year or of the latest that is past; None where there is none."""
-    for y in (int(year),) if year else (today.year, today.year - 1):
-        try:
-            on = date(y, month, day)
-        except ValueError:
-            continue
-        if on <= today:
-            return on
-    return None
-
-
-def _cut(text: str, match: re.Match[str]) -> str:
-    return f"{text[: match.start()]} {text[match.end() :]}".strip(" ,")
-
-
-def _sizes(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
-    """Lengths (in) and weights (lb) of fish, from the parts of a line that are nothing else; the rest."""
-    lengths: list[float] = []
-    weights: list[float] = []
-    others = []
-    for part in (p.strip() for p in text.split(",")):
-        # A length before a rig is a fish's: no head has one, and no trailer so long.
-        while (at := LENGTHS.match(part)) and part[at.end() :].strip(" ,"):
-            long = round(read(re.sub("inch.*", "in", at[1].lower()), "in"), 2)
-            if not FISH_IN[0] <= long <= FISH_IN[1] or LENGTHS.fullmatch(part):
-                break
-            after = part[at.end() :].strip(" ,").removeprefix("and ")
-            lengths, part = [*lengths, long], re.sub(r"^(?:fish|bass|ones?)\s+(?=\S)", "", after, flags=re.I)
-        # A fish by its weight before a rig, likewise.
-        while (at := POUNDS.search(part)) and not re.sub(
-            ABOUT + r"|[\s,]", "", part[: at.start()], flags=re.I
-        ):
-            if not (after := part[at.end() :].strip(" ,")) or POUNDS.search(after):
-                break
-            weights, part = [*weights, _pounds(at)], after.removeprefix("and ")
-        inches = [read(re.sub("inch.*", "in", m[1].lower()), "in") for m in LENGTHS.finditer(part)]
-        pounds = [_pounds(m) for m in POUNDS.finditer(part)]
-        left = POUNDS.sub(" ", LENGTHS.sub(" ", part))
-        bare = not re.sub(ABOUT + "|[^a-z0-9]", "", left, flags=re.I)
-        if part and bare and inches and all(FISH_IN[0] <= v <= FISH_IN[1] for v in inches):
-            lengths += [round(v, 2) for v in inches]
-        elif part and bare and pounds and not inches:
-            weights += [round(v, 3) for v in pounds]
-        else:
-            others.append(part)
-    return tuple(lengths), tuple(weights), ", ".join(p for p in others if p)
-
-
-def _pounds(match: re.Match[str]) -> float:
-    """A fish's weight, its ounces with it."""
-    return number_of(match[1]) + float(match[2] or 0) / 16.0
-
-
 def _counts(line: str) -> tuple[dict[str, int], str]:
     """How many of what, each read at the beginning of a part; the line without them."""
     counts: dict[str, int] = {}
@@ -399,33 +249,6 @@ def _temperature(text: str, typed_in: str) -> tuple[float | None, str]:
     if not 32.0 <= degrees <= 100.0:
         raise BadInput("the temperature", match[0], "from 32 to 100 °F")
     return round(degrees, 1), text[: match.start()] + text[match.end() :]
-
-
-def _hour(text: str) -> tuple[tuple[int, int], str]:
-    match = CLOCKS.search(text)
-    if match is not None and 1 <= int(match[1]) <= 12:
-        begun, ended = int(match[1]) % 12, int(match[3]) % 12
-        # From 11 to 1 pm begins in the morning.
-        after_noon = (match[4].lower() == "p") == (begun <= ended)
-        return (begun + 12 * after_noon, int((match[2] or ":0")[1:])), text[: match.start()] + text[
-            match.end() :
-        ]
-    match = FROM_TO.search(text)
-    if match is not None:
-        hour = int(match[1]) + 12 * (int(match[1]) < 4)
-        return (hour, int((match[2] or ":0")[1:])), text[: match.start()] + text[match.end() :]
-    match = CLOCK.search(text)
-    if match is not None and 1 <= int(match[1]) <= 12:
-        hour = int(match[1]) % 12 + (12 if match[3].lower() == "p" else 0)
-        return (hour, int(match[2] or 0)), text[: match.start()] + text[match.end() :]
-    match = CLOCK_24.search(text)
-    if match is not None:
-        return (int(match[1]), int(match[2])), text[: match.start()] + text[match.end() :]
-    for said, hour in catalogue.load().words.hours.items():
-        at = re.search(rf"\b(?:in the |at |this |early |late |all )*{said}\b", text, re.I)
-        if at is not None:
-            return (hour, 0), text[: at.start()] + text[at.end() :]
-    return (12, 0), text
 
 
 def _rig(catalog: Catalog, text: str) -> tuple[Rig | None, list[str]]:
