@@ -281,10 +281,13 @@ def _table(cast: CastResult) -> tuple[tuple[str, str, str], ...]:
 def _summary(sizing: Sizing, rated: Rated, cast: CastResult) -> str:
     depths = cast.useful()
     if depths.size == 0:
-        return (
-            f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at "
-            f"{sizing.scenario.conditions.bottom_depth_ft:g} ft."
-        )
+        bottom = f"{sizing.scenario.conditions.bottom_depth_ft:g} ft"
+        if cast.bottom_s < 0.5:
+            return (
+                f"Side view: the lure sinks {feet(cast.start_depth_m):.1f} ft in {cast.fall_s:.1f} s and is "
+                f"worked there, over a bottom at {bottom}."
+            )
+        return f"Side view: the lure works {cast.bottom_s:.0f} s on the bottom at {bottom}."
     high, low = f"{feet(float(depths.min())):.1f}", f"{feet(float(depths.max())):.1f}"
     runs = f"at {high} ft" if high == low else f"between {high} and {low} ft"
     deepest = feet(float(cast.depth_m.max()))
