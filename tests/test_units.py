@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from heathdrop import measures, units
 from heathdrop.conditions.scenario import ROWS
 from heathdrop.measures import METRIC, TURNS, in_metric, marks, meant, said_in
-from heathdrop.reading import ENDINGS, SAME, number_of, read, span_of, unit_of
+from heathdrop.reading import read, span_of
 
 
 def test_what_the_docstrings_show() -> None:
@@ -76,45 +76,6 @@ def test_nothing_is_turned_unless_it_is_asked() -> None:
     assert measures.sentence("6 ft") == "6 ft"
 
 
-@pytest.mark.parametrize(
-    ("text", "unit", "metric"),
-    [
-        *(("6.0", "ft", "1.83"), ("5.1 to 6.9", "ft", "1.55 to 2.10"), ("9 turns in 10 s", "ft/s", None)),
-        *(("2", "s a foot", "7"), ("along the floor", "ft", None), ("96", "%", None)),
-    ],
-)
-def test_figures_apart_from_their_unit(text: str, unit: str, metric: str | None) -> None:
-    assert measures.bare(text, unit) == text
-    with said_in(METRIC):
-        assert measures.bare(text, unit) == (metric or text)
-
-
-@pytest.mark.parametrize(
-    ("unit", "field", "shown", "step", "stepped"),
-    [
-        *(
-            ("°F", "58", "14.4", "1", "0.5"),
-            ("ft", "6", "1.83", "0.5", "0.1"),
-            ("ft", "80", "24.38", "5", "1"),
-        ),
-        *(
-            ("mph", "8", "3.6", "1", "0.5"),
-            ("lb", "15", "6.8", "1", "0.5"),
-            ("in/turn", "29", "73.7", "1", "2"),
-        ),
-        *(
-            ("in", "3/8", "1", "1", "2"),
-            ("ft", "1.5 m", "1.5 m", "1", "0.2"),
-            ("ft", "deep", "deep", "1", "0.2"),
-        ),
-    ],
-)
-def test_fields(unit: str, field: str, shown: str, step: str, stepped: str) -> None:
-    assert (measures.field_said(unit, field), measures.step_said(unit, step)) == (field, step)
-    with said_in(METRIC):
-        assert (measures.field_said(unit, field), measures.step_said(unit, step)) == (shown, stepped)
-
-
 @given(row=st.sampled_from([r for r in ROWS if r.quantity.unit in TURNS]), share=st.floats(0.0, 1.0))
 def test_a_figure_shown_in_metric_comes_back_as_it_was(row, share: float) -> None:  # type: ignore[no-untyped-def]
     """Whatever round figure a field holds, showing it in metric and sending it back leaves it alone."""
@@ -144,18 +105,6 @@ def test_axes_have_round_marks_in_the_units_said() -> None:
         found = marks(9.0, "ft", steps, 10)
     assert [said for _, said in found] == ["0", "1", "2"]
     assert found[1][0] == pytest.approx(3.28084, abs=1e-4)
-
-
-@pytest.mark.parametrize(
-    ("text", "value"),
-    [
-        *(("3/8", 0.375), ("1 1/2", 1.5), ("1-1/2", 1.5), ("½", 0.5), ("1½", 1.5), ("1 ⅜", 1.375)),
-        *((".5", 0.5), ("5,5", 5.5), ("5.", 5.0), ("-3", -3.0), ("+2.5", 2.5), ("1⁄4", 0.25), (" 7 ", 7.0)),
-    ],
-)
-def test_numbers_as_written(text: str, value: float) -> None:
-    assert number_of(text) == value
-    assert read(text, "ft") == value
 
 
 @pytest.mark.parametrize(
@@ -203,19 +152,6 @@ def test_a_typed_unit_is_turned_into_the_fields(text: str, unit: str, value: flo
 def test_a_unit_of_another_kind_and_no_number_are_refused(text: str, unit: str) -> None:
     with pytest.raises(ValueError):
         read(text, unit)
-
-
-def test_fields_say_their_unit_by_their_name() -> None:
-    assert [
-        unit_of(n) for n in ("water_temp_f", "conditions.fish_depth_ft", "pace_ft_s", "inches_per_turn")
-    ] == [
-        "°f",
-        "ft",
-        "ft/s",
-        "in/turn",
-    ]
-    assert (unit_of("wind_mph"), unit_of("weight_oz"), unit_of("name")) == ("mph", "oz", "")
-    assert not set(SAME) & set(ENDINGS.values())
 
 
 @given(

@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from heathdrop.advice.call import BEHIND, CALLED, WORTH_SAYING, points_of, reason_against, yielded
+from heathdrop.advice.call import BEHIND, CALLED, WORTH_SAYING, points_of, yielded
 from heathdrop.advice.finish import finish_of
 from heathdrop.advice.linesay import line_said
 from heathdrop.advice.strength import tackle_said
@@ -56,12 +56,6 @@ def test_places_are_those_of_the_whole_and_the_rest_stand_aside_with_a_reason(ca
         assert {f.id for f, _ in some.aside} | {s.family.id for s in some.standings} == set(cat.families)
         assert all(why for _, why in some.aside)
         assert family_called(Scenario(c)) == whole.family
-
-
-def test_the_reason_against_is_the_heaviest_rule(cat: Catalog) -> None:
-    facts = call_of(Scenario(WOOD)).standings[0].sizing.facts
-    assert reason_against(cat, facts, Scenario(WOOD), cat.families["bladed-jig"]) == "In wood, a guarded jig"
-    assert reason_against(cat, facts, Scenario(WOOD), cat.families["flipping-jig"]) == "Others stand better"
 
 
 def test_from_a_box_alone_only_its_families_are_called(cat: Catalog) -> None:

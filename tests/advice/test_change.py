@@ -9,7 +9,6 @@ from heathdrop.advice.change import AS_SIZED, MEASURED, STEMS, Fished, askable, 
 from heathdrop.advice.change.hand import (
     Hand,
     path_of,
-    seen_at,
 )
 from heathdrop.advice.change.moves import STEPS, Case
 from heathdrop.answers.change import after_cast
@@ -210,26 +209,6 @@ def fished(cat: Catalog, name: str) -> tuple[Setting, Hand]:
     sizing, one = rated(name)
     setting = setting_of(cat, sizing.scenario)
     return setting, Hand(one.rig, setting.line, one.countdown_s, one.tuned.pace_m_s, setting.cast.rod_tip_m)
-
-
-def test_a_cast_is_played_as_fished(cat: Catalog) -> None:
-    setting, hand = fished(cat, "on braid")
-    plain = path_of(setting, hand)
-    assert plain.mean_ft == pytest.approx(feet(rated("on braid")[1].tuned.mean_m), abs=0.1)
-    assert plain.deepest_ft >= plain.mean_ft
-    assert path_of(setting, replace(hand, pace_m_s=0.8 * hand.pace_m_s)).mean_ft > plain.mean_ft
-    assert path_of(setting, replace(hand, count_s=0.0)).mean_ft < plain.mean_ft
-    assert path_of(setting, replace(hand, tip_m=hand.tip_m + metres(4.0))).mean_ft < plain.mean_ft
-    assert path_of(setting, replace(hand, told_ft=0.4)).mean_ft == pytest.approx(plain.mean_ft + 0.4)
-
-
-@pytest.mark.parametrize("off_ft", [-2.0, 1.5])
-def test_it_is_shifted_to_what_was_seen(cat: Catalog, off_ft: float) -> None:
-    setting, hand = fished(cat, "on braid")
-    told = path_of(setting, hand).mean_ft
-    seen = seen_at(setting, hand, told + off_ft)
-    assert path_of(setting, seen).mean_ft == pytest.approx(told + off_ft, abs=0.25)
-    assert (seen.factor < 1.0) == (off_ft > 0.0)
 
 
 def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0) -> Case:

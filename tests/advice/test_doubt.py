@@ -11,7 +11,7 @@ from heathdrop.advice.doubt import doubt_of
 from heathdrop.advice.gives import gives_said
 from heathdrop.advice.missing import missing
 from heathdrop.advice.narrow import narrows
-from heathdrop.advice.reach import MISSED, misses, missing_said
+from heathdrop.advice.reach import misses, missing_said
 from heathdrop.advice.rules import rig_facts, spoken
 from heathdrop.advice.why import limit_sentence, reasons, runs
 from heathdrop.catalog import Catalog
@@ -153,15 +153,6 @@ def test_cautions_of_a_rig(cat: Catalog) -> None:
 DEEP = replace(BAIT, bottom_depth_ft=30, fish_depth_ft=18, clarity_ft=5, cover=Cover())
 
 
-def test_a_rig_among_the_fish_says_nothing(cat: Catalog) -> None:
-    made = size(cat, Scenario(GRASS, families=("swim-jig",)))
-    assert made.rigs[0].tuned.near_band >= MISSED
-    assert not misses(made, made.rigs[0])
-    assert missing_said(cat, made, made.rigs[0]) == ""
-    floor = size(cat, Scenario(replace(DEEP, fish_depth_ft=30), families=("football-jig",)))
-    assert not misses(floor, floor.rigs[0])
-
-
 def test_a_quick_hand_is_told_to_slow_down(cat: Catalog) -> None:
     """The sentence holds: at the pace that it names the lure is near for the share that it says."""
     scenario = Scenario(DEEP, Gear(cast_ft=110.0), ("underspin",))
@@ -191,17 +182,6 @@ def test_a_floor_jig_under_hanging_fish_names_a_swimmer(cat: Catalog) -> None:
     assert 15.0 <= float(found[3]) <= 19.0
     family = next(f.id for f in cat.families.values() if f.name == found[2])
     assert cat.families[family].work == "swim"
-
-
-def test_a_drop_says_how_quickly_it_falls_past(cat: Catalog) -> None:
-    water = replace(DEEP, fish_depth_ft=6, cover=Cover(kind="reeds"))
-    made = size(cat, Scenario(water, families=("flipping-jig",)))
-    best = made.rigs[0]
-    said = missing_said(cat, made, best)
-    past = 2.0 / best.fall_ft_s
-    assert said.startswith(
-        f"It falls past the fish at 6 ft in {past:.1f} s and lands at 30 ft, 24 ft below them."
-    )
 
 
 def test_under_a_mat_it_is_lifted_back(cat: Catalog) -> None:

@@ -7,8 +7,6 @@ import pytest
 
 from heathdrop.advice.doubt import WOULD_HELP, doubt_of
 from heathdrop.advice.why import (
-    TRADE,
-    change_sentence,
     fish_sentence,
     limit_sentence,
     reasons,
@@ -19,7 +17,6 @@ from heathdrop.catalog.vocabulary import PARTS
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.learning.learned import NOTHING
-from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.fit import joined
 from heathdrop.sizing.knowledge import OwnFish
 from heathdrop.sizing.size import Rated, Sizing, size
@@ -93,23 +90,6 @@ def test_doubt_is_said_below_sixty(cat: Catalog, swum: Sizing) -> None:
         best_said = f"{100 * best.fits.score:.0f}"
         assert beside.startswith(f"This rig fits badly here, 59 of 100; the best one has {best_said}. ")
         assert beside.endswith(limit_sentence(swum, bad))
-
-
-def test_the_trade_is_said_from_the_board(cat: Catalog) -> None:
-    light, heavy, same = (
-        rig_by_name(cat, "swim-jig", oz, tail)
-        for oz, tail in ((0.25, "pin-tail"), (0.5, "chunk"), (0.25, "craw"))
-    )
-    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)), [light, heavy, same])
-    by = {r.rig.trailer.id: r for r in sizing.rigs}
-    score = by["chunk"].fits.score * 100
-    assert change_sentence(sizing, by["pin-tail"]) == (
-        f"{TRADE} if you go heavier and bulkier: 1/2 oz chunk, fit {score:.0f}."
-    )
-    first = next(r for r in sizing.rigs if r.rig.head_oz == 0.25)
-    step = f"{TRADE} if you go lighter and slimmer: 1/4 oz {first.rig.trailer.name}, fit "
-    assert change_sentence(sizing, by["chunk"]) == f"{step}{first.fits.score * 100:.0f}."
-    assert change_sentence(replace(sizing, rigs=(by["chunk"],)), by["chunk"]) == ""
 
 
 def test_reasons_carry_the_numbers(cat: Catalog) -> None:

@@ -8,11 +8,10 @@ from dataclasses import replace
 
 import pytest
 
-from heathdrop.answers.cast import NEAR_FT, WorkedCast, count_window, countdown, seconds_to, worked_of
+from heathdrop.answers.cast import NEAR_FT, WorkedCast, count_window, worked_of
 from heathdrop.answers.chart import chart_of
 from heathdrop.answers.compare import compared_with
 from heathdrop.answers.lens import LENS, Sight, lenses_for, sights, wanted_through
-from heathdrop.answers.own import STRANGER
 from heathdrop.answers.water import at_setting, sizing_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
@@ -20,13 +19,12 @@ from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import CastResult, fly, surface_line_m
+from heathdrop.physics.cast import CastResult
 from heathdrop.physics.fall import depth_after_s
 from heathdrop.sizing.bands import bands_for
 from heathdrop.sizing.program import WAYS, play
 from heathdrop.sizing.size import Rated, Sizing, size
-from heathdrop.sizing.ways import programme
-from heathdrop.units import feet, metres
+from heathdrop.units import feet
 from tests.waters import BAIT, BEDS, GRASS, WINTER_ROCK
 
 
@@ -102,20 +100,6 @@ def test_the_window_holds_the_count_and_its_ends_meet_the_band(
         assert window.top_ft - 0.4 <= ran <= window.low_ft + 0.4
 
 
-def test_a_countdown_by_hand(cat: Catalog) -> None:
-    """Each depth on a slack line and with half of the line on the water pulled down; what is in the band."""
-    sizing, rated = answered(GRASS)
-    bands = bands_for(cat, sizing, [rated])[0]
-    top, low = sizing.targets.depth_ft
-    rows = countdown(sizing, rated, bands, [top, 0.5 * (top + low), low, low + 0.1])
-    assert [r.inside for r in rows] == [True, True, True, False]
-    for row in rows:
-        assert row.seconds == seconds_to(sizing, rated, row.depth_ft)
-        assert row.pulled_s == seconds_to(sizing, rated, row.depth_ft, 0.5 * surface_line_m(rated.cast))
-        assert row.pulled_s > row.seconds
-        assert (row.low_s, row.high_s) == (row.seconds / bands.fall_high, row.seconds / bands.fall_low)
-
-
 def covered(count: int, seed: int) -> Iterator[tuple[Sizing, Rated]]:
     """The first swum rig of random waters with grass, brush or stones, fish anywhere in them."""
     rng, families = random.Random(seed), ("swim-jig", "bladed-jig", "spinnerbait", "underspin")
@@ -184,27 +168,6 @@ def test_a_cadence_is_told_as_screens_play_it(cat: Catalog) -> None:
     assert told >= 4
 
 
-def test_a_swum_rig_by_count_and_turns(cat: Catalog) -> None:
-    """Deeper with the count, higher with the turns; a cell is the depth half-way home of that very cast."""
-    sizing = size(cat, Scenario(GRASS, families=("swim-jig",)))
-    rig, c = sizing.rigs[0], sizing.scenario.conditions
-    chart = chart_of(sizing, rig)
-    depths = [[at.depth_ft for at in row] for row in chart.cells]
-    assert (chart.counts_s[0], chart.counts_s[1] - chart.counts_s[0]) == (0.0, 0.5)
-    assert all(row == sorted(row, reverse=True) for row in depths)
-    assert all(list(column) == sorted(column) for column in zip(*depths, strict=True))
-    assert len({n - m for m, n in zip(chart.turns, chart.turns[1:], strict=False)}) == 1
-    pace = metres(chart.turns[3] / 20.0 * sizing.scenario.gear.reel.inches_per_turn / 12.0)
-    program = programme("steady", pace, chart.counts_s[3], rig.cast.distance_m)
-    own = fly(rig.lure, sizing.line, sizing.water, rig.cast, program)
-    assert depths[3][3] == pytest.approx(feet(own.depth_at(0.5 * rig.cast.distance_m)), abs=0.15)
-    top, low = sizing.targets.depth_ft
-    for at in (at for row in chart.cells for at in row):
-        assert (at.place == "band") == (top <= at.depth_ft <= low and at.depth_ft < c.bottom_depth_ft - 0.25)
-        assert (at.place == "floor") == (at.depth_ft >= c.bottom_depth_ft - 0.25)
-        assert at.place != "cover" or at.depth_ft > (c.cover.top_depth_ft or 99.0)
-
-
 def test_what_is_not_swum_has_its_count_alone(cat: Catalog) -> None:
     deep = replace(GRASS, bottom_depth_ft=30.0)
     sizing = size(cat, Scenario(deep, families=("football-jig",)))
@@ -233,23 +196,6 @@ def test_rigs_lines_and_lures(cat: Catalog) -> None:
     for bad in ("line:steel:20", "line:nylon:", "swim-jig:9:toad", "lure:toad"):
         with pytest.raises(BadInput):
             compared_with(sizing, chosen, [bad])
-
-
-def test_depth_is_flown_at_one_count_and_pace(cat: Catalog) -> None:
-    """Heavier runs deeper along every row, and a cell says what the sheet says of that rig so thrown."""
-    sizing = sizing_of(Scenario(GRASS, families=("swim-jig",)), STRANGER)
-    chosen = sizing.rigs[0]
-    seen = sights(sizing, chosen, "depth", sizing.rigs)
-    pace = feet(chosen.tuned.pace_m_s)
-    for rated in sizing.rigs[::7]:
-        there = at_setting(sizing, rated, chosen.countdown_s, pace)
-        assert seen[rated.key].value == pytest.approx(feet(there.tuned.mean_m), abs=0.051)
-    for trailer in {r.rig.trailer.id for r in sizing.rigs}:
-        row = sorted((r.rig.head_oz, seen[r.key].value) for r in sizing.rigs if r.rig.trailer.id == trailer)
-        depths = [depth for _, depth in row]
-        assert depths == sorted(depths)
-    top, low = wanted_through(sizing, "depth")
-    assert all(s.side == (-1 if s.value < top else 1 if s.value > low else 0) for s in seen.values())
 
 
 @pytest.mark.parametrize("family", ["swim-jig", "football-jig", "flipping-jig"])

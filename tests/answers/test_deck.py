@@ -2,7 +2,6 @@
 
 from dataclasses import replace
 
-import numpy as np
 import pytest
 
 from heathdrop.answers.deck import OnRod, next_up
@@ -14,16 +13,14 @@ from heathdrop.answers.stop import (
     Rod,
     Stop,
     parts_of,
-    shares_of,
     suited,
     worth_at,
     worths_of,
 )
-from heathdrop.answers.thrown import rig_of, run_of
+from heathdrop.answers.thrown import rig_of
 from heathdrop.answers.water import first_belief, placed
 from heathdrop.api.planning import rig_written
 from heathdrop.catalog import Catalog, load
-from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.outcome import ROWS
@@ -106,22 +103,6 @@ def test_the_smallest_change_after_a_fault(cat: Catalog, outcome: str, symptom: 
     assert mend.effect
 
 
-def test_each_rod_is_searched_on_its_own_line(cat: Catalog) -> None:
-    thin = tied(cat, "A", "swim-jig", 0.375, "craw", Line(material="braid", test_lb=10))
-    thick = replace(thin, rod=replace(thin.rod, line=Line(material="nylon", test_lb=25)))
-    one, other = (next_up(DAY, STRANGER, [rod]).search.steps[0].next.cast for rod in (thin, thick))
-    assert (one.count_s, one.pace_ft_s) != (other.count_s, other.pace_ft_s) or one.covers != other.covers
-
-
-def test_cautions_of_the_water_come_along(cat: Catalog) -> None:
-    rods = [tied(cat, "A", "football-jig", 0.625, "small-craw")]
-    said = " ".join(next_up(Scenario(WINTER_ROCK), STRANGER, rods).cautions)
-    assert "life jacket" in said
-    bare = next_up(Scenario(WINTER_ROCK), STRANGER, [])
-    assert bare.rods == ()
-    assert bare.search.steps
-
-
 def test_a_stop_is_opened_as_the_plan_serves_it() -> None:
     """The seam of plan and deck: one rod, one count, one pace, or a sentence why not."""
     stops = [Stop("Bay", DAY), Stop("Stones", Scenario(WINTER_ROCK)), Stop("Right over", Scenario(GRASS))]
@@ -184,9 +165,6 @@ def test_what_bit_most_can_be_taken_with_its_length_and_setting() -> None:
 SUMMER = Conditions(water_temp_f=66, bottom_depth_ft=9, fish_depth_ft=6, clarity_ft=3, season="summer")
 
 
-MAT = replace(SUMMER, bottom_depth_ft=5, fish_depth_ft=3, cover=Cover(kind="matted-grass", thickness_in=3))
-
-
 def bench_of(c: Conditions) -> RodsToHand:
     scenario = Scenario(c, families=())
     return RodsToHand(scenario, STRANGER, first_belief(scenario))
@@ -222,20 +200,6 @@ def test_a_swum_rig_has_its_counts_and_paces_and_a_way_that_is_none_is_refused(c
 UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
 
 
-def test_a_depth_that_is_not_known_is_its_thirds_by_chance() -> None:
-    """Each third holds a third of the belief, its fish stand in its middle, and they lie end to end."""
-    belief, parts = first_belief(UNKNOWN), parts_of(UNKNOWN)
-    assert shares_of(UNKNOWN) == pytest.approx([1 / 3] * 3)
-    passed = np.concatenate([[0.0], np.cumsum(belief.by_depth)])
-    for part in parts:
-        depth = part.scenario.conditions.fish_depth_ft
-        held = np.interp([part.top_ft, depth, part.low_ft], belief.edges_ft, passed)
-        assert held[2] - held[0] == pytest.approx(1 / 3)
-        assert held[1] - held[0] == pytest.approx(1 / 6, abs=0.02)  # depths are to the half foot
-        assert part.scenario.conditions.fish_span_ft is None
-    assert [a.low_ft for a in parts[:-1]] == [b.top_ft for b in parts[1:]]
-
-
 def test_thirds_that_one_lure_passes_together_are_one_part(cat: Catalog) -> None:
     narrow = Scenario(replace(BAIT, fish_depth_ft=15.0, fish_span_ft=(13.0, 17.0)))
     (part,) = parts_of(narrow)
@@ -254,28 +218,6 @@ def test_a_floor_rig_is_worth_most_to_the_fish_near_the_floor(cat: Catalog) -> N
     assert top < middle < low
     assert low > 1.4 * top
     assert worth_at(stop, jig, suited(jig, Reel()), STRANGER) == pytest.approx((top + middle + low) / 3)
-
-
-THROWN = {
-    "water_temp_f": 64,
-    "bottom_depth_ft": 9,
-    "fish_depth_ft": 5,
-    "cover": {"kind": "open"},
-}
-
-
-def test_a_longer_count_runs_deeper() -> None:
-    runs = [run_of(cast(0, conditions=THROWN, countdown_s=count)) for count in (0.5, 2.0, 4.0)]
-    depths = [r.depth_ft for r in runs if r is not None]
-    assert len(depths) == 3
-    assert depths == sorted(depths)
-    assert depths[-1] - depths[0] > 1.0
-
-
-def test_the_count_that_was_thrown_counts() -> None:
-    asked, thrown = (cast(0, conditions=THROWN, countdown_s=1.0, count_s=c) for c in (None, 4.0))
-    assert run_of(thrown) == run_of(cast(0, conditions=THROWN, countdown_s=4.0))
-    assert run_of(asked) != run_of(thrown)
 
 
 def test_the_record_of_a_cast_keeps_what_was_on_the_line_whole() -> None:

@@ -7,7 +7,6 @@ import pytest
 
 from heathdrop.advice.change import mended
 from heathdrop.answers.drill import Named, mark_of, question_of
-from heathdrop.answers.drill.question import KINDS, topics
 from heathdrop.answers.water import call_of, rate_rigs, size_water
 from heathdrop.catalog import Catalog, load
 from heathdrop.errors import BadInput
@@ -84,24 +83,6 @@ def test_the_hand_is_marked_by_its_share() -> None:
     for wrong in ({}, {"tapped_s": "fast"}, {"tapped_s": True}, {"tapped_s": 99.0}):
         with pytest.raises(BadInput, match="tapped_s"):
             mark_of(q.named, wrong)
-
-
-def test_names_lead_back_and_wrong_ones_are_refused() -> None:
-    assert Named.parse("call.matted-grass.17") == Named("call", "matted-grass", 17)
-    assert Named("eye", "nylon", 3).text == "eye.nylon.3"
-    for wrong in (
-        "",
-        "eye.nylon",
-        "eye.silk.3",
-        "eye.nylon.-1",
-        "eye.nylon.1000000",
-        "ear.nylon.3",
-        "eye.nylon.³",
-    ):
-        with pytest.raises(BadInput, match="id was"):
-            Named.parse(wrong)
-    assert set(topics()) == set(KINDS)
-    assert sum(len(t) for t in topics().values()) == 22
 
 
 @pytest.mark.slow

@@ -1,6 +1,5 @@
 """What a log teaches: lessons, one's own fish and schools on logs of known truth, a year in sight."""
 
-import math
 import random
 
 import numpy as np
@@ -9,7 +8,7 @@ import pytest
 from heathdrop.answers.lessons import UNCOUNTED, efforts_of, fit_bin, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
+from heathdrop.answers.shifts import Shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import Run, rig_of, run_of
 from heathdrop.answers.trials import setting_at, trials_of, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
@@ -17,10 +16,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.learning.rates import clumped
-from heathdrop.learning.visits import Likely
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
-from heathdrop.sizing.knowledge import TRAIT
-from heathdrop.sizing.setting import mood_paces
 from heathdrop.sizing.size import rated_at
 from tests.answers.logged import HEADS, WATER, cast, fished
 
@@ -75,14 +71,6 @@ def test_ones_own_fish_shift_only_where_they_do() -> None:
     assert claims <= 2
 
 
-def test_days_and_stops_that_differ_speak_for_no_liking() -> None:
-    """A light head thrown on good days alone, a heavy one on bad ones: confounded, so nothing is said."""
-    good = [cast(k, "fish" if k % 3 == 0 else "nothing", head_oz=0.25) for k in range(60)]
-    bad = [cast(3000 + k, head_oz=0.5, stop="Point") for k in range(60)]
-    found = shifts([*good, *bad])
-    assert not any(found[what].sure for what in LIKINGS if what in found)
-
-
 @pytest.mark.slow
 def test_fish_that_do_not_mind_want_no_shift() -> None:
     """Bites regardless of the head, whatever heads were thrown: no other weight is said to be wanted."""
@@ -94,42 +82,6 @@ def test_fish_that_do_not_mind_want_no_shift() -> None:
         ]
         told += any(s.sure for what, s in shifts(made).items() if what in LIKINGS)
     assert told <= 1
-
-
-def test_fish_that_like_a_slower_pace_say_so() -> None:
-    """Bites at slow paces alone, with heads by turns: the pace's shift is under 1, the head's is not told."""
-    rng = random.Random(3)
-    plain = cast(0)
-    water = water_of_cast(plain)
-    assert water is not None
-    middle = math.sqrt(math.prod(mood_paces(setting_at(water))))
-    made = []
-    for k in range(240):
-        pace = rng.choice((0.6, 0.8, 1.0, 1.25)) * middle
-        likes = math.exp(-0.5 * (math.log(pace / middle / 0.65) / 0.3) ** 2)
-        bit = "fish" if rng.random() < 0.4 * likes else "nothing"
-        made.append(cast(k, bit, head_oz=rng.choice(HEADS), pace_ft_s=pace))
-    found = shifts(made)
-    assert found["pace"].high < 0.95
-    assert found["pace"].sure
-    assert not found["head weight"].sure
-    assert "fall rate" not in found  # nothing of it was worked on the floor
-
-
-def test_a_posterior_is_told_by_its_trait() -> None:
-    """Factors as their logs, steps and shares as they are; told only where the other sign is unlikely."""
-    grid = np.linspace(-1.0, 1.0, 41)
-    slower = _likely(grid, -0.5 * ((grid + 0.3) / 0.08) ** 2)
-    found = _shift(TRAIT["pace"], slower, 90)
-    assert (found.unit, found.table, found.casts) == ("factor", 1.0, 90)
-    assert found.value == pytest.approx(math.exp(-0.3), rel=1e-3)
-    assert found.low < found.value < found.high < 1.0
-    assert found.sure
-    unsure = _shift(TRAIT["mood in cold water"], _likely(grid, -0.5 * ((grid - 0.3) / 0.3) ** 2), 90)
-    assert (unsure.unit, unsure.table, unsure.sure) == ("steps", 0.0, False)
-    assert slower.below(0.0) > 1.0 - DOUBT
-    empty = _shift(TRAIT["empty stops"], Likely(np.array([0.1, 0.2, 0.3]), np.array([0.2, 0.6, 0.2])), 9)
-    assert (empty.value, empty.table, empty.sure) == (pytest.approx(0.2), tabled("empty stops"), True)
 
 
 def test_visits_are_the_stops_of_days(cat: Catalog) -> None:

@@ -1,9 +1,7 @@
 """A water sized and a day planned: which rigs go on which rods, work beside the requests."""
 
 import copy
-import itertools
 import json
-import random
 import time
 from collections.abc import Callable
 from dataclasses import replace
@@ -17,17 +15,12 @@ from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
 from heathdrop import catalog as catalogue
-from heathdrop.advice.call import CALLED
 from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_of
 from heathdrop.answers.day_table import _with_changes as with_changes
 from heathdrop.answers.jobs import Job, Jobs, Tell
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
 from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_of
-from heathdrop.answers.water import (
-    family_called,
-    size_water,
-)
 from heathdrop.api.planning import plan_answer
 from heathdrop.catalog import Catalog
 from heathdrop.cli import app
@@ -39,7 +32,6 @@ from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import name_of
-from heathdrop.search.choose import choose, worth
 from tests.waters import BAIT, GRASS
 
 
@@ -146,16 +138,6 @@ def test_a_hostile_plan_gets_one_sentence(
     assert refused.json()["detail"].count(";") <= 1
 
 
-def test_a_stop_that_cannot_be_is_named(day: dict[str, Any]) -> None:
-    body = copy.deepcopy(day)
-    body["stops"][2]["conditions"]["fish_depth_ft"] = 40
-    with pytest.raises(BadInput, match=r"stops\[2\].conditions.fish_depth_ft was 40"):
-        the_stops(PlanRequest.model_validate(body))
-    body["stops"][2]["conditions"] = {"water_temp_f": "warm"}
-    with pytest.raises(BadInput, match=r"stops\[2\]\.conditions"):
-        the_stops(PlanRequest.model_validate(body))
-
-
 @pytest.mark.slow
 def test_command_line_and_cards(day: dict[str, Any], answer: dict[str, Any], tmp_path: Path) -> None:
     file, deck, paper = tmp_path / "plan.json", tmp_path / "deck.html", tmp_path / "paper.html"
@@ -203,18 +185,6 @@ def test_a_change_costs_its_minutes_of_the_stop_and_that_it_is_put_off(cat: Cata
     assert short.becomes(1, 0) == ("none", 1)
 
 
-@pytest.mark.parametrize("seed", range(20))
-def test_stops_in_parts_are_chosen_for_within_a_hundredth_of_the_best(cat: Catalog, seed: int) -> None:
-    """Against every choice of three from a pool of fourteen, stops of one part and of three."""
-    rng = np.random.default_rng(seed)
-    columns, shares = (slice(0, 1), slice(1, 4), slice(4, 7)), np.array([1.0, *[1 / 3] * 6])
-    rows = made(cat, [[0.0]] * 4, (slice(0, 1),), [1.0]).candidates
-    table = Table(tuple(random.Random(seed).choices(rows, k=14)), rng.random((14, 7)), columns, shares, {})
-    over = table.over(np.array([0.5, 0.3, 0.2]))
-    best = max(worth(over, rows) for rows in itertools.combinations(range(14), 3))
-    assert worth(over, choose(over, range(14), 3)) >= 0.99 * best
-
-
 @pytest.mark.slow
 def test_a_stop_of_unknown_depth_asks_for_rigs_of_its_parts_too() -> None:
     """Its columns are its thirds, each value the rating of that third, and candidates come from each."""
@@ -243,20 +213,6 @@ def over(job: Job[int]) -> Job[int]:
     return job
 
 
-def test_asked_twice_it_is_worked_once() -> None:
-    jobs, worked = Jobs[int](), []
-
-    def work(tell: Tell) -> int:
-        worked.append(1)
-        tell(0.5, "half way")
-        return 7
-
-    first = over(jobs.asked("a", work))
-    assert (first.answer, first.share, first.doing) == (7, 0.5, "half way")
-    assert jobs.asked("a", work) is first
-    assert worked == [1]
-
-
 def test_a_refusal_is_said_and_a_fault_is_logged_and_tried_again(caplog: pytest.LogCaptureFixture) -> None:
     jobs = Jobs[int]()
 
@@ -282,40 +238,4 @@ def waits(go: Event, then: Callable[[], int]) -> Callable[[Tell], int]:
     return work
 
 
-@pytest.mark.parametrize("again", [False, True])
-def test_called_off_it_stops_at_its_next_step(again: bool) -> None:
-    jobs, go = Jobs[int](), Event()
-    job = jobs.asked("a", waits(go, lambda: 1))
-    jobs.call_off("a")
-    jobs.call_off("nothing")
-    go.set()
-    assert over(job).called_off
-    assert job.answer is None
-    if again:
-        assert over(jobs.asked("a", lambda _: 2)).answer == 2
-
-
 NAMED = Scenario(GRASS, families=("swim-jig", "bladed-jig"))
-
-
-def test_named_families_go_by_fit_whatever_family_it_is() -> None:
-    rows = size_water(NAMED, limit=12).rows
-    scores = [round(r.rated.fits.score, 3) for r in rows]
-    assert len(rows) == 12
-    assert scores == sorted(scores, reverse=True)
-    assert {r.rated.rig.family.id for r in rows} == {"swim-jig", "bladed-jig"}
-    for row in rows:
-        assert row.sizing.scenario.families == (row.rated.rig.family.id,)
-        assert row.band.mean_low_m <= row.rated.tuned.mean_m <= row.band.mean_high_m
-
-
-@pytest.mark.parametrize(("limit", "each"), [(1, 1), (4, 1), (8, 2), (20, 5)])
-def test_called_families_are_all_seen(limit: int, each: int) -> None:
-    water = replace(NAMED, families=())
-    rows = size_water(water, limit=limit).rows
-    families = [r.rated.rig.family.id for r in rows]
-    assert len(rows) == min(limit, each * CALLED)
-    assert families[0] == family_called(water)
-    assert all(families.count(f) <= each for f in families)
-    if limit >= CALLED:
-        assert len(set(families)) == CALLED

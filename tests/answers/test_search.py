@@ -190,18 +190,6 @@ def test_a_mat_is_punched_and_not_thrown_over(cat: Catalog) -> None:
     assert open_water.steps[0].next.cast.family in ("swim-jig", "bladed-jig")
 
 
-def test_two_of_three_fouled_asks_for_another_rod(cat: Catalog) -> None:
-    water = {"cover": {"kind": "pads", "density": "thick"}, "fish_depth_ft": 2, "clarity_ft": 2}
-    rods = [RigName.parse(name).rig(cat) for name in ("swim-jig:0.375:craw", "flipping-jig:0.375:craw")]
-    scenario = over_the_mat(**water)
-    first = search_water(scenario, rods=rods).steps[0].next.cast
-    thrown = RigName.parse(first.rig).rig(cat)
-    told = [CastTold(thrown, first.count_s, first.pace_ft_s, "fouled")] * 3
-    after = search_water(scenario, rods=rods, casts_told=told).steps[0]
-    assert after.next.cast.rig != first.rig
-    assert after.next.change == "rod"
-
-
 def test_it_is_time_to_move_on_when_little_is_left(cat: Catalog) -> None:
     rods = [RigName.parse("punch-rig:1.25:beaver").rig(cat)]
     scenario = over_the_mat()

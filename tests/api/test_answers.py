@@ -1,9 +1,6 @@
 """The JSON answers, each as it is published, and one sentence for what cannot be."""
 
 import json
-from dataclasses import replace
-from functools import reduce
-from operator import xor
 from typing import Any
 
 import pytest
@@ -12,30 +9,20 @@ from sqlalchemy.orm import Session
 from typer.testing import CliRunner
 
 from heathdrop.answers.own import STRANGER
-from heathdrop.answers.plan import rig_said
 from heathdrop.api import heavy
 from heathdrop.api.answers import simulate_answer, size_answer
 from heathdrop.api.casting import next_casts
-from heathdrop.api.feeding import feed_answer, said_of
-from heathdrop.api.planning import plan_answer, rig_written
+from heathdrop.api.planning import plan_answer
 from heathdrop.api.schemas import SimulateRequest
 from heathdrop.api.searching import SearchRequest, search_answer
-from heathdrop.catalog import Catalog, load
 from heathdrop.catalog.vocabulary import CHANGES
 from heathdrop.cli import app
 from heathdrop.conditions.made import MadeCasts
 from heathdrop.conditions.plan import PlanRequest
 from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.trip import TripBody
-from heathdrop.day.deck import next_at
 from heathdrop.day.made import keep_casts
-from heathdrop.feeds.feed import Feed
-from heathdrop.physics.rig import rig_by_name
-from heathdrop.sizing.size import size
-from heathdrop.store import trips
-from heathdrop.units import count_said, feet, turns_said
+from heathdrop.units import count_said, turns_said
 from tests.answers.logged import cast
-from tests.day.under_way import ROD
 from tests.day.under_way import cast as thrown
 from tests.golden_file import holds_to
 from tests.said import said_of as said_of_planning
@@ -44,17 +31,6 @@ from tests.test_doors import CASE, SCENARIO
 
 #: How far a figure out of the compiled simulation may differ between machines.
 SIMULATED = 3e-3
-
-
-def test_a_simulated_cast() -> None:
-    named = {**CASE, "lure": {"family": "swim-jig", "head_oz": 0.5, "trailer": "craw"}}
-    found = {}
-    for name, body in (("areas", CASE), ("rig", named)):
-        answer = simulate_answer(SimulateRequest.model_validate(body)).model_dump(mode="json")
-        samples = answer.pop("samples")
-        assert len(samples) > 50
-        found[name] = [answer, samples[3], samples[-2]]
-    holds_to("api.answers.simulate", found, SIMULATED)
 
 
 def test_sized_rigs() -> None:
@@ -66,15 +42,6 @@ def test_sized_rigs() -> None:
     found = [size_answer(SizeRequest.model_validate(b)).model_dump(mode="json") for b in bodies]
     assert [len(f["rigs"]) for f in found] == [1, 1]
     holds_to("api.answers.size", {"grass, whole": found[0], "wood": found[1]["rigs"]}, SIMULATED)
-
-
-def test_rigs_in_words_and_fields(cat: Catalog) -> None:
-    rigs = [
-        rig_by_name(cat, "swim-jig", 0.375, "craw"),
-        rig_by_name(cat, "football-jig", 1.125, "none", head_material="tungsten", skirt="thin"),
-        rig_by_name(cat, "bladed-jig", 0.5, "creature", fused=True, plastic="salted", orientation="vertical"),
-    ]
-    holds_to("api.casting", [[rig_said(rig), rig_written(rig).model_dump()] for rig in rigs])
 
 
 def test_the_next_cast_is_said_for_its_rod(session: Session) -> None:
@@ -93,31 +60,6 @@ def test_the_next_cast_is_said_for_its_rod(session: Session) -> None:
     assert first.said.count == count_said(first.countdown_s)
     alone = next_casts(session, "Bay", STRANGER, 1, rig="football-jig:0.5:chunk")
     assert (alone.casts[0].rod, alone.casts[0].work, alone.casts[0].lands) == ("", "bottom", True)
-
-
-@pytest.mark.parametrize(
-    ("cover", "work", "turns"), [("wood", "hang", "shake it"), ("docks", "swim-out", "")]
-)
-def test_what_is_held_is_counted_and_not_let_land(
-    session: Session, cover: str, work: str, turns: str
-) -> None:
-    """Sheet and deck name one count and one depth for a jig that hangs or is swum out."""
-    water = {"water_temp_f": 66, "bottom_depth_ft": 12, "fish_depth_ft": 7, "cover": {"kind": cover}}
-    stop = {"name": "Orchard", "conditions": water, "cast_ft": 30}
-    rod = {**ROD, "rig": "flipping-jig:0.5:craw"}
-    trips.begin(
-        session, "Held", TripBody.model_validate({"date": "2027-09-26", "stops": [stop], "rods": [rod]})
-    )
-    here, found = next_at(session, "Orchard", STRANGER, 1)
-    cast = next_casts(session, "Orchard", STRANGER, 1).casts[0]
-    assert (cast.rod, cast.work, cast.lands) == ("A", work, False)
-    assert cast.said.turns == (turns or turns_said(cast.turns_per_s))
-    assert cast.said.count == count_said(cast.countdown_s)
-    alone = replace(here.scenario, families=("flipping-jig",), gear=here.rods[0].rod.on(here.scenario.gear))
-    sized = size(load(), alone, [here.rods[0].rig]).rigs[0]
-    assert cast.countdown_s == pytest.approx(sized.countdown_s, abs=0.01)
-    assert cast.runs_ft == pytest.approx(feet(sized.tuned.mean_m), abs=0.06)
-    assert not found.left
 
 
 BODY: dict[str, Any] = {
@@ -226,23 +168,6 @@ def test_the_next_question_is_another_one(client: TestClient) -> None:
     assert {i.split(".")[1] for i in ids[:3]} == {"fluorocarbon", "nylon", "braid"}
 
 
-def test_figures_of_the_boat_with_their_age() -> None:
-    now = [100.0]
-    feed = Feed(clock=lambda: now[0], connected=True)
-    body = "SDDPT,3.66,0.0"
-    feed.hear(f"${body}*{reduce(xor, body.encode()):02X}")
-    now[0] += 1.26
-    depth = feed_answer(feed).depth_ft
-    assert (depth.state, depth.age_s) == ("live", 1.3)
-    assert depth.value == pytest.approx(12.0, abs=0.05)
-    assert depth.said == said_of("depth_ft", 12.0) == "12.0 ft"
-    none = feed_answer(None)
-    assert not none.connected
-    lost = none.depth_ft
-    assert (lost.state, lost.age_s, lost.said) == ("lost", None, "–")
-    assert said_of("position", {"lat": 1, "lon": 2}) == "–"
-
-
 @pytest.mark.parametrize(("path", "queue"), [("/api/v1/plan", heavy.heavy), ("/api/v1/size", heavy.quick)])
 def test_a_full_queue_is_said(
     visitor: TestClient, monkeypatch: pytest.MonkeyPatch, path: str, queue: heavy.Queue
@@ -300,21 +225,6 @@ def day(**more: Any) -> dict[str, Any]:
         "rods": [ROD_PLANNING, {**ROD_PLANNING, "name": "B"}],
         **more,
     }
-
-
-def test_a_plan() -> None:
-    answer = plan_answer(PlanRequest.model_validate(day())).model_dump(by_alias=True, mode="json")
-    assert answer.pop("seconds") > 0.0
-    for stop in answer["stops"]:
-        stop["search"], stop["if"] = stop["search"][:1], stop["if"][:2]
-        for step in stop["search"]:  # what it covers is held to with the search
-            assert sum(part["seconds"] for part in step.pop("covers")) > 0.0
-        for rig in (stop["with"]["rig"], stop["ideal"]["rig"], *(e["rig"] for e in stop["also"])):
-            # Field by field the rig stands with its rod; here by its name.
-            assert rig.items() >= {"family": rig["name"].split(":")[0]}.items()
-            for field in [k for k in rig if k != "name"]:
-                del rig[field]
-    holds_to("api.planning", answer, SIMULATED)
 
 
 def test_refused_plans() -> None:
@@ -379,3 +289,29 @@ def test_refused_searches() -> None:
     ]
     said = [said_of_searching(lambda b=b: search_answer(SearchRequest.model_validate(b))) for b in bodies]
     holds_to("api.searching.refused", said)
+
+
+def test_a_simulated_cast() -> None:
+    named = {**CASE, "lure": {"family": "swim-jig", "head_oz": 0.5, "trailer": "craw"}}
+    found = {}
+    for name, body in (("areas", CASE), ("rig", named)):
+        answer = simulate_answer(SimulateRequest.model_validate(body)).model_dump(mode="json")
+        samples = answer.pop("samples")
+        assert len(samples) > 50
+        found[name] = [answer, samples[3], samples[-2]]
+    holds_to("api.answers.simulate", found, SIMULATED)
+
+
+def test_a_plan() -> None:
+    answer = plan_answer(PlanRequest.model_validate(day())).model_dump(by_alias=True, mode="json")
+    assert answer.pop("seconds") > 0.0
+    for stop in answer["stops"]:
+        stop["search"], stop["if"] = stop["search"][:1], stop["if"][:2]
+        for step in stop["search"]:  # what it covers is held to with the search
+            assert sum(part["seconds"] for part in step.pop("covers")) > 0.0
+        for rig in (stop["with"]["rig"], stop["ideal"]["rig"], *(e["rig"] for e in stop["also"])):
+            # Field by field the rig stands with its rod; here by its name.
+            assert rig.items() >= {"family": rig["name"].split(":")[0]}.items()
+            for field in [k for k in rig if k != "name"]:
+                del rig[field]
+    holds_to("api.planning", answer, SIMULATED)

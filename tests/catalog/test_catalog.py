@@ -1,12 +1,10 @@
 """The shipped catalogue loads; a slip of the pen anywhere in it is refused with file and key."""
 
 from pathlib import Path
-from typing import Any
 
 import pytest
 
 from heathdrop.catalog import Catalog, read_catalog
-from heathdrop.catalog.vocabulary import BadCatalog, clauses
 from heathdrop.errors import BadInput
 from tests.catalog.slips import data, refused
 
@@ -142,28 +140,3 @@ def test_a_line_weighs_what_its_material_does(cat: Catalog) -> None:
         "lead": 11.0,
         "tungsten": 17.5,
     }
-
-
-IDS = {"families": ("swim-jig", "toad"), "trailers": ("craw",)}
-
-
-@pytest.mark.parametrize(
-    ("when", "said"),
-    [
-        ({"tide": ["high"]}, "x.toml, r.when.tide: no such fact; there are "),
-        ({"season": "winter"}, "x.toml, r.when.season: it must be a list"),
-        ({"season": []}, "x.toml, r.when.season: it must be a list"),
-        ({"season": ["wintry"]}, "x.toml, r.when.season: no such word as 'wintry'; there are winter"),
-        ({"temp_f": [60, 50]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
-        ({"temp_f": [50]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
-        ({"temp_f": ["cold", "warm"]}, "x.toml, r.when.temp_f: it must be two numbers, the lower first"),
-        (
-            {"not_family": ["craw"]},
-            "x.toml, r.when.not_family: no such word as 'craw'; there are swim-jig, toad",
-        ),
-    ],
-)
-def test_a_clause_that_cannot_be(when: dict[str, Any], said: str) -> None:
-    with pytest.raises(BadCatalog) as fault:
-        clauses("x", "r.when", when, IDS)
-    assert str(fault.value).startswith(said)

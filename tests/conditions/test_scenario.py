@@ -1,7 +1,6 @@
 """A water as it is said: rows, facts, cover, gear, and every contradiction where it was typed."""
 
 import math
-import re
 from dataclasses import dataclass, replace
 from typing import Annotated, Any
 
@@ -11,7 +10,7 @@ from pydantic import TypeAdapter, ValidationError
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import OF_WATER, Clause, degree, facts_of, holds
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
-from heathdrop.conditions.quantity import Quantity, faults_in, same
+from heathdrop.conditions.quantity import Quantity, same
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
@@ -68,15 +67,6 @@ def test_what_cannot_be(changes: dict[str, Any], said: str) -> None:
     assert str(refusal.value).endswith(said)
 
 
-def test_edges_that_can_be() -> None:
-    check(Scenario(replace(PLAIN, posture="on-bottom", fish_depth_ft=8.0)))
-    check(Scenario(replace(PLAIN, posture="cruising-high", fish_depth_ft=6.0)))
-    deep = replace(PLAIN, bottom_depth_ft=30, fish_depth_ft=15, posture="cruising-high")
-    check(Scenario(deep))
-    with pytest.raises(BadInput):
-        check(Scenario(replace(deep, fish_depth_ft=15.1)))
-
-
 @pytest.mark.parametrize(
     ("base", "cover", "said"),
     [
@@ -117,26 +107,6 @@ def test_what_is_left_out_is_as_usual_and_nothing_else_is_taken() -> None:
 @dataclass(frozen=True, kw_only=True)
 class Inner:
     word: Annotated[str | None, Quantity("Word", by=(("a", same("one-two")), ("b", same("three"))))] = None
-
-
-@dataclass(frozen=True, kw_only=True)
-class Outer:
-    number: Annotated[float, Quantity("Number", "ft", 1, 5)]
-    inner: Inner = Inner()
-    unchecked: Annotated[float, Quantity("Free", "lb", 1, 2, checked=False)] = 9.0
-
-
-def test_each_row_checks_its_own_value_at_both_ends() -> None:
-    for good in (1.0, 5.0):
-        assert not [*faults_in(Outer(number=good, inner=Inner(word="three")), "at")]
-    for bad in (0.999, 5.001, float("nan"), float("inf")):
-        (fault,) = faults_in(Outer(number=bad), "at")
-        assert re.fullmatch(r"at\.number was .*; it must be from 1 to 5 ft\.", str(fault))
-    both = [str(f) for f in faults_in(Outer(number=0.0, inner=Inner(word="four")), "")]
-    assert both == [
-        "number was 0; it must be from 1 to 5 ft.",
-        "inner.word was “four”; it must be one of one-two, three.",
-    ]
 
 
 def test_words_are_said_without_hyphens() -> None:

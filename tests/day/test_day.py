@@ -16,7 +16,7 @@ from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest, PositionBody
-from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan, trip_of_water
+from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan
 from heathdrop.day.drills import due_for, mark_and_keep, missed, next_question, use_hand
 from heathdrop.day.made import Away, bring_back, keep_casts, last_away, mend_cast, take_back, take_day_back
 from heathdrop.day.plan import call_off, job_of, planned
@@ -46,17 +46,6 @@ def test_a_stop_is_the_trips_else_the_plans(session: Session) -> None:
         here_of(session, "Nowhere")
 
 
-def test_a_water_as_a_trip_takes_four_rods_on_its_own_line(session: Session) -> None:
-    line = {"material": "nylon", "test_lb": 12}
-    asked = {"conditions": WATER, "schools": {}, "gear": {"cast_ft": 55, "line": line}}
-    name, body = trip_of_water(asked, STRANGER)
-    assert name.endswith("on the water")
-    assert [r.name for r in body.rods] == ["A", "B", "C", "D"]
-    assert {r.line.said for r in body.rods} == {"12 lb nylon"}
-    assert (body.stops[0].name, body.stops[0].cast_ft) == ("This water", 55)
-    assert len({r.rig for r in body.rods}) == 4
-
-
 def test_a_plan_as_a_trip_ties_on_what_the_plan_ties_on(session: Session) -> None:
     stop = {"name": "Bay", "conditions": WATER, "cast_ft": 70, "position": {"lat": 50.1, "lon": -4.2}}
     asked = {"stops": [stop, stop], "rods": 2, "date": "2027-09-25"}
@@ -67,22 +56,6 @@ def test_a_plan_as_a_trip_ties_on_what_the_plan_ties_on(session: Session) -> Non
     assert [r.rig for r in body.rods] == [name_of(t.rig).text() for t in plan.rods]
     assert [s.name for s in body.stops] == ["Bay", "Bay (2)"]
     assert [s.position.lat for s in body.stops if s.position] == [50.1, 50.1]
-
-
-def test_a_trip_keeps_what_is_written_on_the_plans_rods(session: Session) -> None:
-    spinning = {"kind": "spinning", "power": "medium", "low_oz": 0.125, "high_oz": 0.5}
-    rod = {
-        "name": "spin",
-        "line": {"material": "braid", "test_lb": 15},
-        "inches_per_turn": 26,
-        "rod": spinning,
-    }
-    asked = {"stops": [{"name": "Bay", "conditions": WATER}], "rods": [rod], "date": "2027-09-25"}
-    _, body = trip_of_plan(plans.keep(session, "One rod", asked), STRANGER)
-    (tied,) = body.rods
-    assert (tied.name, tied.inches_per_turn, tied.line.said) == ("spin", 26, "15 lb braid")
-    assert tied.rod is not None
-    assert (tied.rod.kind, tied.rod.high_oz) == ("spinning", 0.5)
 
 
 @pytest.mark.parametrize(

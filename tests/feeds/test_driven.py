@@ -1,6 +1,5 @@
 """The bottom as driven: distance run, outliers, the profile under a cast, GPX there and back, applied."""
 
-import random
 from typing import Any
 
 import numpy as np
@@ -77,23 +76,6 @@ def test_the_profile_lies_under_the_cast_from_either_end() -> None:
         driven_of(straight([5.0] * 4)).profile(80.0)
     with pytest.raises(BadInput, match="soundings"):
         driven_of(straight([5.0, 5.0]))
-
-
-def test_a_receiver_at_rest_drives_nowhere() -> None:
-    track, chance = Track(), random.Random(1)
-    track.sounded(9.0)  # not recorded yet
-    track.begin()
-    track.sounded(9.0)  # nor before the first position
-    for _ in range(200):
-        track.moved(50.0 + chance.uniform(-1, 1) * 1.5e-6, -4.0 + chance.uniform(-1, 1) * 1.5e-6)
-        track.sounded(9.0)
-    assert {s.ran_ft for s in track.soundings} == {0.0}
-    assert len(track.soundings) == 200
-    track.end()
-    track.sounded(9.0)
-    assert len(track.soundings) == 200
-    track.begin()
-    assert track.soundings == []
 
 
 def test_a_run_goes_out_as_gpx_and_comes_back() -> None:

@@ -10,7 +10,7 @@ from heathdrop.errors import BadInput
 from heathdrop.feeds.feed import Feed, awake_or_asleep_s
 from heathdrop.feeds.nmea import LONGEST, checksummed, figures_of
 from heathdrop.feeds.reader import Reader
-from heathdrop.feeds.simulated import BOTTOM_FT, Boat, Sounder
+from heathdrop.feeds.simulated import Boat, Sounder
 
 
 def test_a_figure_ages_and_a_lost_one_has_no_value() -> None:
@@ -26,25 +26,6 @@ def test_a_figure_ages_and_a_lost_one_has_no_value() -> None:
     assert feed.figure("depth_ft").age_s == pytest.approx(15.1)
     feed.hear("$SDDPT,4.0,0.0*00")
     assert feed.figure("depth_ft").state == "lost"
-
-
-def test_the_pressure_trend_needs_time() -> None:
-    clock = Clock()
-    feed = Feed(clock)
-
-    def hear(hpa: float) -> None:
-        feed.hear(checksummed(f"WIMDA,29.9,I,{hpa / 1000:.5f},B,12.1,C,,,,,,,,,,,,,,"))
-
-    hear(1012.0)
-    assert feed.trend() is None
-    clock.now += 1800.0
-    hear(1011.5)
-    assert feed.trend() == "steady"
-    clock.now += 1800.0
-    hear(1010.5)
-    assert feed.trend() == "falling"
-    clock.now += 3 * 3600.0
-    assert feed.trend() is None
 
 
 def test_a_figure_ages_while_the_laptop_sleeps(monkeypatch: pytest.MonkeyPatch) -> None:
@@ -179,16 +160,6 @@ class Clock:
 
     def __call__(self) -> float:
         return self.now
-
-
-def test_the_boat_tells_the_lakes_bottom() -> None:
-    boat = Boat(seed=3, speed_mph=3.0)
-    assert boat.truth(0.0).depth_ft == 6.0
-    whole = BOTTOM_FT[-1][0] / boat.speed_ft_s
-    assert boat.truth(whole).depth_ft == pytest.approx(31.0)
-    assert boat.truth(2 * whole).depth_ft == pytest.approx(6.0)
-    assert Boat(3).sentences(10.0) == Boat(3).sentences(10.0)
-    assert Boat(3).sentences(10.0) != Boat(4).sentences(10.0)
 
 
 @pytest.mark.slow

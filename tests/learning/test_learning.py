@@ -1,6 +1,5 @@
 """Learning from drops, depths and mats: textbook limits, simulated anglers, withdrawal."""
 
-import math
 from dataclasses import replace
 
 import numpy as np
@@ -8,14 +7,14 @@ import pytest
 
 from bench.learning_study import ANGLERS, Angler, study
 from heathdrop.catalog import Catalog
-from heathdrop.learning.checks import OneFactor, learn_lift, learn_mats, ran_at_m
+from heathdrop.learning.checks import OneFactor, learn_lift, ran_at_m
 from heathdrop.learning.drops import learn_drops, predicted_s
-from heathdrop.learning.learned import NOTHING, Learned, before_after, fall_area_cm2, learn
-from heathdrop.learning.observations import DepthCheck, DropTest, MatCheck, lift_key
+from heathdrop.learning.learned import Learned, before_after, fall_area_cm2, learn
+from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig, rig_by_name, spread_of
 from tests.golden_file import holds_to
-from tests.learning.seen import depths, drops, mats
+from tests.learning.seen import depths, drops
 
 
 @pytest.fixture
@@ -103,17 +102,6 @@ def test_the_band_holds_for_every_kind_of_angler(cat: Catalog, angler: Angler) -
     assert found["after"] < 0.85 * found["before"]
 
 
-def test_more_tries_of_one_drop_do_not_wear_a_misjudged_depth_down(
-    cat: Catalog, rig: Rig, line: Line
-) -> None:
-    one = timed(cat, rig, line, 1.3, (6.0,), 0.0)
-    many = [replace(one[0], times_s=one[0].times_s * 40)]
-    other = [*one, *timed(cat, rig, line, 1.3, (6.0,), 0.0)]
-    known = [learn_drops(cat, seen) for seen in (one, many, other)]
-    spreads = [float((k.cov - k.shared)[1, 1]) for k in known]
-    assert spreads[2] < spreads[1] < spreads[0]
-
-
 def test_an_error_of_all_tests_alike_is_not_worn_down_by_more_of_them(
     cat: Catalog, rig: Rig, line: Line
 ) -> None:
@@ -122,23 +110,6 @@ def test_an_error_of_all_tests_alike_is_not_worn_down_by_more_of_them(
     name = few.names.index("trailer:craw/4")
     assert many.shared[name, name] >= few.shared[name, name] > 0.0
     assert many.cov[name, name] - many.shared[name, name] < few.cov[name, name] - few.shared[name, name]
-
-
-def test_a_place_of_a_depth_half_known_teaches_less_than_a_measured_one(
-    cat: Catalog, rig: Rig, line: Line
-) -> None:
-    """Where the bottom was found in fishing, its depth is an unknown of the place: two places teach more than
-    twice the one, and a rig that is known tells the place's depth."""
-    here = timed(cat, rig, line, 1.3, (4.0,))
-    at = [replace(here[0], place=p) for p in ("a", "a", "b")]
-    measured, once, twice, apart = (learn_drops(cat, seen) for seen in (here, at[:1], at[:2], [at[0], at[2]]))
-    whole = [k.cov - k.shared for k in (measured, apart, twice, once)]
-    spreads = [
-        float(w[k.names.index("trailer:craw/4")][k.names.index("trailer:craw/4")])
-        for w, k in zip(whole, (measured, apart, twice, once), strict=True)
-    ]
-    assert spreads[0] < spreads[1] < spreads[2] < spreads[3]
-    assert twice.factor("at:a") > 1.0
 
 
 @pytest.mark.slow
@@ -161,51 +132,6 @@ def test_depth_checks_teach_the_lift(cat: Catalog, rig: Rig, line: Line) -> None
     assert 1.15 < found.factor < 1.6
     assert found.spread < spread_of(cat, rig, 60.0).lift
     assert ran_at_m(cat, check, found.factor) < ran_at_m(cat, check, 1.0)
-
-
-def test_mats_learn_from_through_and_stalled() -> None:
-    from heathdrop import catalog
-
-    cat = catalog.load()
-    stalled = learn_mats(cat, [MatCheck("milfoil", 0.87, 0.87, False)] * 3)["milfoil"]
-    through = learn_mats(cat, [MatCheck("milfoil", 0.87, 0.87, True)] * 3)["milfoil"]
-    assert stalled.factor > 1.1 > 0.9 > through.factor
-    assert stalled.factor == pytest.approx(1 / through.factor, rel=1e-6)  # mirrored entries, mirrored lesson
-    assert stalled.spread < 0.35
-
-
-def test_the_sentence_says_how_much_and_how_sure(cat: Catalog, rig: Rig, line: Line) -> None:
-    told = before_after(
-        cat, learn(cat, timed(cat, rig, line, 1.4, (2.0, 9.0))), rig, "craw on a swim jig", 60.0
-    )
-    assert "slower than assumed" in told.sentence
-    assert told.after < told.before
-    assert math.isclose(told.speed, 1.4**-0.5, rel_tol=0.06)
-
-
-def test_lift_and_mats_to_the_digit(cat: Catalog) -> None:
-    seen = depths(cat)
-    holds_to(
-        "learning.checks",
-        {
-            "ran_m": [[ran_at_m(cat, c, lift) for lift in (0.7, 1.0, 1.4)] for c in seen],
-            "lift": learn_lift(cat, seen),
-            "mats": learn_mats(cat, mats()),
-        },
-        tolerance=1e-5,
-    )
-
-
-def test_each_kind_teaches_its_own(cat: Catalog) -> None:
-    all_of_it = learn(cat, [*drops(cat), *depths(cat), *mats()])
-    craw = rig_by_name(cat, "swim-jig", 0.375, "craw")
-    own = all_of_it.applied(craw).measured
-    assert own.lift == all_of_it.lifts["swim-jig/craw/4"].factor != 1.0
-    assert own.lift_spread == all_of_it.lifts["swim-jig/craw/4"].spread
-    assert own.trailer_fall == all_of_it.falls.factor("trailer:craw/4") != 1.0
-    assert set(all_of_it.lifts) == {"swim-jig/craw/4", "bladed-jig/pin-tail/4"}
-    assert set(all_of_it.mats) == {"milfoil", "duckweed"}
-    assert learn(cat, []) is NOTHING
 
 
 def test_a_line_and_a_mat_take_their_factor() -> None:

@@ -8,7 +8,7 @@ import pytest
 from scipy.stats import gamma
 
 from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, clumped, rates_of
-from heathdrop.learning.visits import ABSENT, RATE, STEPS, TIRES, Likely, Visit, bites_told
+from heathdrop.learning.visits import ABSENT, RATE, STEPS, TIRES, Visit, bites_told
 
 
 def test_one_bin_is_the_gamma_of_its_own_log() -> None:
@@ -95,16 +95,6 @@ def log(seed: int, visits: int, bites: float) -> list[Visit]:
     return made
 
 
-def test_a_posterior_gives_its_mean_its_quantiles_and_its_tails() -> None:
-    even = Likely(np.array([0.0, 1.0, 2.0]), np.array([0.25, 0.5, 0.25]))
-    assert even.mean == pytest.approx(1.0)
-    assert even.at(0.5) == pytest.approx(1.0)
-    assert even.at(0.25) == pytest.approx(0.5)  # the first cell ends half-way to the next value
-    assert even.below(0.5) == pytest.approx(0.25)
-    assert even.below(1.0) == pytest.approx(0.5)
-    assert (even.below(-1.0), even.below(3.0)) == (0.0, 1.0)
-
-
 def test_nothing_seen_tells_nothing() -> None:
     assert bites_told([], PER_S, EMPTY, AGAIN) == {}
     found = bites_told([visit(1, casts=2, each=0.01)], PER_S, EMPTY, AGAIN)
@@ -127,26 +117,3 @@ def test_more_bites_than_the_tables_say_are_a_higher_rate() -> None:
         for k in (0.5, 1.0, 2.0)
     ]
     assert medians[0] < -0.25 < medians[1] < 0.3 < medians[2]
-
-
-def test_blank_visits_among_good_ones_are_empty_stops() -> None:
-    """The same bites in all at half as many stops: somebody was home at those alone."""
-    often = bites_told([visit(2) for _ in range(20)], PER_S, EMPTY, AGAIN)["absent"].mean
-    seldom = bites_told([visit(4 * (k % 2)) for k in range(20)], PER_S, EMPTY, AGAIN)["absent"].mean
-    assert often < 0.25 < 0.4 < seldom
-
-
-def test_bites_on_first_casts_alone_are_tiring() -> None:
-    before = np.arange(20) // 4
-    early = [Visit(2.0, 0.0, np.full(20, 0.1), before.astype(float), (before == 0) * 1.0) for _ in range(10)]
-    late = [Visit(2.0, 0.0, np.full(20, 0.1), before.astype(float), (before == 4) * 1.0) for _ in range(10)]
-    sooner, less = (bites_told(v, PER_S, EMPTY, AGAIN)["tires"].mean for v in (early, late))
-    assert sooner < 0.65 < 0.8 < less
-
-
-def test_bites_in_cold_water_alone_are_a_livelier_mood_there() -> None:
-    """Warm visits as tabled, cold ones with three times the bites: cold fish are livelier than tabled, and
-    warm ones are not."""
-    made = [visit(1, mood=2.0) for _ in range(25)] + [visit(6, mood=1.0, cold=1.0) for _ in range(25)]
-    found = bites_told(made, PER_S, EMPTY, AGAIN)
-    assert found["cold"].mean > 0.4 > 0.0 > found["warm"].mean

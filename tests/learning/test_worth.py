@@ -9,7 +9,6 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.learning.checks import ran_at_m
 from heathdrop.learning.drops import predicted_s
-from heathdrop.learning.learned import learn
 from heathdrop.learning.observations import DepthCheck, DropTest
 from heathdrop.learning.worth import (
     LEAST_M,
@@ -19,7 +18,7 @@ from heathdrop.learning.worth import (
     odd_drops,
 )
 from heathdrop.physics.line import line_by_test
-from heathdrop.physics.rig import areas_of, rig_by_name, spread_of
+from heathdrop.physics.rig import rig_by_name, spread_of
 from tests.golden_file import holds_to
 from tests.learning.seen import depths, drops
 
@@ -50,26 +49,6 @@ def test_a_test_that_the_others_contradict_is_named_with_what_they_expect(
     assert odd is not None
     assert odd.low < float(np.median(good[1].times_s)) < odd.high < odd.seen
     assert odd.seen == pytest.approx(float(np.median(bad.times_s)))
-
-
-def test_another_head_than_the_one_typed_is_asked_about(cat: Catalog, like: DropTest) -> None:
-    """Three good tests of 3/8 oz and one with half of it on: the 3/16 is named, and only that test is asked
-    about; a head a step off is told where the times are sure enough, a good test never here."""
-    good = [timed(cat, like, d, 1.1, k) for k, d in enumerate((3.0, 2.0, 4.0))]
-    half = replace(like, rig=replace(like.rig, head_oz=0.1875))
-    seconds = timed(cat, half, 3.5, 1.1, 9).times_s
-    wrong = replace(like, depth_m=3.5, times_s=seconds)
-    found = odd_drops(cat, [*good, wrong])
-    assert found[:3] == [None] * 3
-    assert found[3] is not None
-    assert found[3].head_oz == 0.1875
-    # A head that was weighed is another one's no less.
-    weighed = replace(like.rig, measured=replace(like.rig.measured, head_g=10.6))
-    found = odd_drops(cat, [replace(t, rig=weighed) for t in (*good, wrong)])
-    assert found[3] is not None
-    assert found[3].head_oz == 0.1875
-    right = timed(cat, like, 3.5, 1.1, 9)
-    assert odd_drops(cat, [*good, right]) == [None] * 4
 
 
 def test_a_test_alone_or_of_another_rig_contradicts_nothing(cat: Catalog, like: DropTest) -> None:
@@ -122,20 +101,6 @@ def test_what_is_promised_is_what_comes(cat: Catalog, like: DropTest) -> None:
         promised.append(at.then)
         came.append(after.now)
     assert np.mean(came) == pytest.approx(np.mean(promised), rel=0.12)
-
-
-def test_a_timed_fall_says_something_of_the_drag_on_the_move(cat: Catalog, like: DropTest) -> None:
-    tests = [timed(cat, like, d, 1.5, k) for k, d in enumerate((3.0, 6.0, 4.0))]
-    own = learn(cat, tests).applied(like.rig)
-    before, after = (spread_of(cat, r, 60.0) for r in (like.rig, own))
-    assert after.fall < before.fall
-    assert after.run == pytest.approx(
-        before.run * math.sqrt(1.0 - 0.49 * (1.0 - (after.fall / before.fall) ** 2)), rel=0.02
-    )
-    assert after.lift == before.lift
-    was, now = areas_of(cat, like.rig, 60.0), areas_of(cat, own, 60.0)
-    assert now.run[0] == pytest.approx(was.run[0] * own.measured.body_fall**0.7)
-    assert now.run[3] == pytest.approx(was.run[3] * own.measured.trailer_fall**0.7)
 
 
 @pytest.mark.slow

@@ -15,7 +15,6 @@ from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.water import water_at
 
 WATER = water_at(58.0)
-FT = 0.3048
 
 # W N, mass g, A_run cm², A_lift cm², d mm, line density, v m/s, x0 m, z0 m: depths (m) at 18/15/12/9/6/3 m
 REFERENCE = [
@@ -122,26 +121,3 @@ def test_no_lift_never_rises_on_a_level_pull() -> None:
     line = Line(0.2e-3, 1000.0, 0.0)
     flat = retrieve(lure, line, 25, 2.0, 0.6)
     assert (flat.useful() >= retrieve(lifted, line, 25, 2.0, 0.6).useful().mean()).mean() > 0.9
-
-
-def test_a_finer_step_changes_nothing_visible(cat: Catalog) -> None:
-    lure = lure_of(cat, rig_by_name(cat, "bladed-jig", 0.5, "craw"), WATER.density_kg_m3, 60.0)
-    line = line_by_test(cat, "fluorocarbon", 15)
-    coarse = retrieve(lure, line, 25, 2.0, 0.7)
-    fine = retrieve(lure, line, 25, 2.0, 0.7, Fidelity(48, 0.3, DISPLAY.step_m / 2, 0.02))
-    for d in (18, 12, 6):
-        assert coarse.depth_at(d) == pytest.approx(fine.depth_at(d), abs=0.03)
-
-
-def test_tension_is_told_without_the_impulse_of_a_step(cat: Catalog) -> None:
-    """A spinnerbait dragged on a level floor: one sample above 5 N where the hand holds a third of one."""
-    water, line = water_at(60.0), line_by_test(cat, "fluorocarbon", 15.0)
-    lure = lure_of(cat, rig_by_name(cat, "spinnerbait", 1.0, "paddle-tail"), water.density_kg_m3, 60.0)
-    level = Cast(80 * 0.3048, 0.61, ((0.0, 12 * 0.3048), (300.0, 12 * 0.3048)))
-    drag = [Phase("fall", slack=True), Phase("drag", lift_m=0.61, times=6)]
-    found = fly(lure, line, water, level, drag)
-    assert found.samples.tension.max() > 3.0
-    assert found.tension_n.max() < 0.6
-    assert float(np.median(found.tension_n)) == pytest.approx(
-        float(np.median(found.samples.tension)), abs=0.05
-    )

@@ -10,14 +10,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import Cast, fly, surface_line_m
-from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, glide_factor, time_to_depth_s
-from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
+from heathdrop.physics.cast import Cast, fly
+from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, time_to_depth_s
+from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Lure, lure_of, rig_by_name
 from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
-from heathdrop.units import KG_PER_OZ, M_S_PER_MPH, metres
+from heathdrop.units import KG_PER_OZ, metres
 from tests.golden_file import holds_to
 
 WATER = water_at(58.0)
@@ -53,44 +53,6 @@ def test_falls_to_the_digit(cat: Catalog) -> None:
             for name, line in lines.items()
         },
     )
-
-
-def test_nothing_falls_nowhere(cat: Catalog) -> None:
-    line = line_by_test(cat, "nylon", 12)
-    floats = replace(LURE, net_weight_n=-0.01)
-    for seconds in (0.0, -1.0):
-        assert depth_after_s(LURE, seconds, line, WATER) == 0.0
-    assert depth_after_s(floats, 5.0, line, WATER) == depth_after_s(
-        replace(LURE, net_weight_n=0.0), 5, line, WATER
-    )
-    assert depth_after_s(floats, 5.0, line, WATER) == 0.0
-    assert time_to_depth_s(floats, 1.0, line, WATER) == np.inf
-    assert float(fall_speed_m_s(-0.1, 0.001, 1.0, line, WATER)) == 0.0
-    assert float(glide_factor(0.0)) == 1.0
-    assert float(glide_factor(1.0)) == pytest.approx(2.0**-0.75)
-
-
-def test_the_first_samples_are_the_fall(cat: Catalog) -> None:
-    line, cast = line_by_test(cat, "fluorocarbon", 15), Cast(20.0, 0.6, ((0.0, 1.5), (300.0, 1.5)))
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), WATER.density_kg_m3, 58.0)
-    program = [Phase("fall", slack=True), Phase("retrieve", speed_m_s=0.7)]
-    thrown = fly(lure, line, WATER, cast, program, shapes=True)
-    pulled = fly(lure, line, WATER, cast, [replace(program[0], pulled_off_reel=True), program[1]])
-    assert thrown.start_depth_m == pulled.start_depth_m == 1.5
-    assert thrown.fall_s == pytest.approx(time_to_depth_s(lure, 1.5, line, WATER))
-    assert pulled.fall_s == pytest.approx(time_to_depth_s(lure, 1.5, line, WATER, 0.5 * surface_line_m(cast)))
-    fell = thrown.time_s < thrown.fall_s
-    assert fell.sum() == int(np.ceil(thrown.fall_s / 0.1))
-    assert thrown.depth_m[fell] == pytest.approx(
-        [depth_after_s(lure, t, line, WATER) for t in thrown.time_s[fell]]
-    )
-    assert not thrown.on_bottom[fell].any()
-    shape = thrown.shapes[int(fell.sum()) - 1]
-    assert shape[0] == pytest.approx([0.0, -0.6])
-    assert shape[-1] == pytest.approx([20.0, thrown.depth_m[fell][-1]])
-    on_top = shape[(shape[:, 0] > 4.0) & (shape[:, 0] < 19.9)]
-    assert on_top[:, 1] == pytest.approx(np.zeros(len(on_top)), abs=1e-9)
-    assert np.isclose(np.diff(shape[:, 0]), np.diff(shape[:, 0])[5], atol=0.6).sum() > 15
 
 
 def test_useful_is_from_eight_tenths_to_two_and_to_the_line(cat: Catalog) -> None:
@@ -169,16 +131,6 @@ WATER_TOUCH = water_at(50.0)
 NET_N_OZ = KG_PER_OZ * 9.80665 * (1.0 - 1.0 / 11.0)
 
 
-def test_pull_is_drift_on_the_wet_line_and_wind_on_the_dry(cat: Catalog) -> None:
-    line, n = line_by_test(cat, "nylon", 12), cat.judgement.touch
-    wind = 12.0 * M_S_PER_MPH
-    drift, wet = n.drift_share * wind, math.hypot(6.0, n.wet_share * 20.0)
-    cn = float(normal_drag_coefficient(drift * line.diameter_m / WATER_TOUCH.viscosity_m2_s))
-    in_water = 0.5 * WATER_TOUCH.density_kg_m3 * line.diameter_m * cn * drift**2 * wet
-    in_air = 0.5 * n.air_density_kg_m3 * line.diameter_m * n.air_drag * wind**2 * n.dry_share * 20.0
-    assert line_pull_n(cat, line, WATER_TOUCH, 6.0, 20.0, 12.0) == pytest.approx(in_water + in_air)
-
-
 def test_the_step_is_the_tick_over_what_gives(cat: Catalog) -> None:
     """Bow, stretch and tip in series, by hand."""
     line, n = line_by_test(cat, "fluorocarbon", 12), cat.judgement.touch
@@ -205,20 +157,3 @@ def test_no_step_is_more_than_the_lure(cat: Catalog) -> None:
 def felt(cat: Catalog, oz: float, material: str, test: float, depth_ft: float, mph: float) -> float:
     line = line_by_test(cat, material, test)
     return touch_of(cat, line, WATER_TOUCH, metres(depth_ft), metres(55.0), mph).felt(oz * NET_N_OZ)
-
-
-def test_thick_nylon_hides_a_quarter_ounce_deep_down(cat: Catalog) -> None:
-    """It is not felt as thin braid has it, nor as half an ounce is; wind hides all of them."""
-    thick, thin = felt(cat, 0.25, "nylon", 20, 20, 3), felt(cat, 0.25, "braid", 15, 20, 3)
-    assert thick < 0.8 < thin
-    assert felt(cat, 0.125, "nylon", 20, 20, 3) < 0.3
-    assert felt(cat, 0.5, "nylon", 20, 20, 3) > 0.9
-    assert felt(cat, 0.25, "nylon", 20, 20, 15) < 0.3
-
-
-def test_a_leader_stretches_first(cat: Catalog) -> None:
-    braid, nylon = line_by_test(cat, "braid", 20), line_by_test(cat, "nylon", 10)
-    tied = Line(braid.diameter_m, braid.density_kg_m3, braid.friction, nylon, 2.0, braid.modulus_pa)
-    both = nylon.stretch_m_n(2.0) + braid.stretch_m_n(8.0)
-    assert tied.stretch_m_n(10.0) == pytest.approx(both)
-    assert tied.stretch_m_n(1.0) == pytest.approx(nylon.stretch_m_n(1.0))

@@ -17,13 +17,11 @@ from heathdrop.physics.flight import (
     air_drag_kg_m,
     flown_m,
     launch_of,
-    line_kg_m,
-    speed_for,
     usual_cast,
     wind_along_m_s,
 )
 from heathdrop.physics.kernels.flight import GRAVITY, distance_flown
-from heathdrop.physics.line import Line, line_by_test, normal_drag_coefficient
+from heathdrop.physics.line import Line, normal_drag_coefficient
 from heathdrop.physics.rig import Lure
 from heathdrop.physics.water import density_kg_m3, viscosity_pa_s, water_at
 from heathdrop.units import KG_PER_OZ, feet, metres
@@ -105,14 +103,6 @@ def test_light_bulky_and_into_the_wind_fly_less_far(cat: Catalog) -> None:
     assert at(0.6, 11.0, thick) < at(0.6, 11.0)
 
 
-def test_outside_its_rating_a_rod_launches_slower() -> None:
-    launch = Launch(25.0, 1.5, 0.5)
-    low, high = RATED
-    assert speed_for(launch, low, RATED) == speed_for(launch, high, RATED) == 25.0
-    assert speed_for(launch, 0.25 * low, RATED) == pytest.approx(12.5)
-    assert speed_for(launch, 4.0 * high, RATED) == pytest.approx(12.5)
-
-
 @pytest.mark.parametrize("factor", [0.5, 1.5, 4.0])
 def test_a_second_cast_teaches_what_the_line_costs(cat: Catalog, factor: float) -> None:
     """Two casts of a hand whose line costs this much give the factor back, and so a third cast."""
@@ -134,23 +124,9 @@ def test_two_casts_that_no_line_explains_take_the_nearest(cat: Catalog) -> None:
     assert launch_of(cat, CALM, usual_cast(cat, 80.0, 0.5), far).line_factor == 0.0
 
 
-def test_a_metre_of_line(cat: Catalog) -> None:
-    line = line_by_test(cat, "fluorocarbon", 15)
-    assert line_kg_m(line) == pytest.approx(1780.0 * math.pi * (0.37e-3) ** 2 / 4.0)
-
-
 def test_cylinder_drag_published_fit() -> None:
     """White's fit: Re 10³ gives 1.1, and the coefficient tends to 1."""
     assert normal_drag_coefficient(np.array([1e3, 1e9])) == pytest.approx([1.1, 1.0], abs=1e-4)
-
-
-def test_line_table_and_between(cat: Catalog) -> None:
-    assert line_by_test(cat, "fluorocarbon", 15).diameter_m == pytest.approx(0.37e-3)
-    assert 0.31e-3 < line_by_test(cat, "fluorocarbon", 13).diameter_m < 0.37e-3
-    ratio = line_by_test(cat, "nylon", 15).diameter_m / line_by_test(cat, "fluorocarbon", 15).diameter_m
-    assert ratio == pytest.approx(1.08, abs=0.005)
-    with pytest.raises(BadInput, match=r"line.test_lb was 0; it must be from 4 to 25 lb for fluorocarbon\."):
-        line_by_test(cat, "fluorocarbon", 0)
 
 
 WATER = water_at(58.0)
@@ -163,15 +139,6 @@ TIED = replace(THIN, leader=THICK, leader_m=3.0)
 
 
 LURE = Lure(0.010, 0.08, 8e-4, 8e-4, 2e-4)
-
-
-def test_drag_of_a_drawn_line_is_leader_first() -> None:
-    skin = math.pi * 0.010
-    assert TIED.skin_area_m2(2.0) == pytest.approx(skin * 0.43e-3 * 2.0)
-    assert TIED.skin_area_m2(5.0) == pytest.approx(skin * (0.43e-3 * 3.0 + 0.15e-3 * 2.0))
-    assert TIED.mean_diameter_m(2.0) == pytest.approx(0.43e-3)
-    assert TIED.mean_diameter_m(6.0) == pytest.approx(0.29e-3)
-    assert TIED.thicker(0.1).leader == THICK.thicker(0.1)
 
 
 @pytest.mark.parametrize("surface_m", [0.0, 2.0, 9.0])

@@ -7,7 +7,7 @@ from bench.ladders import RUNGS, compared, runs_at
 from bench.ledges import SHARES, beside_reference, measured, stepped
 from heathdrop.catalog import Catalog
 from heathdrop.physics.cast import Cast, Fidelity, fly
-from heathdrop.physics.cover import CLEAR, Stand, counting_oz, cover_odds, halfway_oz, mat_odds
+from heathdrop.physics.cover import Stand, cover_odds
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.kernels import ground, state
 from heathdrop.physics.line import Line, line_by_test
@@ -177,15 +177,6 @@ def test_every_family_in_every_cover(cat: Catalog) -> None:
             odds = [cover_odds(cat, rig, 0.12, stand, 2.0, 14.0) for stand in STANDS]
             found[f"{family} {trailer}"] = [(o.passes, o.fouls, o.hangs) for o in odds]
     holds_to("physics.cover", found)
-
-
-def test_what_counts_and_goes_half_the_time(cat: Catalog) -> None:
-    assert halfway_oz(cat, Stand("matted-grass", texture="milfoil", thickness_in=4.0)) == pytest.approx(0.87)
-    assert halfway_oz(cat, Stand("matted-grass")) == pytest.approx(0.35 + 0.13 * 3.0)
-    rig = rig_by_name(cat, "flipping-jig", 1.0, "craw")
-    assert counting_oz(rig) == pytest.approx(0.75 * 0.85)
-    assert mat_odds(cat, rig, Stand("matted-grass"), 0.0, counting_oz(rig)).passes == pytest.approx(0.5)
-    assert cover_odds(cat, rig, 0.1, Stand("open"), 3.0, 3.0) == CLEAR
 
 
 SEEDS = range(30)

@@ -145,13 +145,6 @@ def test_a_hop_lifts_by_inches_and_lands_each_time(cat: Catalog) -> None:
     assert worked(tall)[1].max() > worked(small)[1].max()
 
 
-def test_a_slow_roll_keeps_touching(cat: Catalog) -> None:
-    _, height, _ = worked(played(cat, Phase("slow-roll", speed_m_s=0.7, for_s=25.0)))
-    touching = height < 0.02
-    assert np.count_nonzero(np.diff(touching.astype(int)) == 1) >= 5
-    assert height.max() < 0.3
-
-
 def test_yo_yo_and_burn_go_up_and_come_down(cat: Catalog) -> None:
     for phase in (Phase("yo-yo", times=3), Phase("burn-and-drop", times=3)):
         _, height, _ = worked(played(cat, phase))

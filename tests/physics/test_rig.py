@@ -20,7 +20,6 @@ from heathdrop.physics.rig import (
     Rig,
     areas_of,
     disc_area_m2,
-    fused_of,
     liveliness,
     lure_of,
     rig_by_name,
@@ -100,16 +99,6 @@ def test_the_cold_stiffens_between_its_bounds(cat: Catalog) -> None:
 def test_a_head_of_ten_millimetres_has_the_disc_of_its_sphere() -> None:
     """Volume and area of a sphere of 10 mm: 0.5236 cm³ and 0.7854 cm²."""
     assert disc_area_m2(0.5235988e-6 * 11000.0, 11000.0) * 1e4 == pytest.approx(0.7853982)
-
-
-def test_left_joined_it_glides_and_catches_less(cat: Catalog) -> None:
-    craw, joined = cat.trailers["craw"], cat.fused
-    made = fused_of(cat, craw)
-    assert made.glide == max(craw.glide, joined.glide)
-    assert made.action == joined.action_kept * craw.action
-    assert made.catching == joined.catching_kept * craw.catching
-    tail = rig_by_name(cat, "swim-jig", 0.5, "pin-tail", fused=True)
-    assert (tail.fused, tail.trailer) == (False, cat.trailers["pin-tail"])
 
 
 def test_every_refusal(cat: Catalog) -> None:
@@ -230,19 +219,6 @@ def test_a_rig_given_by_its_fields_is_the_same_rig(rig: Rig) -> None:
 
 def jig(cat: Catalog, **named: str) -> Rig:
     return rig_by_name(cat, "swim-jig", 0.375, "craw", **named)  # type: ignore[arg-type]
-
-
-def test_cold_stiffens_dense_plastic_more(cat: Catalog) -> None:
-    """Nothing above 55 °F; at 32 °F soft plastic has lost 12 % of its drag and dense 28 %."""
-    assert stiffness(cat, 70.0) == 0.0
-    assert stiffness(cat, 32.0) == 1.0
-    for softness, lost in (("soft", 0.12), ("dense", 0.28)):
-        warm, cold = (areas_of(cat, jig(cat, softness=softness), f) for f in (60.0, 32.0))
-        assert cold.run[3] == pytest.approx((1.0 - lost) * warm.run[3])
-        assert cold.run[:3] == warm.run[:3]
-    assert liveliness(cat, jig(cat, softness="dense"), 40.0) < liveliness(cat, jig(cat), 40.0) < 1.0
-    bare = rig_by_name(cat, "swim-jig", 0.375, "none")
-    assert areas_of(cat, bare, 32.0) == areas_of(cat, bare, 70.0)
 
 
 @settings(max_examples=60, deadline=None)

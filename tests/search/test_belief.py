@@ -12,7 +12,6 @@ from heathdrop.physics.kernels.records import samples_room
 from heathdrop.search.belief import (
     Belief,
     bite_per_s,
-    pace_counts,
     pace_of,
     paces_wanted,
     slices_of,
@@ -76,18 +75,6 @@ def test_moods_want_their_pace_and_bite_at_their_rate(cat: Catalog) -> None:
     assert [pace_of(cat, p) for p in (1.0, 1.69, 1.7, 2.79, 2.8, 5.0)] == [0, 0, 1, 1, 2, 2]
 
 
-def test_a_pace_counts_by_how_near_it_is(cat: Catalog) -> None:
-    beside = cat.search.reach.beside
-    for k, usual in enumerate(cat.search.paces.usual_ft_s):
-        assert pace_counts(cat, usual) == pytest.approx([beside ** abs(k - n) for n in range(3)])
-    edge = cat.search.paces.edges_ft_s[1]
-    below, above = pace_counts(cat, edge - 0.01), pace_counts(cat, edge + 0.01)
-    assert below == pytest.approx(above, rel=0.05)  # there is no cliff between two paces
-    between = pace_counts(cat, (2.2 * 3.4) ** 0.5)  # half-way on a scale of ratios
-    assert between == pytest.approx([beside**1.5, beside**0.5, beside**0.5])
-    assert pace_counts(cat, 9.0) == pytest.approx(pace_counts(cat, 3.4))
-
-
 def test_bayes(cat: Catalog) -> None:
     even = Belief(np.array([0.0, 1.0, 2.0]), np.full((2, 3), 1 / 6))
     told = even.times(np.array([[1.0, 1.0, 1.0], [0.5, 0.5, 0.5]]))
@@ -116,18 +103,6 @@ def level(depth_ft: float, seconds: int = 20) -> CastResult:
 def test_fish_come_up_to_a_lure_more_than_down(cat: Catalog) -> None:
     off = np.array([-1.0, -0.75, -0.5, 0.0, 2.0, 2.25, 2.5, 3.0])
     assert reach_of(cat, off).tolist() == [0.0, 0.5, 1.0, 1.0, 1.0, 0.5, 0.0, 0.0]
-
-
-def test_seconds_are_those_of_the_work(cat: Catalog) -> None:
-    """Eighteen of twenty seconds are fished: the last tenth of the cast is not."""
-    found = seconds_within(cat, level(3.5), 2.2, EDGES)
-    assert found.shape == (8, 3)
-    assert found[3, 1] == pytest.approx(18.0)
-    assert found[5, 1] == pytest.approx(18.0)  # fish at 5.5 ft, two feet below the lure
-    assert found[6, 1] == 0.0
-    assert found[1, 1] == 0.0
-    assert found[3].tolist() == pytest.approx([4.5, 18.0, 4.5])
-    assert seconds_within(cat, level(3.5), 1.0, EDGES)[3] == pytest.approx([18.0, 4.5, 1.125])
 
 
 def test_a_lure_that_runs_deeper_than_it_should_covers_deeper_water(cat: Catalog) -> None:

@@ -12,7 +12,7 @@ from heathdrop.search.belief import Belief
 from heathdrop.search.choose import adds, bound, choose, worth
 from heathdrop.search.coverage import Candidate
 from heathdrop.search.hunt import Elsewhere, Hunt
-from heathdrop.search.order import Answered, Opening, Place, change_between, minutes_of, nobody_after, tried
+from heathdrop.search.order import Opening, Place
 
 SWIM, FOOT = "swim-jig:0.5:craw", "football-jig:0.5:craw"
 
@@ -105,20 +105,6 @@ def test_the_plans_cast_opens_unless_it_is_clearly_worse(cat: Catalog) -> None:
     assert hunt(cat, HIGH, named, opens=Opening(FOOT)).next().cast is named
     assert hunt(cat, HIGH, named).next(only=FOOT).cast is named
     assert hunt(cat, HIGH, named).next(without=FOOT).cast is HIGH
-
-
-def test_a_sized_setting_is_held_to_for_two_casts(cat: Catalog) -> None:
-    """Another cast that is worth a tenth more waits for two casts of the sized one, and no longer."""
-    flat = with_numbers(cat, **STILL, shared_depth=0.0, same_rig=1.0, sized_for=2)
-    sized = replace(HIGH, sized=True)
-    better = replace(HIGH, count_s=9.0, minutes=HIGH.minutes / 1.1 - 0.05)
-    one = hunt(flat, sized, better, place=Place(lanes=8), opens=Opening(SWIM))
-    made = []
-    for _ in range(3):
-        throw = one.next()
-        made.append(throw.cast)
-        one.tell(throw.cast, "nothing", lane=throw.lane)
-    assert made == [sized, sized, better]
 
 
 def test_families_that_bite_are_liked_and_those_that_do_not_are_left(cat: Catalog) -> None:
@@ -272,32 +258,3 @@ OTHER_TAIL = cast("swim-jig", "chunk", 2.0, 2.2, {0: 30.0})
 
 
 OTHER_ROD = cast("football-jig", "craw", 4.0, 1.2, {3: 40.0})
-
-
-def test_what_changes_and_what_it_costs(cat: Catalog) -> None:
-    hand = ["swim-jig:0.5:craw", "football-jig:0.5:craw"]
-    faster = cast("swim-jig", "craw", 2.0, 3.4, {})
-    assert change_between(None, HIGH, hand) == "none"
-    assert change_between(None, OTHER_TAIL, hand) == "retie"
-    assert change_between(HIGH, HIGH, hand) == "none"
-    assert change_between(HIGH, DEEP, hand) == "count"
-    assert change_between(HIGH, faster, hand) == "pace"
-    assert change_between(HIGH, OTHER_TAIL, hand) == "trailer"
-    assert change_between(HIGH, OTHER_ROD, hand) == "rod"
-    assert change_between(HIGH, OTHER_ROD, hand[:1]) == "retie"
-    costs = {c: minutes_of(cat, c) for c in ("none", "count", "pace", "trailer", "rod", "retie")}
-    assert costs == {"none": 0.0, "count": 0.05, "pace": 0.05, "trailer": 1.0, "rod": 0.1667, "retie": 3.0}
-
-
-def test_casts_that_nothing_takes_speak_for_nobody_and_a_bite_against(cat: Catalog) -> None:
-    even = believed(1, 1, 1, 1)
-    absent = cat.search.place.absent
-    here = Place(absent=absent)
-    assert nobody_after(even, PER_S, []) == 0.0  # where nobody says that stops may be empty
-    assert nobody_after(even, PER_S, [], here) == pytest.approx(absent)
-    none = [Answered(HIGH, "nothing"), Answered(DEEP, "nothing")]
-    seen = tried(even, PER_S, none)
-    wanted = absent / (absent + (1 - absent) * (1 - seen))
-    assert nobody_after(even, PER_S, none, here) == pytest.approx(wanted)
-    assert nobody_after(even, PER_S, none, here) > absent
-    assert nobody_after(even, PER_S, [*none, Answered(HIGH, "bump")], here) == 0.0

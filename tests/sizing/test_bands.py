@@ -11,16 +11,13 @@ from bench.bands import Held, Stranger, steady
 from bench.bands import drilled as drilled_by
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Leader, Line
 from heathdrop.conditions.scenario import Scenario
-from heathdrop.errors import BadInput
 from heathdrop.learning.learned import Learned
 from heathdrop.physics.cast import LIMB_M
 from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.program import Phase
 from heathdrop.physics.rig import Measured, Spread, rig_by_name, spread_of
 from heathdrop.sizing.bands import EIGHTY, Moved, bands_for, cast_bands, depth_band, fall_factors
-from heathdrop.sizing.cast import line_of
 from heathdrop.sizing.knowledge import Handle, Untaught
 from heathdrop.sizing.program import play, program_of
 from heathdrop.sizing.scatter import STILL, Scatter, moved_by_pace_m, scatter_of
@@ -49,15 +46,6 @@ def test_bands_of_rigs_at_their_settings(cat: Catalog) -> None:
     found = {name: bands_for(cat, s, [r])[0] for name in NAMES for s, r in [rated(name)]}
     holds_to("sizing.bands", found, tolerance=1e-3)
     assert bands_for(cat, rated("weighed")[0], []) == []
-
-
-def test_bands_of_a_cast_whatever_its_programme(cat: Catalog) -> None:
-    found = {}
-    for name, way in (("right over grass", "steady"), ("on braid", "yo-yo"), ("winter rock", "drag")):
-        s, r = rated(name)
-        program = program_of(s, r, way)
-        found[f"{name}, {way}"] = cast_bands(cat, r.rig, r.lure, s.line, s.water, s.cast, program, 58.0)
-    holds_to("sizing.bands.cast", found, tolerance=1e-3)
 
 
 def test_a_cast_without_a_fall_has_no_band_of_depths(cat: Catalog) -> None:
@@ -92,16 +80,6 @@ SQUARE = Moved(
 SURE = Spread(0.2, 0.2, 0.2)
 
 
-def test_depth_goes_as_a_power_of_pace() -> None:
-    """A pace of one sigma .08: the ends are at 4 e^(∓2 · 1.2816 · .08), low and high apart."""
-    low, high, parts = depth_band(SQUARE, Scatter(pace=0.08), SURE, 0.6)
-    assert low == pytest.approx(4.0 * (math.exp(-2 * EIGHTY * 0.08) - 1.0), rel=1e-6)
-    assert high == pytest.approx(4.0 * (math.exp(2 * EIGHTY * 0.08) - 1.0), rel=1e-6)
-    assert high > -low
-    assert parts["pace"] == pytest.approx(0.08 * 4.0 * math.sinh(0.24) / 0.12)
-    assert sum(parts.values()) == parts["pace"]
-
-
 def test_what_is_not_known_adds_in_quadrature_along_the_steepest_way() -> None:
     """Areas that move it 3, a count 4, a tip 12 hundredths: 13 together, told as a change of pace."""
     moved = dataclasses.replace(SQUARE, lift=3.97, start=4.04, tip=3.88)
@@ -111,24 +89,6 @@ def test_what_is_not_known_adds_in_quadrature_along_the_steepest_way() -> None:
     per_pace = 4.0 * math.sinh(0.24) / 0.12
     assert high == pytest.approx(4.0 * (math.exp(2.0 * EIGHTY * 0.13 / per_pace) - 1.0), rel=1e-6)
     assert low == pytest.approx(4.0 * (math.exp(-2.0 * EIGHTY * 0.13 / per_pace) - 1.0), rel=1e-6)
-
-
-def test_a_slow_hand_runs_deeper_and_a_drift_moves_a_slow_roll_more() -> None:
-    plain, slow = (depth_band(SQUARE, Scatter(pace=0.05, pace_bias=b), SURE, 0.6) for b in (0.0, -0.06))
-    assert slow[0] > plain[0]
-    assert slow[1] == pytest.approx(4.0 * (math.exp(2 * (EIGHTY * 0.05 + 0.06)) - 1.0), rel=1e-6)
-    drift = Scatter(drift_m_s=0.06)
-    at_half, at_whole = (depth_band(SQUARE, drift, SURE, pace)[2]["drift"] for pace in (0.5, 1.0))
-    assert at_half == pytest.approx(2.0 * at_whole)
-
-
-def test_parts_that_only_add_lift_the_middle_of_what_is_told() -> None:
-    """Log-normal parts add up to more than their medians: a spread's own share of it shifts both ends."""
-    more = Spread(0.2, 0.2, 0.2, lift_more=0.02)
-    moved = dataclasses.replace(SQUARE, lift=3.5)
-    low, high, _ = depth_band(moved, Scatter(), SURE, 0.6)
-    shifted = depth_band(moved, Scatter(), more, 0.6)
-    assert shifted[:2] == pytest.approx((low - 0.05, high - 0.05))
 
 
 def test_an_exact_hand_and_a_measured_one_narrow_what_is_told(cat: Catalog) -> None:
@@ -162,22 +122,6 @@ def test_a_hand_nobody_knows(cat: Catalog) -> None:
     assert scatter_of(cat) == Scatter(pace=0.08, count=0.10, cast=0.04, tip_m=metres(0.4))
     assert scatter_of(cat, Scenario(CALM)) == scatter_of(cat)
     assert scatter_of(cat, Scenario(CALM, hand="exact")) == STILL == Scatter()
-
-
-@pytest.mark.parametrize(
-    ("wind", "drift", "mph"),
-    [
-        (5.0, 0.0, 0.0),
-        (15.0, 0.0, 0.1),
-        (0.0, 0.0, 0.0),
-        (5.0, 0.2, 0.14),
-        (15.0, 0.2, math.hypot(0.1, 0.14)),
-    ],
-)
-def test_wind_and_drift_move_the_boat(cat: Catalog, wind: float, drift: float, mph: float) -> None:
-    found = scatter_of(cat, Scenario(replace(GRASS, wind_mph=wind, drift_mph=drift)))
-    assert found.drift_m_s == pytest.approx(0.44704 * mph)
-    assert found.pace_at(0.6) == pytest.approx(math.hypot(0.08, 0.44704 * mph / 0.6))
 
 
 def test_a_measured_hand_replaces_the_assumed_one(cat: Catalog) -> None:
@@ -256,17 +200,3 @@ class Slick(Untaught):
 
     def mat_factor(self, texture: str) -> float:
         return 2.0 if texture == "hydrilla" else 1.0
-
-
-def test_line_and_leader_as_set_and_as_learned(cat: Catalog) -> None:
-    tied = Line(material="braid", test_lb=30, leader=Leader(material="fluorocarbon", test_lb=15, length_ft=8))
-    plain, taught = line_of(cat, tied), line_of(cat, tied, Slick())
-    assert plain.leader is not None
-    assert taught.leader is not None
-    assert plain.leader_m == pytest.approx(metres(8.0))
-    assert taught.friction == 0.5 * plain.friction
-    assert taught.leader.friction == 0.5 * plain.leader.friction
-    with pytest.raises(BadInput, match=r"gear\.line\.leader"):
-        line_of(
-            cat, Line(material="braid", test_lb=30, leader=Leader(material="nylon", test_lb=90, length_ft=3))
-        )

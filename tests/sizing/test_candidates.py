@@ -10,7 +10,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.errors import BadInput
-from heathdrop.physics.cast import Cast, line_params, lure_params
+from heathdrop.physics.cast import Cast
 from heathdrop.physics.kernels.march import run_chain
 from heathdrop.physics.kernels.records import Limits, Scene
 from heathdrop.physics.kernels.search import search
@@ -22,7 +22,6 @@ from heathdrop.sizing.candidates import (
     dressed,
     lengths_of,
     promise,
-    quick_worths,
     standard_rigs,
     standard_trailers,
 )
@@ -32,7 +31,7 @@ from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import setting_of as setting_of_box
 from heathdrop.sizing.size import size
-from heathdrop.sizing.tune import TUNED, replayed, scene_of, tune, tuned_at
+from heathdrop.sizing.tune import TUNED, scene_of, tune
 from heathdrop.sizing.warmth import warm_up
 from tests.waters import GRASS, WINTER_ROCK
 
@@ -47,17 +46,6 @@ def test_every_head_with_every_trailer_once(cat: Catalog, family: str) -> None:
     assert len(pairs) == len(set(pairs)) == len(kind.weights_oz) * len(tails)
     for rig in rigs:
         assert rig.trailer_length_in in lengths_of(kind, rig.trailer)
-
-
-def test_each_pair_has_its_most_promising_length(cat: Catalog) -> None:
-    setting = setting_of(cat, Scenario(GRASS, families=("swim-jig",)))
-    for rig in standard_rigs(setting)[::7]:
-        others = [
-            dressed(setting, rig.head_oz, rig.trailer, length)
-            for length in lengths_of(setting.family, rig.trailer)
-        ]
-        best = max(quick_worths(setting, others))
-        assert quick_worths(setting, [rig]) == [pytest.approx(best, abs=0.02)]
 
 
 @pytest.mark.parametrize("family", ["swim-jig", "football-jig"])
@@ -229,27 +217,6 @@ def test_lures_do_not_influence_one_another(cat: Catalog, scene: Scene) -> None:
         assert 0.0 < found.start_depth_m <= LIMITS.deepest_start_m
         assert 0.0 <= found.soft_share <= 1.0
         assert found.shallowest_m <= found.mean_m <= found.deepest_m
-
-
-def test_the_rounds_go_on_from_what_was_found(cat: Catalog, scene: Scene) -> None:
-    some = lures(cat)
-    TUNED.clear()
-    begun = tune(some, [LIMITS] * 3, scene, refine=False, rounds=0)
-    TUNED.clear()
-    assert tune(some, [LIMITS] * 3, scene, True, 3, begun) == tune(some, [LIMITS] * 3, scene)
-    once = tune(some, [LIMITS] * 3, scene, refine=False, rounds=-1)
-    assert all(
-        o.soft_share * o.comfort <= b.soft_share * b.comfort + 1e-3 for o, b in zip(once, begun, strict=True)
-    )
-
-
-def test_a_setting_that_is_given_is_what_is_played(cat: Catalog, scene: Scene) -> None:
-    lure = lures(cat)[1]
-    found = tuned_at(lure, LIMITS, scene, 0.7, 1.5)
-    assert (found.pace_m_s, found.start_depth_m) == (0.7, 1.5)
-    line = line_params(line_by_test(cat, "fluorocarbon", 15), WATER)
-    again = replayed([(lure_params(lure), line, 0.7, 1.5, 24.0)], scene)[0]
-    assert again.mean_m == pytest.approx(found.mean_m, abs=0.15)
 
 
 def test_a_forked_process_searches_too(cat: Catalog, scene: Scene) -> None:

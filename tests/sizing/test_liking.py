@@ -1,6 +1,5 @@
 """What is liked: trailers, leans of the day, schools, and exactly what each moves."""
 
-import re
 from dataclasses import replace
 
 import pytest
@@ -9,14 +8,11 @@ from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions, Scenario
-from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name
-from heathdrop.sizing.candidates import lengths_of
 from heathdrop.sizing.liking import pulls_of
-from heathdrop.sizing.schools import Leaning, chosen, leaning_of, pace_factor, rung
+from heathdrop.sizing.schools import Leaning, leaning_of, pace_factor, rung
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
-from tests.waters import GRASS, MAT, WINTER_ROCK
+from tests.waters import MAT
 
 BAIT = Conditions(
     water_temp_f=64, bottom_depth_ft=12, fish_depth_ft=6, forage="baitfish", clarity_ft=4, season="fall"
@@ -42,41 +38,10 @@ def test_points_add_up_as_far_as_each_rule_is_true(cat: Catalog) -> None:
         assert found[tail] == pytest.approx(cold * quiet[tail] + claws[tail] + seen[tail])
 
 
-@pytest.mark.parametrize(
-    "family", ["swim-jig", "bladed-jig", "spinnerbait", "underspin", "football-jig", "punch-rig"]
-)
-def test_the_best_liked_is_one_and_none_is_nothing(cat: Catalog, family: str) -> None:
-    for c in (BAIT, COLD):
-        setting = of(cat, c, family)
-        bare = setting.family.bare_too
-        liked = [
-            setting.liking.of(rig_by_name(cat, family, 0.5, t.id, trailer_length_in=length))
-            for t in cat.trailers.values()
-            if t.standard
-            for length in lengths_of(setting.family, t)
-        ]
-        liked += [setting.liking.of(rig_by_name(cat, family, 0.5, "none"))] if bare else []
-        assert max(liked) == pytest.approx(1.0)
-        assert min(liked) >= cat.judgement.schools.least_liking
-
-
 COLD_SCHOOLS = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
 
 
 BOTTOM = {**COLD_SCHOOLS, "family": "football-jig", "work": "bottom"}
-
-
-def test_the_default_unless_picked_and_refusals_in_words(cat: Catalog) -> None:
-    held = chosen(cat, (("mat-entry", "lobbed"),))
-    assert held["mat-entry"].id == "lobbed"
-    assert {t: s.id for t, s in held.items() if t != "mat-entry"} == {
-        t.id: t.default for t in cat.topics.values() if t.id != "mat-entry"
-    }
-    with pytest.raises(BadInput, match=r"^schools\.mat-entry was “loud”; it must be one of quiet, lobbed\.$"):
-        chosen(cat, (("mat-entry", "loud"),))
-    names = re.escape(", ".join(cat.topics))
-    with pytest.raises(BadInput, match=rf"^schools\.moon was “moon”; it must be one of {names}\.$"):
-        chosen(cat, (("moon", "full"),))
 
 
 def test_what_a_school_moves(cat: Catalog) -> None:
@@ -114,17 +79,6 @@ def test_only_a_school_of_the_family_moves_its_pace(cat: Catalog) -> None:
     assert pace_factor(cat, quick, "bladed-jig") == pytest.approx(1.2)
     assert pace_factor(cat, quick, "swim-jig") == 1.0
     assert pace_factor(cat, (), "bladed-jig") == 1.0
-
-
-def test_the_waters_own_schools_reach_the_weights(cat: Catalog) -> None:
-    one = setting_of(cat, Scenario(GRASS, families=("bladed-jig",), schools=(("bladed-ladder", "one"),)))
-    assert one.weights.middle_oz == pytest.approx(0.5)
-    assert one.weights.because == "the school you hold to"
-    assert one.weights.edge == cat.judgement.fit.school_edge
-    winter = setting_of(cat, Scenario(WINTER_ROCK, families=("football-jig",)))
-    assert winter.weights.because == "what is usual at 22 ft"
-    mat = setting_of(cat, Scenario(MAT, families=("punch-rig",)))
-    assert mat.weights.because == "what opens this mat"
 
 
 ROCK = Cover(kind="rock", detail="chunk")
@@ -184,14 +138,3 @@ def test_what_a_school_ties_on_leads_in_its_own_water(
     assert trailers is None or best.rig.trailer.id in trailers
     assert best.fits.score >= 0.85
     assert "would choose another" not in limit_sentence(size(cat, Scenario(c, families=(family,))), best)
-
-
-def test_big_and_many_move_the_bulk_that_is_wanted(cat: Catalog) -> None:
-    big, most, many = (
-        setting_of(
-            cat, Scenario(BAIT_SCHOOLS, families=("underspin",), schools=(("big-or-many", s),))
-        ).targets.bulk_cm2
-        for s in ("big", "most", "many")
-    )
-    assert big == pytest.approx(tuple(1.7 * v for v in most))
-    assert many == pytest.approx(tuple(0.4 * v for v in most))

@@ -8,12 +8,11 @@ import pytest
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
 from heathdrop.conditions.cover import Cover
-from heathdrop.conditions.gear import Gear, Line, Reel
+from heathdrop.conditions.gear import Gear, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing import tune as tuning
-from heathdrop.sizing.knowledge import AS_TABLED, OwnFish, Untaught
-from heathdrop.sizing.memory import Memory
+from heathdrop.sizing.knowledge import OwnFish, Untaught
 from heathdrop.sizing.rated import WAYS_TO_COVER, way_to
 from heathdrop.sizing.setting import limits_for, mood_paces, reachable_paces, setting_of
 from heathdrop.sizing.size import rate, size
@@ -21,7 +20,7 @@ from heathdrop.units import feet
 from tests.advice.cases import rated
 from tests.golden_file import holds_to
 from tests.sizing.test_bands import Slick
-from tests.waters import BAIT, GRASS, MAT, PADS, WINTER_ROCK, WOOD
+from tests.waters import GRASS, MAT, PADS, WINTER_ROCK, WOOD
 
 
 def of(cat: Catalog, water, family: str, **more: object):  # type: ignore[no-untyped-def]
@@ -46,34 +45,6 @@ def test_a_hole_lets_a_dropped_lure_by(cat: Catalog) -> None:
     assert lures[1.0] == pytest.approx(lures[None])
     assert lures[2.5] == pytest.approx(1 - 0.5 * (1 - lures[None]))
     assert lures[4.0] == pytest.approx(1.0)
-
-
-@pytest.mark.parametrize(
-    ("above_ft", "worth"),
-    [
-        (0.0, 1.0),
-        (0.5, 1.0),
-        (2.5, math.exp(-1.0)),
-        (4.5, math.exp(-(2.0**1.75))),
-        (9.0, math.exp(-(4.25**1.75))),
-    ],
-)
-def test_the_floor_is_met_by_fish_near_it(cat: Catalog, above_ft: float, worth: float) -> None:
-    water = replace(BAIT, bottom_depth_ft=10, fish_depth_ft=10 - above_ft, cover=Cover())
-    setting = of(cat, water, "football-jig")
-    assert setting.near_floor == pytest.approx(worth)
-    assert setting.met_on_floor(2.0) == pytest.approx(0.02 + 0.98 * worth)
-
-
-def test_a_drop_earns_its_seconds_in_the_band_and_a_roof_holds_it(cat: Catalog) -> None:
-    water = replace(BAIT, bottom_depth_ft=30, fish_depth_ft=6, cover=Cover(kind="docks"))
-    setting = of(cat, water, "weighted-plastic")
-    for fall in (0.7, 2.0):
-        seconds = (1 - math.exp(-(2.0 / fall) / 6.0)) / (1 - math.exp(-2.0))
-        assert setting.met_on_floor(fall) == pytest.approx(0.02 + 0.98 * seconds, abs=1e-4)
-    assert setting.met_on_floor(2.0) < 0.25
-    roofed = replace(MAT, bottom_depth_ft=8, fish_depth_ft=2)
-    assert of(cat, roofed, "punch-rig").met_on_floor(3.0) == pytest.approx(0.02 + 0.98 * 0.9)
 
 
 def test_where_a_lure_can_be_swum_beside_the_cover(cat: Catalog) -> None:
@@ -127,45 +98,6 @@ class Fished(Untaught):
         return self.fish
 
 
-def test_ones_own_fish_move_the_usual_weight_and_the_paces_and_nothing_else(cat: Catalog) -> None:
-    scenario = Scenario(GRASS, families=("swim-jig",))
-    plain = setting_of(cat, scenario)
-    own = setting_of(cat, scenario, Fished(OwnFish(head=0.8, pace=0.9)))
-    assert own.weights.middle_oz == pytest.approx(0.8 * plain.weights.middle_oz)
-    assert own.targets.pace_ft_s == pytest.approx(tuple(0.9 * v for v in plain.targets.pace_ft_s))
-    assert replace(own.targets, pace_ft_s=plain.targets.pace_ft_s) == plain.targets
-    assert replace(own.weights, middle_oz=plain.weights.middle_oz) == plain.weights
-    assert setting_of(cat, scenario, Fished(AS_TABLED)).targets == plain.targets
-
-
-def test_ones_own_fish_move_the_fall_band_and_the_mood(cat: Catalog) -> None:
-    """A fall band by its factor; a livelier mood as if the angler had said it."""
-    scenario = Scenario(GRASS, families=("swim-jig",))
-    plain = setting_of(cat, scenario)
-    slower = setting_of(cat, scenario, Fished(OwnFish(fall=0.8))).targets
-    assert slower.fall_ft_s == pytest.approx(tuple(0.8 * v for v in plain.targets.fall_ft_s))
-    assert replace(slower, fall_ft_s=plain.targets.fall_ft_s) == plain.targets
-    lively = setting_of(cat, scenario, Fished(OwnFish(warm=-0.5))).targets
-    mood = plain.targets.activity.value - 0.5
-    said = setting_of(cat, replace(scenario, conditions=replace(GRASS, activity=mood))).targets
-    assert (lively.pace_ft_s, lively.fall_ft_s) == (said.pace_ft_s, said.fall_ft_s)
-
-
-def test_what_does_not_hang_on_the_line_is_shared_by_all_lines(cat: Catalog) -> None:
-    """Areas and wants are the same objects; the line, the flight and the usual weight are each one's own."""
-    one = of(cat, BAIT, "finesse-jig", gear=Gear(line=Line(test_lb=6.0)))
-    other = of(cat, BAIT, "finesse-jig", gear=Gear(line=Line(material="braid", test_lb=50.0)))
-    rig = rig_by_name(cat, "finesse-jig", 0.25, "craw")
-    assert one.lure(rig) is other.lure(rig)
-    assert one.dresses is other.dresses
-    assert one.targets is other.targets
-    assert one.cast_for(rig).distance_m > other.cast_for(rig).distance_m
-    assert one.facts["test_lb"] == 6.0
-    assert other.facts["line"] == "braid"
-    elsewhere = of(cat, replace(BAIT, water_temp_f=BAIT.water_temp_f + 1.0), "finesse-jig")
-    assert elsewhere.lure(rig) is not one.lure(rig)
-
-
 #: One rig of each kind of cover and of each line.
 ONE_EACH = (
     "high over grass",
@@ -196,39 +128,6 @@ def test_limits_odds_and_touch(cat: Catalog) -> None:
             "bottom": setting.cast.bottom,
         }
     holds_to("sizing.setting", found, tolerance=1e-4)
-
-
-def test_a_setting_is_worked_out_once_for_each_question(cat: Catalog) -> None:
-    """The same water, catalogue and measurements are one setting; another of any of them is another."""
-    water = Scenario(GRASS, families=("swim-jig",))
-    found = setting_of(cat, water)
-    assert setting_of(cat, water) is found
-    assert setting_of(cat, replace(water, families=("football-jig",))) is not found
-    other = replace(cat)
-    assert setting_of(other, water).catalog is other
-    assert setting_of(cat, water, Untaught()) is not found
-
-
-def test_only_what_is_missing_is_found_and_the_oldest_goes() -> None:
-    memory, asked = Memory[str](3), []
-
-    def find(which: list[int]) -> list[str]:
-        asked.append(list(which))
-        return [f"value {k}" for k in which]
-
-    assert memory.all_of(["a", "b"], find) == ["value 0", "value 1"]
-    assert memory.all_of(["b", "c", "a"], find) == ["value 1", "value 1", "value 0"]
-    assert asked == [[0, 1], [1]]
-    memory.all_of(["d"], find)
-    assert len(memory) == 3
-    # "b" was used the longest ago.
-    memory.all_of(["c", "a", "d"], find)
-    assert asked == [[0, 1], [1], [0]]
-    memory.all_of(["b"], find)
-    assert asked[-1] == [0]
-    assert len(asked) == 4
-    memory.clear()
-    assert len(memory) == 0
 
 
 def test_a_remembered_sizing_is_the_same_to_the_digit(cat: Catalog) -> None:

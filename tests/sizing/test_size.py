@@ -7,10 +7,8 @@ import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.catalog.vocabulary import PRICES
-from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear
-from heathdrop.conditions.scenario import Scenario, check
-from heathdrop.errors import BadInput
+from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.candidates import standard_rigs
 from heathdrop.sizing.setting import setting_of
@@ -33,47 +31,6 @@ def test_bulkier_trailers_ask_for_heavier_heads(cat: Catalog) -> None:
         heads[trailer] = rigs[min(range(len(runs)), key=lambda k: abs(runs[k] - metres(4.0)))].head_oz
     assert heads["pin-tail"] < heads["craw"] <= heads["chunk"]
     assert heads["chunk"] > heads["pin-tail"]
-
-
-@pytest.mark.parametrize(
-    ("water", "families", "near_share"),
-    [
-        # Bait at 18 of 30 ft in falling water: the mood's pace runs far above it.
-        ({"water_temp_f": 65, "trend": "falling", "forage": "baitfish", "clarity_ft": 5, "light": "overcast",
-          "bottom_depth_ft": 30, "fish_depth_ft": 18, "cover": Cover()}, ("underspin",), 0.8),
-        # A dock with fish at 2 of 30 ft: no jig to the floor.
-        ({"water_temp_f": 70, "season": "summer", "forage": "bluegill", "bottom_depth_ft": 30,
-          "fish_depth_ft": 2, "cover": Cover(kind="docks")}, ("swim-jig",), 0.8),
-        # Drowned timber with tops at 28 of 55 ft, fish over them at 24.
-        ({"water_temp_f": 62, "trend": "falling", "forage": "baitfish", "clarity_ft": 6,
-          "bottom_depth_ft": 55, "fish_depth_ft": 24,
-          "cover": Cover(kind="wood", detail="standing-timber", top_depth_ft=28)},
-         ("spinnerbait", "swim-jig"), 0.7),
-    ],
-)  # fmt: skip
-def test_a_slower_hand_reaches_them(
-    cat: Catalog, water: dict[str, object], families: tuple[str, ...], near_share: float
-) -> None:
-    """Pace is a price and no wall: what leaving the mood's band costs is a part, and the fish are reached."""
-    made = size(cat, Scenario(replace(DAY, **water), Gear(cast_ft=110.0), families))  # type: ignore[arg-type]
-    best = made.rigs[0]
-    assert best.tuned.near_band >= near_share
-    slow = made.paces_ft_s[0]
-    if feet(best.tuned.pace_m_s) < slow:
-        sigma = cat.judgement.fit.slower_sigma
-        price = math.exp(-0.5 * (math.log(slow / feet(best.tuned.pace_m_s)) / sigma) ** 2)
-        assert best.fits.parts["pace"] == pytest.approx(price, rel=1e-6)
-
-
-def test_a_pitched_jig_earns_what_its_fall_earns(cat: Catalog) -> None:
-    """Fish at 6 of 25 ft beside reeds are not reached by a jig on the floor, whatever it is called."""
-    water = replace(DAY, bottom_depth_ft=25, fish_depth_ft=6, cover=Cover(kind="reeds"), forage="bluegill")
-    pitched = size(cat, Scenario(water, Gear(), ("flipping-jig",))).rigs[0]
-    assert pitched.fits.parts["depth"] < 0.25
-    assert pitched.fits.limiting == "depth"
-    assert pitched.way == "into"
-    low = size(cat, Scenario(replace(water, fish_depth_ft=25), Gear(), ("flipping-jig",))).rigs[0]
-    assert low.fits.parts["depth"] == pytest.approx(1.0)
 
 
 def test_a_count_held_past_the_floor_starts_from_it(cat: Catalog) -> None:
@@ -105,31 +62,6 @@ def test_scores_are_honest(cat: Catalog) -> None:
         low, high = s.paces_ft_s
         liked = low - 1e-6 <= feet(r.tuned.pace_m_s) <= high + 1e-6
         assert liked is (r.fits.parts["pace"] == 1.0)
-
-
-@pytest.mark.parametrize(
-    ("change", "sentence"),
-    [
-        ({"water_temp_f": 400.0}, "conditions.water_temp_f was 400; it must be from 32 to 100 °F."),
-        ({"fish_depth_ft": -1.0}, "conditions.fish_depth_ft was -1; it must be from 0 to 60 ft."),
-        (
-            {"fish_depth_ft": 12.0},
-            "conditions.fish_depth_ft was 12; it must be no deeper than the bottom at 9 ft.",
-        ),
-        (
-            {"clarity_ft": float("nan")},
-            "conditions.clarity_ft was nan; it must be from 0.1 to 60 ft.",
-        ),
-        (
-            {"cover": Cover(kind="submerged-grass")},
-            "conditions.cover.top_depth_ft was not given; it must be given in feet for submerged-grass.",
-        ),
-    ],
-)
-def test_what_cannot_be_is_named(change: dict[str, object], sentence: str) -> None:
-    with pytest.raises(BadInput) as refusal:
-        check(Scenario(replace(DAY, **change)))  # type: ignore[arg-type]
-    assert str(refusal.value) == sentence
 
 
 SIZED = {

@@ -9,7 +9,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.gear import Gear, Leader, Line, Rod
 from heathdrop.conditions.scenario import Conditions
-from heathdrop.sizing.tackle import Holding, holding_of, like_fluorocarbon_lb
+from heathdrop.sizing.tackle import Holding, holding_of
 from heathdrop.units import KG_PER_OZ
 
 DAY = Conditions(water_temp_f=66, bottom_depth_ft=7, fish_depth_ft=6.5, clarity_ft=3, season="summer")
@@ -53,20 +53,6 @@ def test_the_leader_is_what_holds_and_spinning_tackle_sets_less_well(cat: Catalo
     assert found.fit(0.375, 0.03).strength == pytest.approx(1 / (1 + (math.log(16.8 / 8) / 0.5) ** 2))
     rod = Rod(kind="spinning", power="medium", low_oz=0.125, high_oz=0.5)
     assert held(cat, "flipping-jig", WOOD, SPIN, rod).hook_lb == pytest.approx(1.25 * 16.8)
-
-
-def test_thick_line_does_not_throw_a_light_lure(cat: Catalog) -> None:
-    for lb, oz in ((6, 0.0625), (10, 0.131), (15, 0.236), (25, 0.495)):
-        found = held(cat, "micro-jig", DAY, fluorocarbon(lb))
-        assert found.lightest_oz == pytest.approx(oz, abs=0.002)
-        assert found.fit(0.1, oz * KG_PER_OZ).throws == pytest.approx(1.0, abs=1e-2)
-        half = oz * math.exp(-0.5) * KG_PER_OZ
-        assert found.fit(0.1, half).throws == pytest.approx(0.5, abs=1e-2)
-    # Braid throws by its thickness and not by its test.
-    assert like_fluorocarbon_lb(cat, 0.28) == pytest.approx(10.0)
-    assert held(cat, "micro-jig", DAY, Line(material="braid", test_lb=30)).lightest_oz == pytest.approx(
-        0.131, abs=0.002
-    )
 
 
 def test_thick_line_is_seen_in_clear_water(cat: Catalog) -> None:

@@ -12,10 +12,8 @@ from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.conditions.wanted import Wanted
 from heathdrop.sizing.activity import judge
-from heathdrop.sizing.fit import joined
 from heathdrop.sizing.hits import hits_of, missed_by
 from heathdrop.sizing.hour import among_s, cast_s, per_hour
-from heathdrop.sizing.knowledge import OwnFish
 from heathdrop.sizing.size import size
 from heathdrop.sizing.targets import depth_band
 from heathdrop.units import feet, metres
@@ -24,15 +22,6 @@ from tests.waters import ALL, BAIT, GRASS
 from tests.waters import GRASS as DAY
 
 PLAIN = Conditions(water_temp_f=66, bottom_depth_ft=10, fish_depth_ft=5)
-
-
-@pytest.mark.parametrize(
-    ("temp", "value"),
-    [(34, 0.0), (40, 0.0), (44.25, 0.5), (48.5, 1.0), (52.25, 1.5), (56, 2.0), (61, 2.5), (66, 3.0),
-     (72, 3.25), (78, 3.5), (84, 3.4), (89, 2.9), (94, 2.4), (100, 2.0)],
-)  # fmt: skip
-def test_the_base_climbs_by_ramps(cat: Catalog, temp: float, value: float) -> None:
-    assert judge(cat, replace(PLAIN, water_temp_f=temp)).value == pytest.approx(value)
 
 
 def test_a_degree_never_moves_it_by_more_than_a_seventh(cat: Catalog) -> None:
@@ -71,17 +60,6 @@ def test_a_degree_never_moves_it_by_more_than_a_seventh(cat: Catalog) -> None:
 )
 def test_each_shift(cat: Catalog, changes: dict[str, object], value: float) -> None:
     assert judge(cat, replace(PLAIN, **changes)).value == pytest.approx(value)  # type: ignore[arg-type]
-
-
-def test_ones_own_fish_are_livelier_where_the_log_says_so(cat: Catalog) -> None:
-    """In cold water by the cold water's steps, never over the scale, and not where the mood was said."""
-    own = OwnFish(cold=0.7, warm=-0.4)
-    cold = judge(cat, replace(PLAIN, water_temp_f=44.25), own)
-    assert cold.value == pytest.approx(1.2)
-    assert cold.reasons[-1] == "your own fish +0.7"
-    assert judge(cat, PLAIN, own).value == pytest.approx(2.6)
-    assert judge(cat, replace(PLAIN, light="low"), OwnFish(warm=1.9)).value == 4.0
-    assert judge(cat, replace(PLAIN, activity=1.5), own).value == 1.5
 
 
 def test_mood_and_reasons_of_every_water(cat: Catalog) -> None:
@@ -194,23 +172,6 @@ def test_what_is_set_goes_before_what_is_judged(cat: Catalog) -> None:
     assert counts == sorted(counts)
 
 
-def test_one_failure_cannot_hide_and_the_costliest_is_named(cat: Catalog) -> None:
-    weights = cat.judgement.fit.weights
-    good = {"depth": 1.0, "fall": 1.0, "cover": 1.0, "action": 1.0, "profile": 1.0, "weight": 1.0}
-    assert joined(cat, good).score == pytest.approx(1.0)
-    assert joined(cat, good).limiting is None
-    total = sum(weights[k] for k in good)
-    half = joined(cat, {**good, "profile": 0.5, "fall": 0.5})
-    assert half.score == pytest.approx(0.5 ** ((weights["profile"] + weights["fall"]) / total))
-    assert half.limiting == "profile"
-    assert joined(cat, {**good, "fall": 0.951}).limiting is None
-    assert joined(cat, {**good, "fall": 0.949}).limiting == "fall"
-    nothing = joined(cat, {**good, "depth": 0.0})
-    assert (nothing.score, nothing.limiting) == (0.0, "depth")
-    felt = joined(cat, {**good, "touch": 0.5})
-    assert felt.score == pytest.approx(0.5 ** (weights["touch"] / (total + weights["touch"])))
-
-
 def test_a_swum_cast_takes_its_count_its_way_and_what_lies_between(cat: Catalog) -> None:
     made = size(cat, Scenario(GRASS, families=("swim-jig",)))
     best = made.rigs[0]
@@ -223,27 +184,3 @@ def test_a_swum_cast_takes_its_count_its_way_and_what_lies_between(cat: Catalog)
     assert hour.seconds_among == pytest.approx(hour.casts * among_s(cat, made.targets, best))
     quick = replace(best, tuned=best.tuned._replace(pace_m_s=2.0 * best.tuned.pace_m_s))
     assert per_hour(cat, made, quick).casts > hour.casts
-
-
-def test_a_pitch_is_worked_where_it_lands_and_reeled_home(cat: Catalog) -> None:
-    water = replace(GRASS, cover=Cover(kind="docks"), bottom_depth_ft=9, fish_depth_ft=9)
-    made = size(cat, Scenario(water, families=("flipping-jig",)))
-    best = made.rigs[0]
-    hand, between = cat.judgement.hand, cat.search.minutes.between_casts_s
-    home = hand.pitch_ft / hand.reel_home_ft_s
-    assert cast_s(cat, made, best) == pytest.approx(best.countdown_s + hand.worked_s + home + between)
-    top, low = made.targets.depth_ft
-    assert among_s(cat, made.targets, best) == pytest.approx(hand.worked_s + (low - top) / best.fall_ft_s)
-
-
-def test_a_dragged_jig_is_reeled_home_for_the_rest(cat: Catalog) -> None:
-    water = replace(GRASS, cover=Cover(), bottom_depth_ft=15, fish_depth_ft=15)
-    made = size(cat, Scenario(water, families=("football-jig",)))
-    best = made.rigs[0]
-    hand, away = cat.judgement.hand, feet(best.cast.distance_m)
-    dragged = hand.worked_share * away / feet(best.tuned.pace_m_s)
-    home = (1 - hand.worked_share) * away / hand.reel_home_ft_s
-    assert cast_s(cat, made, best) == pytest.approx(
-        best.countdown_s + dragged + home + cat.search.minutes.between_casts_s
-    )
-    assert among_s(cat, made.targets, best) == pytest.approx(dragged)

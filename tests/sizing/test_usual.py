@@ -36,26 +36,6 @@ def weights(cat: Catalog, family: str, c: Conditions, *schools: tuple[str, str])
     return setting_of(cat, Scenario(c, families=(family,), schools=schools)).weights
 
 
-@pytest.mark.parametrize(
-    ("family", "depth", "low", "high"),
-    [
-        ("swim-jig", 0.0, 0.25, 0.3125),
-        ("swim-jig", 1.25, 0.25, 0.3125),
-        ("swim-jig", 6.5, 0.3125, 0.5),
-        ("swim-jig", 10.0, 0.4375, 0.6875),
-        ("swim-jig", 60.0, 0.625, 0.875),
-        ("spinnerbait", 4.5, 0.375, 0.5),
-        ("football-jig", 17.0, 0.5, 0.75),
-        ("micro-jig", 2.5, 0.0625, 0.1875),
-        ("punch-rig", 5.0, 1.0, 1.5),
-    ],
-)
-def test_each_row_holds_at_its_middle(
-    cat: Catalog, family: str, depth: float, low: float, high: float
-) -> None:
-    assert table_band(cat.usual[family], depth) == pytest.approx((low, high))
-
-
 def test_a_weight_is_worth_half_at_the_edge_of_the_usual(cat: Catalog) -> None:
     found = Weights(0.5, 0.25, 1.0, "")
     assert found.fit(0.5) == 1.0
@@ -182,42 +162,6 @@ def test_the_usual_rig_on_the_usual_line_fishes_as_it_weighs(cat: Catalog, famil
     setting = there(cat, family, 0.5 * (low + high), material)
     rig = rig_by_name(cat, family, 0.5, setting.family.usual_trailer)
     assert setting.as_it_fishes_oz(rig) == pytest.approx(0.5)
-
-
-@pytest.mark.parametrize(
-    ("family", "more", "less"),
-    [
-        ("swim-jig", {"trailer": "pin-tail"}, {"trailer": "craw"}),
-        ("swim-jig", {"trailer_length_in": 2.8}, {"trailer_length_in": 4.5}),
-        ("casting-jig", {"skirt": "trimmed"}, {"skirt": "full"}),
-        ("casting-jig", {"head_material": "tungsten"}, {"head_material": "lead"}),
-        ("flipping-jig", {"trailer": "beaver"}, {"trailer": "chunk"}),
-    ],
-)
-def test_what_holds_it_up_makes_it_lighter(
-    cat: Catalog, family: str, more: dict[str, object], less: dict[str, object]
-) -> None:
-    setting = there(cat, family)
-    usual = {"trailer": setting.family.usual_trailer}
-
-    def oz(**parts: object) -> float:
-        return setting.as_it_fishes_oz(rig_by_name(cat, family, 0.5, **{**usual, **parts}))  # type: ignore[arg-type]
-
-    assert oz(**more) > 1.02 * oz(**less)
-
-
-def test_thick_line_makes_it_lighter_and_ounces_stay_ounces(cat: Catalog) -> None:
-    rig = rig_by_name(cat, "swim-jig", 0.5, "paddle-tail")
-    thin, thick = (there(cat, "swim-jig", lb).as_it_fishes_oz(rig) for lb in (8, 25))
-    assert thin > 1.05 * thick
-    fit = replace(cat.judgement.fit, bearing_share=0.0)
-    by_ounces = replace(cat, judgement=replace(cat.judgement, fit=fit))
-    chunk = rig_by_name(by_ounces, "swim-jig", 0.5, "chunk")
-    assert there(by_ounces, "swim-jig").as_it_fishes_oz(chunk) == pytest.approx(0.5)
-    held = Scenario(OPEN_BEARING, families=("bladed-jig",), schools=(("bladed-ladder", "one"),))
-    for scenario, family in ((held, "bladed-jig"), (Scenario(MAT, families=("punch-rig",)), "punch-rig")):
-        setting = setting_of(cat, scenario)
-        assert setting.as_it_fishes_oz(rig_by_name(cat, family, 0.5, "chunk")) == 0.5
 
 
 @pytest.mark.slow

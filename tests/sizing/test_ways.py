@@ -2,18 +2,15 @@
 
 from dataclasses import replace
 
-import numpy as np
 import pytest
 
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.scenario import Cover, Scenario
-from heathdrop.physics.cast import fly
 from heathdrop.sizing.presentation import presentation_of
-from heathdrop.sizing.program import WAY, play, program_of, usual_way
+from heathdrop.sizing.program import usual_way
 from heathdrop.sizing.rated import rated_one
 from heathdrop.sizing.size import Rated, Sizing, size
 from heathdrop.sizing.ways import PLAYED, WAYS, programme
-from heathdrop.units import feet
 from tests.advice.cases import CASES, rated
 from tests.golden_file import holds_to
 from tests.waters import BAIT
@@ -60,18 +57,6 @@ def test_each_rig_is_worked_as_its_presentation_asks(cat: Catalog) -> None:
     holds_to("sizing.program.usual", {name: usual_way(cat, *rated(name)) for name in CASES})
 
 
-def test_what_is_played_is_the_programme_on_this_line_with_this_lure() -> None:
-    sizing, best = rated("right over grass")
-    other, heavier = sizing.line.thicker(0.3), rated("deep in grass")[1].lure
-    plain = play(sizing, best)
-    again = fly(best.lure, sizing.line, sizing.water, best.cast, program_of(sizing, best), shapes=True)
-    assert plain.depth_m.tolist() == again.depth_m.tolist()
-    assert plain.shapes.shape[0] == plain.time_s.size
-    assert play(sizing, best, line=other).useful().mean() < plain.useful().mean()
-    assert play(sizing, best, lure=heavier).useful().mean() > plain.useful().mean()
-    assert WAY["hop"].name == "hop"
-
-
 @pytest.mark.parametrize(
     ("family", "temp_f", "depth_ft", "mood", "way"),
     [
@@ -104,27 +89,6 @@ def test_on_each_side_of_each_bound(
     assert presentation_of(cat, cat.families[family], facts) == way
 
 
-@pytest.mark.parametrize(
-    ("family", "changed", "way"),
-    [
-        ("football-jig", {}, "stroke"),
-        ("football-jig", {"activity": 2.7}, "drag"),
-        ("football-jig", {"season": "fall"}, "drag"),
-        ("football-jig", {"bottom_depth_ft": 11}, "drag"),
-        ("football-jig", {"bottom_shape": "steps"}, "step-down"),
-        ("football-jig", {"bottom_shape": "steps", "bottom_depth_ft": 9}, "drag"),
-        ("micro-jig", {"bottom_shape": "steps"}, "step-down"),
-        ("micro-jig", {}, "shake"),
-    ],
-)
-def test_a_floor_is_worked_as_it_lies_and_as_they_are(
-    cat: Catalog, family: str, changed: dict[str, object], way: str
-) -> None:
-    facts = {"temp_f": 75.0, "fish_depth_ft": 18.0, "activity": 3.2, "season": "summer"}
-    facts |= {"bottom_depth_ft": 18.0, "bottom_shape": "level", "cover": "rock", **changed}
-    assert presentation_of(cat, cat.families[family], facts) == way
-
-
 OPEN = replace(BAIT, cover=Cover(), bottom_depth_ft=15.0, fish_depth_ft=14.0, bottom_shape="level")
 
 
@@ -154,19 +118,6 @@ def test_the_water_and_the_mood_choose(
     assert (best.cadence.way if best.cadence else None) == way
     if way:
         assert usual_way(cat, sizing, best) == way
-
-
-def test_a_floor_roll_keeps_touching_and_turns_slower_close_in(cat: Catalog) -> None:
-    sizing, best = first(cat, "spinnerbait", water_temp_f=50.0, activity=1.0)
-    assert best.cadence is not None
-    assert best.along_floor
-    cast = play(sizing, best, "slow-roll")
-    assert float(np.mean(cast.on_bottom[cast.time_s > cast.fall_s])) > 0.03
-    assert feet(float(cast.useful().mean())) == pytest.approx(feet(best.tuned.mean_m), abs=0.3)
-    assert feet(float(cast.useful().min())) > 14.0
-    assert best.cadence.near_ft_s < best.cadence.far_ft_s
-    # The pace told is the one at which the line comes in, not what the hand turns at its quickest.
-    assert best.cadence.near_ft_s <= feet(best.tuned.pace_m_s) <= best.cadence.far_ft_s
 
 
 def test_it_is_told_only_where_it_scores_better(cat: Catalog) -> None:

@@ -283,38 +283,6 @@ def test_each_kind_or_its_refusal(cat: Catalog) -> None:
     )
 
 
-def test_as_the_learning_sees_them(cat: Catalog) -> None:
-    drop = observations.DropRecord.model_validate(DROP).seen(cat)
-    assert (drop.depth_m, drop.surface_line_m) == pytest.approx((3.048, 1.524))
-    assert drop.line.diameter_m == pytest.approx(0.3e-3)
-    assert (drop.rig.measured.head_g, drop.times_s, drop.line_material) == (11.0, (5.0, 5.2), "fluorocarbon")
-    thrown = observations.DropRecord.model_validate({**DROP, "off_reel": False}).seen(cat)
-    assert thrown.surface_line_m == 0.0
-    depth = observations.DepthRecord.model_validate(DEPTH).seen(cat)
-    seen = (depth.pace_m_s, depth.count_s, depth.cast_m, depth.depth_m, depth.rod_tip_m, depth.temperature_f)
-    assert seen == pytest.approx((0.6096, 3.0, 24.384, 1.2192, 0.6096, 60.0))
-    assert depth.line.density_kg_m3 == 970
-    mat = observations.MatRecord.model_validate(MAT).seen(cat)
-    assert (mat.texture, mat.through) == ("hyacinth", False)
-    assert (mat.weight_oz, mat.halfway_oz) == pytest.approx((0.28125, 1.2))
-
-
-def test_kept_withdrawn_and_back(session: Session, cat: Catalog) -> None:
-    row = observations.add(session, observations.checked(cat, "drop", DROP), "a" * 36)
-    other = observations.add(session, observations.checked(cat, "mat", MAT))
-    assert (row.uid, row.kind, row.version) == ("a" * 36, "drop", 1)
-    assert len(other.uid) == 36
-    assert observations.body_of(row)["times_s"] == [5.0, 5.2]
-    assert observations.record_of(row) == observations.DropRecord.model_validate(DROP)
-    assert observations.withdraw(session, row.id) is row
-    assert [o.id for o in observations.listed(session)] == [other.id]
-    assert [o.id for o in observations.listed(session, with_withdrawn=True)] == [row.id, other.id]
-    assert observations.withdraw(session, row.id) is None
-    assert observations.withdraw(session, row.id, back=True) is row
-    assert len(observations.listed(session)) == 2
-    assert observations.withdraw(session, 99) is None
-
-
 SLOWER = Shift("pace", 0.86, 0.8, 0.93, 41, sure=True)
 
 

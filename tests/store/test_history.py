@@ -59,17 +59,6 @@ def test_an_import_goes_but_for_what_was_changed_since(whole: Session, database,
     assert len(items.listed(whole)) == 1
 
 
-def test_begun_afresh_and_back(whole: Session) -> None:
-    counted = history.put_all_away(whole)
-    assert counted == 10
-    assert casts.listed(whole) == []
-    (entry,) = history.entries(whole)
-    done = history.undo(whole, entry.id)
-    assert done is not None
-    assert done.rows == counted
-    assert len(casts.listed(whole)) == 1
-
-
 def test_after_a_month_it_is_gone_from_the_list(whole: Session, monkeypatch: pytest.MonkeyPatch) -> None:
     scenarios.delete(whole, scenarios.listed(whole)[0].id)
     take_day_back(whole, str(made(1)["time"])[:10])

@@ -11,9 +11,8 @@ from heathdrop.conditions.trip import TripBody
 from heathdrop.errors import BadInput
 from heathdrop.sizing.box import OwnedTrailer
 from heathdrop.store import devices, items, plans, rows, scenarios, settings, trips, versions
-from heathdrop.store.database import Database
 from heathdrop.store.models import SavedScenario, new_uid, now
-from heathdrop.store.own import own_of, trailer_of
+from heathdrop.store.own import trailer_of
 from tests.golden_file import holds_to
 from tests.said import all_said
 
@@ -153,44 +152,6 @@ def test_a_trailer_left_joined_has_a_shape_of_its_own() -> None:
     assert owned(shape="creature").shape == "creature"
 
 
-def test_the_box_is_what_is_owned_now(session: Session) -> None:
-    assert own_of(session).tackle.heads == ()
-    items.add(session, "head", {**HEAD, "mass_g": 11.0, "skirt": "thin"})
-    items.add(session, "head", {**HEAD, "weight_oz": 0.5, "quantity": 0})
-    items.add(session, "trailer", CRAW)
-    items.add(session, "rod", {"length_ft": 7})
-    settings.keep(session, settings.SCHOOLS, {"weight-lean": "lighter", "gone": "x", "tip-on-bottom": "y"})
-    own = own_of(session)
-    assert [(h.family, h.weight_oz, h.material, h.mass_g, h.skirt) for h in own.tackle.heads] == [
-        ("swim-jig", 0.375, "lead", 11.0, "thin")
-    ]
-    assert [t.shape for t in own.tackle.trailers] == ["craw"]
-    assert own.schools == (("weight-lean", "lighter"),)
-
-
-def test_phones_are_named_by_what_they_are(database: Database) -> None:
-    for name, agent, called in (
-        ("  My\tphone \x00", "", "Myphone"),
-        ("", "Mozilla (iPhone; …)", "iPhone"),
-        ("", "Mozilla (Linux; Android 14) Mobile", "Android phone"),
-        ("", "Mozilla (Something Mobile)", "phone"),
-        ("", "Mozilla (iPad)", "iPad"),
-        ("", "", "computer"),
-        ("z" * 60, "", "z" * 40),
-    ):
-        uid = devices.pair(database, name, agent)
-        with database.session() as session:
-            row = devices.listed(session)[-1]
-            assert (row.uid, row.name) == (uid, called)
-    assert devices.seen(database, uid)
-    assert not devices.seen(database, "nobody")
-    with database.session() as session:
-        row = devices.listed(session)[-1]
-        assert devices.send_off(session, row.id) is not None
-        assert devices.send_off(session, 99) is None
-    assert not devices.seen(database, uid)
-
-
 @pytest.mark.parametrize(
     ("minutes", "said"),
     [
@@ -205,6 +166,29 @@ def test_phones_are_named_by_what_they_are(database: Database) -> None:
 )
 def test_how_long_ago(minutes: float, said: str) -> None:
     assert devices.ago(now() - timedelta(minutes=minutes)) == said
+
+
+def test_kept_edited_copied_and_deleted(session: Session) -> None:
+    row = items.add(session, "head", HEAD, "b" * 36)
+    assert (row.uid, row.kind, row.version) == ("b" * 36, "head", 1)
+    copy = items.duplicate(session, row.id)
+    assert copy is not None
+    assert (items.body_of(copy), copy.uid != row.uid) == (items.body_of(row), True)
+    edited = items.edit(session, copy.id, {"colour": "", "weight_oz": 0.5})
+    assert edited is copy
+    assert items.body_of(copy) == {"name": "", "colour": "", "quantity": 4, "family": "swim-jig"} | {
+        "weight_oz": 0.5,
+        "material": "lead",
+    }
+    with pytest.raises(BadInput, match="weight_oz was 9"):
+        items.edit(session, row.id, {"weight_oz": 9})
+    assert items.delete(session, row.id) is row
+    assert (items.duplicate(session, row.id), items.edit(session, row.id, {})) == (None, None)
+    assert [i.id for i in items.listed(session)] == [copy.id]
+    session.flush()
+    assert [(k.id, k.kind) for k in items.light_items(session)] == [(copy.id, "head")]
+    assert items.undelete(session, row.id) is row
+    assert items.light(row).body == items.checked("head", HEAD)
 
 
 def test_each_kind_or_its_refusal() -> None:
@@ -234,26 +218,3 @@ def test_each_kind_or_its_refusal() -> None:
         ("rod", {"length_ft": 3}),
     ]
     holds_to("store.items", all_said(lambda g: items.checked(g[0], g[1], "row 3, "), given))
-
-
-def test_kept_edited_copied_and_deleted(session: Session) -> None:
-    row = items.add(session, "head", HEAD, "b" * 36)
-    assert (row.uid, row.kind, row.version) == ("b" * 36, "head", 1)
-    copy = items.duplicate(session, row.id)
-    assert copy is not None
-    assert (items.body_of(copy), copy.uid != row.uid) == (items.body_of(row), True)
-    edited = items.edit(session, copy.id, {"colour": "", "weight_oz": 0.5})
-    assert edited is copy
-    assert items.body_of(copy) == {"name": "", "colour": "", "quantity": 4, "family": "swim-jig"} | {
-        "weight_oz": 0.5,
-        "material": "lead",
-    }
-    with pytest.raises(BadInput, match="weight_oz was 9"):
-        items.edit(session, row.id, {"weight_oz": 9})
-    assert items.delete(session, row.id) is row
-    assert (items.duplicate(session, row.id), items.edit(session, row.id, {})) == (None, None)
-    assert [i.id for i in items.listed(session)] == [copy.id]
-    session.flush()
-    assert [(k.id, k.kind) for k in items.light_items(session)] == [(copy.id, "head")]
-    assert items.undelete(session, row.id) is row
-    assert items.light(row).body == items.checked("head", HEAD)

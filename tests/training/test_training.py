@@ -9,12 +9,10 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from fsrs import Rating
 
-from heathdrop.conditions.request import SizeRequest
-from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
 from heathdrop.training.hand import HandError, Tapped, class_of, hand_of, tapped
 from heathdrop.training.spacing import Marked, due_of, rating_of
-from heathdrop.training.waters import SELDOM, TRAITS, missing_of, random_water, traits_of
+from heathdrop.training.waters import TRAITS, traits_of
 from tests.waters import GRASS
 
 
@@ -28,24 +26,6 @@ def test_rounds_that_can_be_and_those_that_cannot() -> None:
         tapped(30.0, 30.0)
     with pytest.raises(BadInput, match=r"tapped_s was 2; it must be 4.0 to 25.0 s for 10 s asked"):
         tapped(10.0, 2.0)
-
-
-def test_an_even_hand_to_the_digit() -> None:
-    """Twelve counts, each a tenth slow: the bias is shrunk a little, the scatter falls toward none."""
-    assert hand_of([]) is None
-    found = hand_of([Tapped(s, 1.1 * s) for s in (3.0, 4.0, 7.0, 9.0, 12.0, 18.0) * 2])
-    assert found is not None
-    assert found.whole.rounds == 12
-    assert found.whole.bias == pytest.approx(0.0993, abs=2e-4)
-    assert found.scatter == pytest.approx(0.0513, abs=2e-3)
-    assert [(name, band.rounds) for name, band in found.by_length] == [
-        ("short", 4),
-        ("middle", 4),
-        ("long", 4),
-    ]
-    assert found.whole.low < found.whole.bias < found.whole.high
-    assert found.enough
-    assert not hand_of([Tapped(5.0, 5.0)] * 9).enough  # type: ignore[union-attr]
 
 
 def test_one_slip_hardly_moves_it() -> None:
@@ -161,18 +141,6 @@ def test_two_weak_topics_take_at_most_half_of_a_day() -> None:
     assert due_of("abc", few)[0].topic == "a"
 
 
-def test_made_up_waters_can_be() -> None:
-    assert random_water(random.Random(3)) == random_water(random.Random(3))
-    rng, kinds = random.Random(8), set()
-    for _ in range(200):
-        body = random_water(rng)
-        scenario = SizeRequest.model_validate({**body, "families": ["swim-jig"]}).scenario()
-        check(scenario)
-        assert scenario.conditions.fish_depth_ft <= scenario.conditions.bottom_depth_ft
-        kinds.add(scenario.conditions.cover.kind)
-    assert len(kinds) == 8
-
-
 def test_a_water_s_traits_by_their_edges() -> None:
     plain = replace(
         GRASS, water_temp_f=60.0, clarity_ft=4.0, wind_mph=5.0, fish_depth_ft=6.0, trend="steady",
@@ -185,14 +153,3 @@ def test_a_water_s_traits_by_their_edges() -> None:
     other = replace(plain, water_temp_f=74.0, clarity_ft=2.0, bottom_depth_ft=20.0, fish_depth_ft=12.0)
     assert traits_of(other) == words | {"warm", "murky", "deep fish"}
     assert len({name for name, *_ in TRAITS}) == 7
-
-
-def test_what_is_missed_more_than_the_rest_is_found_and_little_is_little() -> None:
-    """By hand: murky missed whole four times, clear never, over a half missed in all."""
-    murky, clear = frozenset({"murky"}), frozenset({"clear"})
-    rounds = [(murky, 0.0)] * 4 + [(clear, 1.0)] * 4
-    found = missing_of(rounds)
-    assert found == {"clear": -4 * 0.5 / (4 + SELDOM), "murky": 4 * 0.5 / (4 + SELDOM)}
-    once = missing_of([(murky, 0.0), (clear, 1.0)])
-    assert 0.0 < once["murky"] < found["murky"]
-    assert missing_of([]) == {}

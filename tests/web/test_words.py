@@ -63,6 +63,7 @@ SAID = {
     "chart": f"/chart?{WATER}",
     "order": f"/order?{WATER}",
     "drops": "/drops",
+    "box": "/box",
     "call": "/train/call",
 }
 

@@ -13,14 +13,13 @@ from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.store import drills, fish, settings
+from heathdrop.store import fish, settings
 from heathdrop.store.database import Database
 from heathdrop.store.files import exchange, jsonfile
 from heathdrop.store.files.csvfile import (
     MOST_CELL,
     MOST_COLUMNS,
     MOST_ROWS,
-    TACKLE_COLUMNS,
     cast_cells,
     read_casts,
     read_drops,
@@ -28,7 +27,6 @@ from heathdrop.store.files.csvfile import (
     written,
 )
 from heathdrop.store.files.registry import REGISTRY, counted
-from heathdrop.store.files.settings_in import keep, not_set_yet, take_back
 from tests.golden_file import holds_to
 from tests.said import all_said, said_of
 from tests.store.test_casts import made
@@ -203,25 +201,6 @@ def test_bytes_that_are_no_text_are_refused() -> None:
     assert str(refusal.value) == "the file was “not text”; it must be a CSV file in UTF-8."
 
 
-def test_what_is_written_comes_back() -> None:
-    rows: list[dict[str, Any]] = [
-        {"kind": "head", "family": "swim-jig", "weight_oz": 0.375, "material": "lead", "colour": "=black"},
-        {
-            "kind": "trailer",
-            "shape": "craw",
-            "length_in": 4.0,
-            "split": False,
-            "name": "'mine",
-            "quantity": 2,
-        },
-    ]
-    text = written(TACKLE_COLUMNS, rows)
-    assert text.splitlines()[1] == "head,swim-jig,0.375,lead,,,,,,,,,,,,,,,,,,,'=black,,"
-    assert text.splitlines()[2] == "trailer,,,,,,craw,4.0,,,,,no,,,,,,,,,''mine,,2,"
-    back = read_tackle(text.encode()).rows
-    assert [{k: b[k] for k in r} for b, r in zip(back, rows, strict=True)] == rows
-
-
 def test_casts_come_back_and_faults_are_named() -> None:
     from heathdrop.store.files.csvfile import CAST_COLUMNS
 
@@ -374,25 +353,6 @@ FILE = {
     "hand": True,
     fish.FISH: {"head weight": {"value": 1.1, "casts": 90}},
 }
-
-
-def test_what_is_set_stays_and_the_rest_comes_in(session: Session) -> None:
-    settings.keep(session, settings.SCHOOLS, {"weight-lean": "heavier"})
-    settings.keep(session, settings.MEASURES, "imperial")
-    new = not_set_yet(session, [FILE])
-    assert new == [
-        {"schools": {"cold-water-weight": "heavy-dragged"}, fish.FISH: FILE[fish.FISH], "hand": True}
-    ]
-    came = keep(session, [FILE])
-    assert came == ["schools.cold-water-weight", "fish.head weight", "hand"]
-    assert settings.schools(session) == {"weight-lean": "heavier", "cold-water-weight": "heavy-dragged"}
-    assert settings.measures(session) == "imperial"
-    assert drills.in_use(session)
-    assert not_set_yet(session, [FILE]) == keep(session, [FILE]) == []
-    assert take_back(session, came) == 3
-    assert settings.schools(session) == {"weight-lean": "heavier"}
-    assert fish.shifts(session) == {}
-    assert settings.read(session, drills.HAND_IN_USE) is None
 
 
 def test_an_import_of_settings_is_said_and_can_be_taken_back(session: Session) -> None:

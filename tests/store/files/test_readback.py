@@ -5,10 +5,9 @@ from typing import Any
 
 import pytest
 
-from heathdrop.answers.lessons import UNCOUNTED
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.store.files.dayline import TYPED, line_of, typed_day, typed_parts
+from heathdrop.store.files.dayline import line_of, typed_day, typed_parts
 from heathdrop.store.files.readback import Read, read_lines
 from heathdrop.store.files.readday import read_day
 
@@ -267,19 +266,6 @@ ON = date(2026, 4, 11)
 def test_what_is_refused(cat: Catalog, line: str, on: date, said: str) -> None:
     with pytest.raises(BadInput, match=said):
         typed_day(cat, line, on)
-
-
-def test_the_casts_that_are_kept(cat: Catalog) -> None:
-    line = "2 fish in 5 casts, swim jig 3/8 craw, Mill bay, morning, 61F, after rain"
-    made = typed_day(cat, line, ON).made(line)
-    assert [c.outcome for c in made] == ["fish", "fish", "nothing", "nothing", "nothing"]
-    assert made[0].trip == f"{TYPED} 2026-04-11"
-    assert [c.note for c in made[:2]] == ["after rain", ""]
-    assert made[0].conditions == {"water_temp_f": 61.0}
-    assert [c.id for c in made] == [c.id for c in typed_day(cat, line, ON).made(line)]
-    assert {c.id for c in made}.isdisjoint(c.id for c in typed_day(cat, line, ON - timedelta(1)).made(line))
-    alone = "2 fish, swim jig 3/8 craw"
-    assert {c.trip for c in typed_day(cat, alone, ON).made(alone)} == {UNCOUNTED}
 
 
 @pytest.mark.parametrize(

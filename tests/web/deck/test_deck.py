@@ -11,11 +11,10 @@ from fastapi.testclient import TestClient
 from heathdrop.conditions.made import OUTCOMES
 from heathdrop.conditions.trip import TripBody, TripStop
 from heathdrop.feeds.driven import Sounding
-from heathdrop.measures import METRIC, said_in
 from heathdrop.web.app import create_app
 from heathdrop.web.deck.bottom import over
-from heathdrop.web.deck.shown.bottom import FOOT, HEIGHT, LEFT, TOP, WIDTH, drawing_of
-from heathdrop.web.deck.shown.deck import conditions_with, deck_data, water_rows
+from heathdrop.web.deck.shown.bottom import drawing_of
+from heathdrop.web.deck.shown.deck import conditions_with, deck_data
 from heathdrop.web.shell.fields import body_from
 from tests.feeds.test_driven import driven_by_boat
 from tests.web.shown import token
@@ -112,36 +111,6 @@ def test_too_little_is_not_drawn() -> None:
     assert drawing_of(run(2)) is None
 
 
-def test_a_run_fills_the_picture_and_says_what_it_is() -> None:
-    drawing = drawing_of(run(200, odd=60))
-    assert drawing is not None
-    assert len(drawing.dots) + len(drawing.off) == 200
-    assert len(drawing.off) == 1
-    xs = [x for x, _ in drawing.dots]
-    assert xs == sorted(xs)
-    assert xs[0] == LEFT
-    assert xs[-1] == WIDTH - 8.0
-    assert all(TOP <= y <= HEIGHT - FOOT for _, y in (*drawing.dots, *drawing.off))
-    assert drawing.said.startswith(
-        "200 soundings over 199 ft, 1 of them out of line: from 9.0 ft to 14.0 ft deep."
-    )
-    assert drawing.floor.startswith(drawing.line)
-    assert drawing.depths[0][1] == "0"
-
-
-def test_a_run_is_marked_in_the_units_chosen() -> None:
-    """Round metres on metric days: fewer and other marks than feet, at the same places of the picture."""
-    feet = drawing_of(run(200))
-    with said_in(METRIC):
-        metres = drawing_of(run(200))
-    assert feet is not None
-    assert metres is not None
-    assert feet.ways[-1][1].split()[0] in ("150", "175", "180")
-    ratio = float(feet.ways[-1][1].split()[0]) / float(metres.ways[-1][1].split()[0])
-    reach = (feet.ways[-1][0] - LEFT) / (metres.ways[-1][0] - LEFT)
-    assert ratio == pytest.approx(reach / 0.3048, rel=0.02)
-
-
 STOP = TripStop(
     name="Bay",
     conditions={
@@ -152,22 +121,6 @@ STOP = TripStop(
     },
     by={"water_temp_f": "sounder"},
 )
-
-
-def test_conditions_as_they_can_be_changed() -> None:
-    rows = {row.name: row for row in water_rows(STOP)}
-    assert list(rows)[:4] == ["fish_depth_ft", "bottom_depth_ft", "top_depth_ft", "water_temp_f"]
-    temp = rows["water_temp_f"]
-    assert (temp.value, temp.unit, temp.step, temp.by, temp.options) == ("58", "°F", "1", "sounder", ())
-    light = rows["light"]
-    assert (light.unit, light.step) == ("", "")
-    assert light.value in [word for word, _ in light.options]
-    with said_in("metric"):
-        metric = {row.name: row for row in water_rows(STOP)}
-    assert (metric["bottom_depth_ft"].unit, metric["water_temp_f"].unit) == ("m", "°C")
-    assert float(metric["bottom_depth_ft"].value) == pytest.approx(2.74, abs=0.05)
-    open_water = STOP.model_copy(update={"conditions": {**STOP.conditions, "cover": {"kind": "open"}}})
-    assert "top_depth_ft" not in {row.name for row in water_rows(open_water)}
 
 
 @pytest.mark.parametrize(

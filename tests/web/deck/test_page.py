@@ -277,21 +277,6 @@ def test_what_bit_last_time_is_offered_with_what_it_came_to(client: TestClient) 
     assert client.get("/deck/last", params={"stop": "Nowhere"}).status_code == 404
 
 
-def test_a_day_is_read_and_mended_from_the_log(client: TestClient) -> None:
-    data = begun(client)
-    sent = [cast_of(data, k, "nothing", time=f"2026-04-11T08:{10 + k}:00Z") for k in range(1, 4)]
-    assert client.post("/api/v1/casts", json=sent).status_code == 200
-    page = client.get("/deck/record?day=2026-04-11").text
-    assert "3 casts, 2026-04-11" in page
-    told = {"token": token(client), "outcome": "bump", "note": "off the stump", "day": "2026-04-11"}
-    after = client.post(f"/deck/record/{sent[0]['id']}", data=told)
-    assert after.url.query == b"day=2026-04-11"
-    assert "off the stump" in after.text
-    assert "1 bite in 3 casts on record" in client.get("/log").text
-    assert "off the stump" in client.get("/log/day/2026-04-11").text
-    assert client.get("/log/day/2026-04-12").status_code == 404
-
-
 @pytest.mark.slow
 def test_a_long_record_comes_in_pages_and_the_trips_end_is_its_day(client: TestClient) -> None:
     data = begun(client)

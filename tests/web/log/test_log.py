@@ -3,9 +3,7 @@
 import random
 import re
 from dataclasses import replace
-from datetime import UTC, datetime
 from typing import Any
-from uuid import UUID
 
 import pytest
 from fastapi.testclient import TestClient
@@ -22,14 +20,10 @@ from heathdrop.store.fish import AgreedShift
 from heathdrop.units import count_said
 from heathdrop.web.log.shown import day_rows, stops_of_day
 from heathdrop.web.log.taught import (
-    WIDTH,
-    Held,
-    _whisker,
     first_of,
     fits_said,
     looks_of,
     sayings_of,
-    traits_of,
 )
 from tests.answers.logged import HEADS, WATER, cast, fished
 from tests.web.shown import token
@@ -223,20 +217,6 @@ def test_a_typed_line_is_said_otherwise_taken_back_and_brought_back(client: Test
     assert "3 bites in 3 casts" in again.text
 
 
-def test_days_are_found_by_stop_and_date(client: TestClient) -> None:
-    days = [datetime(2026, month, day, 6, tzinfo=UTC) for month in (4, 5) for day in range(1, 7)]
-    made = [
-        cast(0, stop="Dam" if k % 3 else "Mill bay").model_copy(update={"time": on, "id": UUID(int=k + 1)})
-        for k, on in enumerate(days)
-    ]
-    with client.app.state.database.session() as session:  # type: ignore[attr-defined]
-        casts.keep(session, made)
-    for find, dates in (("mill", days[::3]), ("mill 2026-05", days[6::3]), ("pond", [])):
-        shown = client.get("/log", params={"find": find}).text
-        assert re.findall(r'href="/log/day/([^"]+)"', shown) == [f"{on.date()}" for on in dates[::-1]]
-        assert f"{len(dates)} day" in shown
-
-
 def test_a_day_s_casts_stand_along_its_hours() -> None:
     made = [cast(0), cast(30, "fish"), cast(60)]
     (row,) = day_rows(made)
@@ -318,15 +298,6 @@ def lessons(**more: object) -> Lessons:
     return Lessons(60, 7, **{**found, **more})  # type: ignore[arg-type]
 
 
-def test_whiskers_lie_on_one_scale() -> None:
-    (look,) = looks_of(lessons().rates)  # a category of one bin compares nothing
-    assert look.name == "head"
-    assert all(0.0 <= r.low < r.dot < r.high <= WIDTH + 1e-9 for r in look.rows)
-    rate = replace(lessons().rates[0], per_hour=1.25, low=0.8, high=2.04)
-    said = [_whisker(replace(rate, enough=enough), 10.0).said for enough in (False, True)]
-    assert said == ["too few yet", "1.2 an hour, 0.8 to 2.0"]
-
-
 def test_three_things_are_said_first() -> None:
     """What differs with its plain counts, what does not yet, what is too little known to tell."""
     rows = [
@@ -401,20 +372,6 @@ def test_only_what_is_known_is_said() -> None:
     ]
     against = Trial("weight-lean", "lighter", -4.0, "strongly against it", 150)
     assert sayings_of(lessons(schools=(against,)), {}, {})[0].button == ""
-
-
-def test_every_trait_stands_beside_its_table_told_or_not() -> None:
-    own = (
-        Shift("pace", 0.86, 0.7, 1.05, 90),
-        Shift("mood in cold water", -0.62, -1.1, 0.02, 60, unit="steps", table=0.0),
-        Shift("empty stops", 0.31, 0.2, 0.44, 300, sure=True, unit="share", table=0.5),
-    )
-    assert traits_of(lessons(own=own)) == [
-        Held("pace", "× 1.00", "× 0.86", "0.70 to 1.05", 90),
-        Held("mood in cold water", "0 steps", "-0.6 steps", "-1.1 to 0", 60),
-        Held("empty stops", "50 %", "31 %", "20 to 44", 300),
-    ]
-    assert traits_of(lessons()) == []
 
 
 def test_a_line_said_otherwise_keeps_what_was_mended_and_two_lines_stay_two(client: TestClient) -> None:

@@ -5,23 +5,15 @@ import re
 import uuid
 from typing import Any
 
-import pytest
-
-from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import rig_said as words_of
-from heathdrop.answers.stop import Stop
 from heathdrop.answers.thrown import rig_of
 from heathdrop.api.planning import WithAnswer, plan_answer, rig_written
 from heathdrop.conditions import outcome
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.conditions.scenario import Scenario
-from heathdrop.errors import BadInput
 from heathdrop.web.plan.deckcard import deck_card, line_said, printed_card
-from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of, stop_section
+from heathdrop.web.plan.shown import HARDLY, SHADES, planned_of
 from heathdrop.web.plan.worked import beside_said, hands_of, order_said, rig_said, runs_of
-from heathdrop.web.shell.frame import LOW, NARROW
-from tests.waters import GRASS, WINTER_ROCK
 from tests.web.small_plan import BODY, answer
 
 
@@ -98,9 +90,6 @@ def test_cards_need_no_network_and_nothing_breaks_out() -> None:
     assert all(paper.count(c) == 1 for c in cautions if "'" not in c and '"' not in c)
 
 
-BAY = Stop("Bay", Scenario(GRASS))
-
-
 def address(body: dict[str, Any], k: int, *more: object) -> str:
     return f"/{body['stops'][k]['name']}/{len(more)}"
 
@@ -138,82 +127,8 @@ def test_crossings_are_the_plans_own_figures() -> None:
     assert float(shown.total) <= float(shown.bound)
 
 
-def test_a_stops_section_is_on_its_rods_line() -> None:
-    thin, thick = (
-        stop_section(BAY, "swim-jig:0.5:craw", line, STRANGER) for line in ("braid:10", "nylon:25")
-    )
-    assert [(s.width, s.height) for s in thin] == [(LOW.width, LOW.height), (NARROW.width, NARROW.height)]
-    assert thin[0].path != thick[0].path
-    assert stop_section(BAY, "swim-jig:0.5:craw", "", STRANGER)[0].path not in (thin[0].path, thick[0].path)
-    worked = stop_section(Stop("Rock", Scenario(WINTER_ROCK)), "football-jig:0.5:craw", "", STRANGER)
-    assert worked[0].spread == ""
-
-
-@pytest.mark.parametrize(
-    ("rig", "line"),
-    [("toad:0.5:craw", ""), ("swim-jig:0.5:toad", ""), ("nonsense", ""), ("swim-jig:0.5:craw", "steel:20")],
-)
-def test_a_section_that_cannot_be(rig: str, line: str) -> None:
-    with pytest.raises(BadInput):
-        stop_section(BAY, rig, line, STRANGER)
-
-
 def served(family: str, **more: object) -> WithAnswer:
     one = answer().stops[0].with_
     rig = one.rig.model_copy(update={"family": family})
     figures = {"countdown_s": 6.4, "pace_ft_s": 0.5, "turns_per_s": 0.94, "runs_ft": 18.0, "cadence": ""}
     return one.model_copy(update={"rig": rig, **figures, **more})
-
-
-@pytest.mark.parametrize(
-    ("one", "labels", "said"),
-    [
-        (
-            served("swim-jig"),
-            ("Count, s", "Turns in 20 s", "Runs at"),
-            "count 6.4, 19 turns in 20 s, runs at 18.0 ft",
-        ),
-        (
-            served("underspin", cadence="yo-yo"),
-            ("Count, s", "Turns in 20 s", "Runs at"),
-            "count 6.4, 19 turns in 20 s, yo-yo, runs at 18.0 ft",
-        ),
-        (
-            served("flipping-jig", cadence="hang"),
-            ("Count, s", "Then", "Works at"),
-            "count 6.4, stop it over a limb and shake it, works at 18.0 ft",
-        ),
-        (
-            served("flipping-jig", cadence="swim-out"),
-            ("Count, s", "Turns in 20 s", "Runs at"),
-            "count 6.4, 19 turns in 20 s, stop it and swim it out, runs at 18.0 ft",
-        ),
-        (
-            served("football-jig"),
-            ("Lands in, s", "Sweep at", "Works at"),
-            "lands in 6.4 s, sweep a foot in about 2 s, works at 18.0 ft",
-        ),
-        (
-            served("punch-rig"),
-            ("Lands in, s", "Then", "Works at"),
-            "lands in 6.4 s, hop it where it lands, works at 18.0 ft",
-        ),
-    ],
-)
-def test_each_work_has_its_words(one: WithAnswer, labels: tuple[str, ...], said: str) -> None:
-    hands = hands_of(one)
-    assert (hands.count_label, hands.hand_label, hands.runs_label) == labels
-    assert hands.said == said
-
-
-def test_an_order_is_said_by_its_settings() -> None:
-    first = answer().stops[0].search[0].model_copy(update={"countdown_s": 2.48})
-    deeper = first.model_copy(update={"countdown_s": 4.0})
-    order = [first, first, first, deeper]
-    assert [n for _, n in runs_of(order)] == [3, 1]
-    assert order_said(order) == "count 2.5 in 3 directions, then count 4"
-    assert order_said([]) == ""
-    other = deeper.model_copy(update={"name": "finesse-jig:0.375:chunk", "rod": "C"})
-    assert order_said([first, other, first]) == (
-        f"count 2.5, then rod C, count 4, then rod {first.rod}, count 2.5"
-    )

@@ -56,22 +56,6 @@ def test_the_section_draws_the_path_that_was_simulated(cat: Catalog, sizing: Siz
     assert [marks(span, "ft", STEPS, 10)[1][0] for span in (9.0, 15.0, 45.0, 900.0)] == [1, 2, 5, 100]
 
 
-def test_fish_swim_in_water_on_a_slope_too(cat: Catalog) -> None:
-    slope = size(
-        cat,
-        Scenario(
-            replace(DAY, fish_depth_ft=8, cover=Cover(), bottom_shape="slope"), families=("football-jig",)
-        ),
-    )
-    best = slope.rigs[0]
-    drawn = section_of(slope, best, play(slope, best), bands_for(cat, slope, [best])[0])
-    scale = Scale(WIDE, feet(best.cast.distance_m), 9.0, 2.0)
-    assert drawn.fish
-    for fish in drawn.fish:
-        distance_ft = (fish.x - scale.x(0.0)) / scale.per_ft_x
-        assert fish.y <= scale.y(feet(slope.cast.bottom_at(metres(distance_ft)))) + 1.0
-
-
 #: Every kind of cover, swum, worked and dropped, wide and narrow.
 SHOWN = {
     WIDE: ("right over grass", "winter rock", "mat too light", "wood", "pads", "docks"),

@@ -16,13 +16,12 @@ from heathdrop.conditions.gear import Gear
 from heathdrop.conditions.outcome import WENT
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
-from heathdrop.sizing.box import EMPTY, OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.sizing.size import Sizing, equals_of, size
-from heathdrop.web.sheet.page import address, choices_from
+from heathdrop.web.sheet.page import address
 from heathdrop.web.sheet.shown.calling import SHOWN, calling_of, sides_of
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
-from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS, present
+from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS
 from heathdrop.web.sheet.state import address as address_state
 from heathdrop.web.shell.fields import DEFAULTS, values_from
 from tests.advice.cases import rated
@@ -192,24 +191,6 @@ def test_as_good_is_named_and_no_more_than_a_few(cat: Catalog) -> None:
             assert said[0].endswith(f" and {len(same) - MOST_EQUALS} more.")
         elif same:
             assert said[0].count(";") == len(same) - 1
-
-
-def test_owned_or_not_once_there_is_a_box(cat: Catalog, sizing: Sizing) -> None:
-    best = sizing.rigs[0].rig
-    mine = tackle_of(
-        [OwnedHead("swim-jig", best.head_oz)], [OwnedTrailer(best.trailer.id, best.trailer_length_in)]
-    )
-    values = values_from({})
-
-    def owned(tackle, pick: str = "") -> str:  # type: ignore[no-untyped-def]
-        state = {**values, "pick": pick}
-        sheet = present(cat, sizing, tackle, state, choices_from(state), lambda **c: address({**values, **c}))
-        return sheet.owned
-
-    assert owned(EMPTY) == ""
-    assert owned(tackle_of([OwnedHead("swim-jig", best.head_oz)], [])) == "not in your box"
-    assert owned(mine) == "in your box"
-    assert owned(mine, "swim-jig:1:chunk") == "not in your box"
 
 
 def test_what_a_timed_drop_starts_from(cat: Catalog, sizing: Sizing) -> None:

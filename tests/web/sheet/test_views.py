@@ -2,20 +2,19 @@
 
 import json
 from dataclasses import replace
-from datetime import date
 from urllib.parse import parse_qsl, urlencode
 
 import pytest
 from fastapi.testclient import TestClient
 
-from heathdrop.advice.change import askable, mended
+from heathdrop.advice.change import mended
 from heathdrop.advice.why import limit_sentence, runs
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.rods_to_hand import CastTold
 from heathdrop.answers.search import search_water
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.outcome import OUTCOMES, ROWS, WENT
+from heathdrop.conditions.outcome import OUTCOMES, ROWS
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.errors import BadInput
 from heathdrop.physics.fall import time_to_depth_s
@@ -23,7 +22,7 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import count_said, counted, feet, metres, turns_said
 from heathdrop.web.sheet.shown.board import Board, Cell, _cell
-from heathdrop.web.sheet.shown.chart import PLACES, chart_page
+from heathdrop.web.sheet.shown.chart import PLACES
 from heathdrop.web.sheet.shown.comparing import BY_RULES, FIGURES, more_options
 from heathdrop.web.sheet.shown.rigging import (
     MISSES_FT,
@@ -141,22 +140,6 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
 ASKED = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass&top_depth_ft=7"
 
 
-def test_rig_gear_band_and_board(cat: Catalog, sizing: Sizing) -> None:
-    page = chart_page(sizing, "", date(2027, 4, 3))
-    assert (page.day, page.wanted) == ("3 April 2027", "4 to 6 ft")
-    assert "15 lb fluorocarbon, 29 in a turn" in page.gear
-    assert page.bands.startswith("Eight casts of ten run within ")
-    assert page.board is not None
-    assert [c.chosen for _, cells in page.board.rows for c in cells if c].count(True) == 1
-    for k, row in enumerate(page.rows):
-        for n, (at, edges) in enumerate(row.cells):
-            right = row.cells[n + 1][0] if n + 1 < len(row.cells) else at
-            below = page.rows[k + 1].cells[n][0] if k + 1 < len(page.rows) else at
-            ends = [("r", right), ("b", below)]
-            assert edges == "".join(e for e, a in ends if (a.place == "band") != (at.place == "band"))
-    assert dict(page.places).items() <= PLACES.items()
-
-
 def test_the_page_and_a_refusal(client: TestClient) -> None:
     page = client.get(f"/chart?{ASKED}").text
     assert "Depth half-way home" in page
@@ -226,16 +209,6 @@ def test_a_lure_that_fits_better_and_is_not_called_is_explained(cat: Catalog) ->
 
 def link(**changed: object) -> str:
     return "/?" + urlencode(changed)
-
-
-def test_every_complaint_can_be_asked(cat: Catalog) -> None:
-    view = rigging_of(cat, *rated("right over grass"), "fouled", None, link)
-    assert [f.name for f in view.faults] == [WENT[id_] for id_ in askable(*rated("right over grass"))]
-    assert [f.name for f in view.faults if f.chosen] == ["It fouled"]
-    assert view.misses == ()
-    assert not rigging_of(cat, *rated("right over grass"), "", None, link).changes
-    with pytest.raises(BadInput, match="went was “bored”"):
-        rigging_of(cat, *rated("right over grass"), "bored", None, link)
 
 
 def test_a_change_is_tried_where_it_was_promised(cat: Catalog) -> None:

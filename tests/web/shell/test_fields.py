@@ -44,23 +44,6 @@ def test_what_was_answered() -> None:
     assert given_in(values_from({"given": "", "wind_mph": "19"})) == {"wind_mph"}
 
 
-@pytest.mark.parametrize(
-    ("text", "meant"),
-    [
-        ("6", 6.0),
-        ("4 to 10", {"low": 4.0, "high": 10.0}),
-        ("?", None),
-        ("about 6, give or take 2", {"low": 4.0, "high": 8.0}),
-        ("1.5 m", pytest.approx(4.92126, abs=1e-4)),
-        ("deep", "deep"),
-        ("", ""),
-    ],
-)
-def test_the_fishs_depth_as_json_has_it(text: str, meant: Any) -> None:
-    found = body_from(values_from({"fish_depth_ft": text, "cover": "open"}))["conditions"]["fish_depth_ft"]
-    assert found == meant
-
-
 def test_words_stand_for_numbers_where_anglers_use_them() -> None:
     said = {
         "clarity_ft": "Muddy",

@@ -268,17 +268,6 @@ def test_a_moving_pressure_offers_the_front_it_speaks_of() -> None:
         assert len(chips_of(feed)) == 3
 
 
-def test_a_live_figure_is_said_with_its_unit_and_age_and_a_lost_one_fills_nothing() -> None:
-    clock = [0.0]
-    feed = Feed(clock=lambda: clock[0])
-    feed.hear(checksummed("SDDPT,4.0,0.0"))
-    clock[0] = 1.0
-    depth, water, wind = chips_of(feed)
-    assert (depth.said, depth.age, depth.value, depth.state) == ("13.1 ft", "1 s", "13.1", "live")
-    assert (water.said, water.age, water.value, water.state) == ("–", "", "", "lost")
-    assert wind.said == "–"
-
-
 IMPERIAL = re.compile(r"\d[\d./ ]*\s?(?:ft|oz|mph|lb|°F|ft/s|in/turn)\b|\b(?:ft|oz|mph|lb)\b|°F")
 
 

@@ -3,7 +3,6 @@
 import io
 import re
 import zipfile
-from dataclasses import replace
 from pathlib import Path
 from typing import Any
 from urllib.parse import parse_qsl
@@ -13,8 +12,6 @@ from fastapi.testclient import TestClient
 from sqlalchemy.orm import Session
 
 from heathdrop.catalog import Catalog
-from heathdrop.learning.drops import predicted_s
-from heathdrop.measures import said_in
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.store import observations
 from heathdrop.store.files import csvfile, exchange
@@ -24,11 +21,9 @@ from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import own_of
 from heathdrop.web.app import create_app
 from heathdrop.web.tackle.drops import weighed
-from heathdrop.web.tackle.shown import box
-from heathdrop.web.tackle.shown.box import item_row, shelf_of
-from heathdrop.web.tackle.shown.drops import CHECK, MOST_TIMED, counts_now, drops_of, worth_said
+from heathdrop.web.tackle.shown.box import shelf_of
+from heathdrop.web.tackle.shown.drops import MOST_TIMED, counts_now, drops_of
 from tests.golden_file import holds_to
-from tests.learning.seen import drops
 from tests.store.test_casts import DEPTH, DROP, MAT, RIG
 from tests.web.shown import HX, rows
 from tests.web.shown import token as token_of
@@ -330,18 +325,6 @@ def kept() -> list[Kept]:
     return [Kept(k, kind, checked(kind, data)) for k, (kind, data) in enumerate(PIECES, 1)]
 
 
-@pytest.mark.parametrize("system", ["imperial", "metric"])
-def test_rows_of_every_kind(system: str) -> None:
-    box._row.cache_clear()
-    with said_in(system):
-        found = [item_row(row) for row in kept()]
-    box._row.cache_clear()
-    if system == "imperial":
-        holds_to("web.box", found)
-    else:
-        assert any("cm" in f.hint for row in found for f in row.fields)
-
-
 def test_a_shelf_from_slim_to_bulky(cat: Catalog) -> None:
     shelf = shelf_of(cat, kept())
     assert shelf is not None
@@ -405,17 +388,3 @@ def test_a_logbook_as_it_is_shown(cat: Catalog, session: Session) -> None:
 )
 def test_what_a_kept_test_came_to(timed: float, now: float, tests: int, said: str) -> None:
     assert counts_now(timed, 5.7, now, tests) == said
-
-
-def test_drops_at_one_depth_are_not_enough(cat: Catalog) -> None:
-    """Twelve even tests: at one depth another depth is asked for; at two they are enough, and the depth check
-    is offered for what they do not narrow."""
-    test = drops(cat)[0]
-    same = [replace(test, times_s=(test.times_s[0],) * 3)] * 12
-    assert re.match(r"One more test, in \d+ ft|All at one depth so far", worth_said(cat, same, test, 0.1))
-    seconds = predicted_s(cat, replace(test, depth_m=2.0 * test.depth_m), 1.0, 1.0, 1.0)
-    deeper = replace(test, depth_m=2.0 * test.depth_m, times_s=(seconds,) * 3)
-    apart = worth_said(cat, same + [deeper] * 12, test, 0.1)
-    assert apart.startswith(
-        ("One more test, in ", "Enough: more drops would hardly narrow the fall. " + CHECK)
-    )
