@@ -3,13 +3,12 @@
 import doctest
 
 import pytest
-from fastapi.testclient import TestClient
 from hypothesis import given
 from hypothesis import strategies as st
 
 from heathdrop import measures, units
 from heathdrop.conditions.scenario import ROWS
-from heathdrop.measures import METRIC, TURNS, in_metric, marks, meant, said_in
+from heathdrop.measures import METRIC, TURNS, in_metric, meant, said_in
 from heathdrop.reading import read, span_of
 
 
@@ -97,16 +96,6 @@ def test_a_typed_number_is_in_the_system_of_its_form() -> None:
         meant("deep", "ft", METRIC)
 
 
-def test_axes_have_round_marks_in_the_units_said() -> None:
-    steps = (1.0, 2.0, 5.0, 10.0)
-    assert marks(9.0, "ft", steps, 10) == [(float(k), str(k)) for k in range(10)]
-    assert marks(20.0, "ft", steps, 10)[1] == (2.0, "2")
-    with said_in(METRIC):
-        found = marks(9.0, "ft", steps, 10)
-    assert [said for _, said in found] == ["0", "1", "2"]
-    assert found[1][0] == pytest.approx(3.28084, abs=1e-4)
-
-
 @pytest.mark.parametrize(
     ("text", "unit", "value"),
     [
@@ -161,17 +150,6 @@ def test_a_unit_of_another_kind_and_no_number_are_refused(text: str, unit: str) 
 def test_there_and_back(value: float, pair: tuple[str, str]) -> None:
     there = read(f"{value:.6f} {pair[1]}", pair[0])
     assert read(f"{there:.9f} {pair[0]}", pair[1]) == pytest.approx(value, abs=2e-5)
-
-
-def test_the_sheet_takes_either_system(client: TestClient) -> None:
-    """15 °C and 59 °F, 1.8288 m and 6 ft: the same answer; another kind of unit is refused."""
-    asked = {"water_temp_f": "59", "bottom_depth_ft": "9", "fish_depth_ft": "6", "view": "size"}
-    metric = asked | {"water_temp_f": "15 C", "fish_depth_ft": "1,8288 m"}
-    pages = [client.get("/", params=p).text for p in (asked, metric)]
-    strips = [p[p.index('class="figures"') : p.index("</dl>")] for p in pages]
-    assert strips[0] == strips[1]
-    refused = client.get("/", params=asked | {"fish_depth_ft": "6 oz"}).text
-    assert "Fish at must be from 0 to 60 ft, a range (4 to 10), ? or bottom, not “6 oz”." in refused
 
 
 @pytest.mark.parametrize(

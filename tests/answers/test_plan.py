@@ -16,7 +16,6 @@ from typer.testing import CliRunner
 
 from heathdrop import catalog as catalogue
 from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_of
-from heathdrop.answers.day_table import _with_changes as with_changes
 from heathdrop.answers.jobs import Job, Jobs, Tell
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
@@ -169,20 +168,6 @@ def made(cat: Catalog, values: list[list[float]], columns: tuple[slice, ...], sh
         rig = rig_by_name(cat, "swim-jig", oz, tail)
         rows.append(Candidate(name_of(rig).text(), rig, rod, int(rod is OTHER)))
     return Table(tuple(rows), np.array(values), columns, np.array(shares), {})
-
-
-def test_a_change_costs_its_minutes_of_the_stop_and_that_it_is_put_off(cat: Catalog) -> None:
-    """Worked by hand: a trailer takes 1 minute and .02, a knot 3 and .08; half an hour's stop."""
-    table = made(cat, [[0.2], [0.6], [0.9], [0.1]], (slice(0, 1),), [1.0])
-    found = with_changes(table, [Stop("", Scenario(GRASS), minutes=30.0)])
-    assert found.becomes(0, 0) == ("retie", 2)
-    assert found.values[0, 0] == pytest.approx(0.9 * 0.9 - 0.08)
-    assert found.becomes(2, 0) == ("none", 2)
-    assert found.becomes(3, 0) == ("none", 3)  # on another rod nothing is tied on that is better
-    short = with_changes(table, [Stop("", Scenario(GRASS), minutes=4.0)])
-    assert short.becomes(0, 0) == ("trailer", 1)
-    assert short.values[0, 0] == pytest.approx(0.6 * 0.75 - 0.02)
-    assert short.becomes(1, 0) == ("none", 1)
 
 
 @pytest.mark.slow

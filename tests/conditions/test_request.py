@@ -8,7 +8,6 @@ import pytest
 from pydantic import BaseModel, ConfigDict, Field, field_validator
 
 from heathdrop.conditions.plan import PlanRequest
-from heathdrop.conditions.request import SizeRequest
 from heathdrop.conditions.scenario import Scenario, check
 from heathdrop.conditions.validation import MOST_BYTES, read_json
 from heathdrop.conditions.wanted import JUDGED, Wanted
@@ -17,16 +16,6 @@ from tests.said import said_of
 from tests.waters import GRASS
 
 WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}
-
-
-def test_the_schema_knows_ranges_and_words() -> None:
-    parts = SizeRequest.model_json_schema()["$defs"]
-    wind, trend = (parts["Conditions"]["properties"][k] for k in ("wind_mph", "trend"))
-    assert (wind["minimum"], wind["maximum"], wind["default"]) == (0, 40, 5.0)
-    assert trend["enum"] == ["rising", "steady", "falling"]
-    thick = parts["Cover"]["properties"]["thickness_in"]["anyOf"]
-    assert thick[0]["maximum"] == 36
-    assert thick[1] == {"type": "null"}
 
 
 class Inner(BaseModel):

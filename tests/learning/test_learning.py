@@ -78,16 +78,6 @@ def test_what_was_learned_carries_to_other_heads_and_not_to_other_trailers(
     )
 
 
-def test_an_odd_try_is_named_and_hardly_moves_the_rest(cat: Catalog, rig: Rig, line: Line) -> None:
-    good = timed(cat, rig, line, 1.2, (3.0, 4.0))
-    odd = [good[0], replace(good[1], times_s=(*good[1].times_s, good[1].times_s[0] * 1.6))]
-    clean, spoiled = learn_drops(cat, good), learn_drops(cat, odd)
-    assert spoiled.outliers[1] == (False, False, False, True)
-    assert not any(clean.outliers[0])
-    name = "trailer:craw/4"
-    assert spoiled.factor(name) == pytest.approx(clean.factor(name), rel=0.08)
-
-
 #: Those who misread every depth or drag line unsaid teach it as if it were the lure's (docs/model.md).
 HELD = [a for a in ANGLERS if a.name != "metres for feet" and a.read == 1.0 and a.dragged_m == 0.0]
 
@@ -100,16 +90,6 @@ def test_the_band_holds_for_every_kind_of_angler(cat: Catalog, angler: Angler) -
     found = study(cat, angler, people=120, seed=3)
     assert 0.80 - 0.075 < found["held"] <= 1.0
     assert found["after"] < 0.85 * found["before"]
-
-
-def test_an_error_of_all_tests_alike_is_not_worn_down_by_more_of_them(
-    cat: Catalog, rig: Rig, line: Line
-) -> None:
-    """Eighteen tests leave the share of the shared error where two have it; the rest is worn down."""
-    few, many = (learn_drops(cat, timed(cat, rig, line, 1.3, (3.0, 5.0) * n)) for n in (1, 9))
-    name = few.names.index("trailer:craw/4")
-    assert many.shared[name, name] >= few.shared[name, name] > 0.0
-    assert many.cov[name, name] - many.shared[name, name] < few.cov[name, name] - few.shared[name, name]
 
 
 @pytest.mark.slow

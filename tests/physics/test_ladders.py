@@ -112,16 +112,6 @@ def test_an_underspin_reaches_ten_to_twenty_five_feet(cat: Catalog, fluoro: Line
     assert runs_at_ft(quarter, fluoro, 1.6, 12.0) < runs_at_ft(it, fluoro, 1.6, 12.0) - 1.0
 
 
-def test_deep_slow_rolling_takes_weight(cat: Catalog, fluoro: Line) -> None:
-    """At 2 ft/s only 3/4 and 1 oz of spinnerbait hold 12 ft; practice asks for that weight slower too."""
-    depths = [
-        runs_at_ft(lure(cat, "spinnerbait", oz, "twin-tail"), fluoro, 2.0, 15.0)
-        for oz in (0.375, 0.5, 0.75, 1.0)
-    ]
-    assert depths == sorted(depths)
-    assert depths[0] < 12.0 < depths[2]
-
-
 def test_line_holds_up_and_hides_the_bottom(cat: Catalog) -> None:
     it = lure(cat, "swim-jig", 0.375, "paddle-tail")
     lines = (("braid", 30), ("fluorocarbon", 10), ("fluorocarbon", 20), ("nylon", 20))

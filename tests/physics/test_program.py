@@ -128,31 +128,6 @@ def worked(r: CastResult) -> tuple[np.ndarray, np.ndarray, np.ndarray]:  # type:
     return r.time_s[after], (floor - r.depth_m)[after], r.on_bottom[after]
 
 
-def test_a_drag_stays_down_and_comes_home(cat: Catalog) -> None:
-    r = played(cat, Phase("drag", times=6))
-    _, height, contact = worked(r)
-    assert contact.mean() > 0.9
-    assert height.max() < 0.15
-    assert r.distance_m[-1] < 20.0
-
-
-def test_a_hop_lifts_by_inches_and_lands_each_time(cat: Catalog) -> None:
-    small, tall = (played(cat, Phase("hop", lift_m=lift, times=5)) for lift in (0.1, 0.4))
-    for r in (small, tall):
-        _, _, contact = worked(r)
-        assert np.count_nonzero(np.diff(contact.astype(int)) == -1) >= 3
-        assert contact[-1]
-    assert worked(tall)[1].max() > worked(small)[1].max()
-
-
-def test_yo_yo_and_burn_go_up_and_come_down(cat: Catalog) -> None:
-    for phase in (Phase("yo-yo", times=3), Phase("burn-and-drop", times=3)):
-        _, height, _ = worked(played(cat, phase))
-        peaks = (height[1:-1] > height[:-2]) & (height[1:-1] >= height[2:]) & (height[1:-1] > 0.2)
-        assert np.count_nonzero(peaks) >= 2
-        assert height[-1] < 0.7 * height.max()
-
-
 def test_a_lure_is_lifted_over_ledges_and_never_through_them(cat: Catalog) -> None:
     lifted = played(cat, Phase("lift-and-drop", lift_m=1.5, times=14), cast=STEPS)
     floor = np.array([STEPS.bottom_at(x) for x in lifted.distance_m])
@@ -160,27 +135,3 @@ def test_a_lure_is_lifted_over_ledges_and_never_through_them(cat: Catalog) -> No
     assert lifted.distance_m[-1] < 15.0
     assert (lifted.depth_m <= floor + 0.06).all()
     assert lifted.on_bottom[lifted.distance_m < 14.5].any()  # comes to rest on the higher step
-
-
-def test_shake_kill_and_a_moved_rod_tip(cat: Catalog) -> None:
-    assert worked(played(cat, Phase("shake", for_s=5.0)))[1].max() < 0.15
-    killed = played(cat, Phase("retrieve", speed_m_s=1.0, for_s=6.0), Phase("kill", for_s=12.0))
-    assert killed.on_bottom[-1]
-    low = played(cat, Phase("retrieve", speed_m_s=0.8, tip_m=0.0))
-    high = played(cat, Phase("retrieve", speed_m_s=0.8, tip_m=2.5))
-    assert high.useful().mean() < low.useful().mean()
-    assert high.samples.tip_z[-1] == pytest.approx(-2.5, abs=0.05)
-
-
-def test_every_kind_plays_on_its_own(cat: Catalog) -> None:
-    need = {
-        "retrieve": {"speed_m_s": 0.5},
-        "slow-roll": {"speed_m_s": 0.5},
-        "pause": {"for_s": 3.0},
-        "kill": {"for_s": 3.0},
-        "swing": {"for_s": 3.0},
-    }
-    for kind in KINDS:
-        r = played(cat, Phase(kind, **need.get(kind, {})))  # type: ignore[arg-type]
-        assert np.isfinite(np.array(r.samples)).all()
-        assert r.bottom_s >= 0.0

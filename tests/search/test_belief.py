@@ -11,9 +11,6 @@ from heathdrop.physics.cast import Cast, CastResult
 from heathdrop.physics.kernels.records import samples_room
 from heathdrop.search.belief import (
     Belief,
-    bite_per_s,
-    pace_of,
-    paces_wanted,
     slices_of,
     start_of,
 )
@@ -60,19 +57,6 @@ def test_a_range_is_kept_to_and_a_known_depth_is_known(cat: Catalog) -> None:
 )
 def test_what_the_trade_says_moves_them(cat: Catalog, given: dict[str, object], deeper: bool) -> None:
     assert (start(cat, **given).mean_ft > start(cat).mean_ft) is deeper
-
-
-def test_moods_want_their_pace_and_bite_at_their_rate(cat: Catalog) -> None:
-    for mood in (0.0, 1.0, 2.0, 2.5, 3.0, 4.0):
-        shares = paces_wanted(cat, mood)
-        assert shares.sum() == pytest.approx(1.0)
-        if mood == 2.0:  # ln 1.7 and ln 2.8 in a normal whose quartiles are ln 1.75 and ln 2.75
-            assert shares == pytest.approx([0.2233, 0.5434, 0.2332], abs=5e-4)
-    slow = [paces_wanted(cat, mood)[0] for mood in (0.0, 1.0, 2.0, 3.0, 4.0)]
-    assert slow == sorted(slow, reverse=True)
-    assert bite_per_s(cat, 2.0) == 0.015
-    assert bite_per_s(cat, 0.5) == pytest.approx(0.0055)
-    assert [pace_of(cat, p) for p in (1.0, 1.69, 1.7, 2.79, 2.8, 5.0)] == [0, 0, 1, 1, 2, 2]
 
 
 def test_bayes(cat: Catalog) -> None:

@@ -11,7 +11,7 @@ from heathdrop.catalog import Catalog
 from heathdrop.search.belief import Belief
 from heathdrop.search.choose import adds, bound, choose, worth
 from heathdrop.search.coverage import Candidate
-from heathdrop.search.hunt import Elsewhere, Hunt
+from heathdrop.search.hunt import Hunt
 from heathdrop.search.order import Opening, Place
 
 SWIM, FOOT = "swim-jig:0.5:craw", "football-jig:0.5:craw"
@@ -105,37 +105,6 @@ def test_the_plans_cast_opens_unless_it_is_clearly_worse(cat: Catalog) -> None:
     assert hunt(cat, HIGH, named, opens=Opening(FOOT)).next().cast is named
     assert hunt(cat, HIGH, named).next(only=FOOT).cast is named
     assert hunt(cat, HIGH, named).next(without=FOOT).cast is HIGH
-
-
-def test_families_that_bite_are_liked_and_those_that_do_not_are_left(cat: Catalog) -> None:
-    twin = replace(OTHER_ROD, seconds=HIGH.seconds, count_s=HIGH.count_s)
-    one = hunt(with_numbers(cat, **STILL, shared_depth=0.0), HIGH, twin, place=Place(lanes=8))
-    one.tell(HIGH, "nothing", lane=0)
-    one.tell(twin, "fish", lane=1)
-    liked = dict(zip(("swim-jig", "football-jig"), one._liking(), strict=True))
-    prior = cat.search.hunt.liking_bites
-    assert liked["swim-jig"] == pytest.approx(prior / (prior + one.looked_for["swim-jig"]))
-    assert liked["football-jig"] > 1.0 > liked["swim-jig"]
-
-
-def test_what_bit_elsewhere_today_is_liked_a_little_here(cat: Catalog) -> None:
-    """Against the day's own rate, weakly: two bites in four casts of one family, none in four of another."""
-    weak, prior = cat.search.hunt.carries_over, cat.search.hunt.liking_bites
-    day = (Elsewhere("football-jig", 4, 2), Elsewhere("swim-jig", 4, 0))
-    swim, foot = hunt(cat, HIGH, OTHER_ROD, elsewhere=day)._liking()
-    assert foot == pytest.approx((prior + 2 * weak) / (prior + weak))
-    assert swim == pytest.approx(prior / (prior + weak))
-    assert hunt(cat)._liking().tolist() == [1.0, 1.0]
-
-
-def test_what_comes_again_tires(cat: Catalog) -> None:
-    """By setting and by rig, in its own direction alone."""
-    one, same = hunt(cat), cat.search.hunt.same_rig
-    one.tell(HIGH, "nothing", lane=2)
-    assert one._tired(HIGH, 2) == pytest.approx(0.5 * same)
-    assert one._tired(DEEP, 2) == pytest.approx(same)
-    assert one._tired(HIGH, 0) == 1.0
-    assert one._fresh.tolist() == [[1.0, 1.0, pytest.approx(0.5 * same)], [1.0, 1.0, pytest.approx(same)]]
 
 
 def test_so_far_never_falls_and_leaves_room_for_nobody(cat: Catalog) -> None:

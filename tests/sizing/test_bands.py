@@ -1,7 +1,6 @@
 """Bands hold the prediction they are about; hand, boat, line and bottom in them."""
 
 import dataclasses
-import math
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -16,8 +15,8 @@ from heathdrop.learning.learned import Learned
 from heathdrop.physics.cast import LIMB_M
 from heathdrop.physics.line import Line as Chain
 from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Measured, Spread, rig_by_name, spread_of
-from heathdrop.sizing.bands import EIGHTY, Moved, bands_for, cast_bands, depth_band, fall_factors
+from heathdrop.physics.rig import Measured, rig_by_name, spread_of
+from heathdrop.sizing.bands import bands_for, cast_bands, fall_factors
 from heathdrop.sizing.knowledge import Handle, Untaught
 from heathdrop.sizing.program import play, program_of
 from heathdrop.sizing.scatter import STILL, Scatter, moved_by_pace_m, scatter_of
@@ -68,27 +67,6 @@ def test_a_measured_rig_is_surer(cat: Catalog) -> None:
     plain, measured = bands_for(cat, s, [r, sure])
     assert measured.mean_high_m - measured.mean_low_m < plain.mean_high_m - plain.mean_low_m
     assert measured.fall_high < plain.fall_high
-
-
-#: A cast that goes down as the square of pace: 4 ft told, e^±.24 at .12 quicker and slower.
-SQUARE = Moved(
-    as_told=4.0, quicker=4.0 * math.exp(-0.24), slower=4.0 * math.exp(0.24), run=4.0, lift=4.0, start=4.0,
-    thick=4.0, cast=4.0, tip=4.0,
-)  # fmt: skip
-
-
-SURE = Spread(0.2, 0.2, 0.2)
-
-
-def test_what_is_not_known_adds_in_quadrature_along_the_steepest_way() -> None:
-    """Areas that move it 3, a count 4, a tip 12 hundredths: 13 together, told as a change of pace."""
-    moved = dataclasses.replace(SQUARE, lift=3.97, start=4.04, tip=3.88)
-    low, high, parts = depth_band(moved, Scatter(), SURE, 0.6)
-    rounded = [round(parts[k], 6) for k in ("areas", "count", "tip", "pace", "drift")]
-    assert rounded == [0.03, 0.04, 0.12, 0.0, 0.0]
-    per_pace = 4.0 * math.sinh(0.24) / 0.12
-    assert high == pytest.approx(4.0 * (math.exp(2.0 * EIGHTY * 0.13 / per_pace) - 1.0), rel=1e-6)
-    assert low == pytest.approx(4.0 * (math.exp(-2.0 * EIGHTY * 0.13 / per_pace) - 1.0), rel=1e-6)
 
 
 def test_an_exact_hand_and_a_measured_one_narrow_what_is_told(cat: Catalog) -> None:

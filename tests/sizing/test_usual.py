@@ -62,19 +62,6 @@ def test_swimmers_by_the_fish_and_floor_lures_by_the_floor(cat: Catalog) -> None
     assert wide.half == pytest.approx(0.5 * math.log(high / low))
 
 
-def test_wind_and_quick_fish_want_it_heavier(cat: Catalog) -> None:
-    still, windy = (weights(cat, "football-jig", replace(OPEN, wind_mph=w)) for w in (5, 15))
-    leaning = [day(cat, "football-jig", replace(OPEN, wind_mph=w)) for w in (5, 15)]
-    assert windy.middle_oz / still.middle_oz == pytest.approx(math.exp(0.01 * 10) * leaning[1] / leaning[0])
-    assert weights(cat, "football-jig", replace(OPEN, wind_mph=0)) == still
-    slow, quick = (weights(cat, "swim-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0))
-    leaning = [day(cat, "swim-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0)]
-    assert quick.middle_oz / slow.middle_oz == pytest.approx(math.exp(0.05 * 3) * leaning[1] / leaning[0])
-    slow, quick = (weights(cat, "football-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0))
-    leaning = [day(cat, "football-jig", replace(OPEN, activity=a)) for a in (1.0, 4.0)]
-    assert quick.middle_oz / slow.middle_oz == pytest.approx(leaning[1] / leaning[0])
-
-
 def test_under_a_mat_what_opens_it_stands_in_for_habit(cat: Catalog) -> None:
     quiet, loud = (weights(cat, "punch-rig", MAT, ("mat-entry", s)) for s in ("quiet", "lobbed"))
     opens = (0.35 + 0.13 * 4) * (0.87 / 0.13) ** (1 / 6)

@@ -120,18 +120,6 @@ def test_the_water_and_the_mood_choose(
         assert usual_way(cat, sizing, best) == way
 
 
-def test_it_is_told_only_where_it_scores_better(cat: Catalog) -> None:
-    """The same rig at its steady best stands below itself in the cadence."""
-    from heathdrop.sizing.setting import setting_of
-    from heathdrop.sizing.size import rated_at
-
-    sizing, best = first(cat, "bladed-jig", water_temp_f=45.0, fish_depth_ft=14.5, activity=1.0)
-    assert best.cadence is not None
-    steady = rated_at(setting_of(cat, sizing.scenario), best.rig, None, None)
-    assert steady.cadence is None
-    assert steady.fits.score < best.fits.score
-
-
 def test_in_the_cold_a_body_that_glides_is_wanted(cat: Catalog) -> None:
     """It floats behind the first blade and glides on the pause; without it its action is worth less."""
     from heathdrop.sizing.setting import setting_of

@@ -1,6 +1,5 @@
 """Casts, answers, drops and the angler's own fish as kept: once, in order, withdrawn and back."""
 
-import json
 import uuid
 from collections.abc import Iterator
 from datetime import UTC, datetime, timedelta
@@ -142,18 +141,6 @@ def test_there_and_back(client: TestClient) -> None:
     wrong = again.replace("nothing", "eaten").replace(OUTCOMES[1], "eaten")
     refused = client.post("/import", data=sent, files={"file": ("casts.csv", wrong.encode())})
     assert "line 2, column outcome" in refused.text
-
-
-def test_a_deck_record_comes_in_once(client: TestClient) -> None:
-    record = json.dumps({"version": 1, "date": "2027-09-25", "casts": [made(1, line="15 lb fluorocarbon")]})
-    sent = {"token": token(client), "sure": "yes"}
-    for said in ("1 cast", "already here"):
-        came = client.post("/import", data=sent, files={"file": ("deck-record.json", record.encode())})
-        assert said in came.text
-    assert len(kept(client)) == 1
-    bad = record.replace('"swim-jig"', '"toad"')
-    refused = client.post("/import", data=sent, files={"file": ("deck-record.json", bad.encode())})
-    assert "deck-record.json, casts[0]: The lure" in refused.text
 
 
 def test_what_ran_off_on_the_trip_under_way_is_the_searchs_and_teaches_once_it_is_over(

@@ -3,17 +3,14 @@
 import math
 import random
 from collections import Counter
-from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 import pytest
 from fsrs import Rating
 
 from heathdrop.errors import BadInput
-from heathdrop.training.hand import HandError, Tapped, class_of, hand_of, tapped
+from heathdrop.training.hand import Tapped, class_of, hand_of, tapped
 from heathdrop.training.spacing import Marked, due_of, rating_of
-from heathdrop.training.waters import TRAITS, traits_of
-from tests.waters import GRASS
 
 
 def test_rounds_that_can_be_and_those_that_cannot() -> None:
@@ -26,20 +23,6 @@ def test_rounds_that_can_be_and_those_that_cannot() -> None:
         tapped(30.0, 30.0)
     with pytest.raises(BadInput, match=r"tapped_s was 2; it must be 4.0 to 25.0 s for 10 s asked"):
         tapped(10.0, 2.0)
-
-
-def test_one_slip_hardly_moves_it() -> None:
-    rng = random.Random(2)
-    rounds = [Tapped(s, s * math.exp(rng.gauss(0.05, 0.05))) for s in (3.0, 6.0, 8.0, 12.0) * 8]
-    plain, slipped = hand_of(rounds), hand_of([*rounds, Tapped(8.0, 18.0)])
-    assert plain is not None
-    assert slipped is not None
-    assert abs(slipped.whole.bias - plain.whole.bias) < 0.01
-    assert slipped.error == pytest.approx(math.hypot(slipped.scatter, _half(slipped)), abs=1e-9)
-
-
-def _half(hand: HandError) -> float:
-    return (hand.whole.high - hand.whole.low) / (2.0 * 1.2816)
 
 
 @pytest.mark.slow
@@ -139,17 +122,3 @@ def test_two_weak_topics_take_at_most_half_of_a_day() -> None:
     assert set(asked) == set(marks)
     few = [Marked("a", BEGUN, 0.1), Marked("b", BEGUN, 1.0), Marked("c", BEGUN, 1.0), Marked("a", BEGUN, 0.1)]
     assert due_of("abc", few)[0].topic == "a"
-
-
-def test_a_water_s_traits_by_their_edges() -> None:
-    plain = replace(
-        GRASS, water_temp_f=60.0, clarity_ft=4.0, wind_mph=5.0, fish_depth_ft=6.0, trend="steady",
-        light="mixed", forage="bluegill",
-    )  # fmt: skip
-    words = {"trend steady", "light mixed", "forage bluegill"}
-    assert traits_of(plain) == words
-    odd = replace(plain, water_temp_f=52.0, clarity_ft=6.0, wind_mph=10.0, fish_depth_ft=4.0)
-    assert traits_of(odd) == words | {"cold", "clear", "windy", "shallow fish"}
-    other = replace(plain, water_temp_f=74.0, clarity_ft=2.0, bottom_depth_ft=20.0, fish_depth_ft=12.0)
-    assert traits_of(other) == words | {"warm", "murky", "deep fish"}
-    assert len({name for name, *_ in TRAITS}) == 7

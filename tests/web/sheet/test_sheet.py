@@ -22,7 +22,6 @@ from heathdrop.web.sheet.shown.calling import SHOWN, calling_of, sides_of
 from heathdrop.web.sheet.shown.casting import Choices
 from heathdrop.web.sheet.shown.printed import card_of, said_of
 from heathdrop.web.sheet.shown.sheet import MOST_CITED, MOST_EQUALS
-from heathdrop.web.sheet.state import address as address_state
 from heathdrop.web.shell.fields import DEFAULTS, values_from
 from tests.advice.cases import rated
 from tests.waters import WOOD
@@ -134,16 +133,6 @@ def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[
 
 
 ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
-
-
-def test_a_depth_nobody_said_comes_up_with_the_bottom() -> None:
-    shallow = values_from({"bottom_depth_ft": "4"})
-    assert (shallow["fish_depth_ft"], shallow["top_depth_ft"]) == ("4", "4")
-    assert shallow["given"] == "bottom_depth_ft"
-    assert address_state(shallow) == "/?bottom_depth_ft=4"  # what is assumed is no part of the address
-    assert values_from(shallow) == shallow
-    said = values_from({"bottom_depth_ft": "4", "fish_depth_ft": "6"})
-    assert said["fish_depth_ft"] == "6"
 
 
 def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None:

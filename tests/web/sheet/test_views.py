@@ -21,7 +21,7 @@ from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import count_said, counted, feet, metres, turns_said
-from heathdrop.web.sheet.shown.board import Board, Cell, _cell
+from heathdrop.web.sheet.shown.board import Board, Cell
 from heathdrop.web.sheet.shown.chart import PLACES
 from heathdrop.web.sheet.shown.comparing import BY_RULES, FIGURES, more_options
 from heathdrop.web.sheet.shown.rigging import (
@@ -67,18 +67,6 @@ def test_the_board_names_what_holds_a_pair_back(cat: Catalog, sizing: Sizing) ->
     assert other.to_best == "/"
     with pytest.raises(BadInput, match="pick trailer was “toad”"):
         shown(cat, sizing, pick="swim-jig:0.5:toad")
-
-
-def test_a_pair_is_shaded_from_its_score_on(sizing: Sizing) -> None:
-    first = sizing.rigs[0]
-    shades = {}
-    for score in (29, 30, 49, 50, 69, 70, 81, 82, 91, 92):
-        here = replace(first, fits=replace(first.fits, score=score / 100))
-        cell = _cell(sizing, here, 2, first, first)
-        shades[score] = cell.shade
-    assert list(shades.values()) == [0, 1, 1, 2, 2, 3, 3, 4, 4, 5]
-    assert cell.id.endswith(f"-{first.rig.head_oz * 10000:.0f}")
-    assert (cell.chosen, cell.best, cell.figure) == (True, False, "92")
 
 
 def test_rows_are_named_by_shape_and_a_joined_one_so(cat: Catalog, sizing: Sizing) -> None:

@@ -10,7 +10,6 @@ from fastapi.routing import APIRoute
 from fastapi.testclient import TestClient
 from itsdangerous import TimestampSigner
 
-from heathdrop.store import devices
 from heathdrop.web.app import create_app
 from heathdrop.web.shell.deps import checked_form
 from heathdrop.web.shell.devices import _picture
@@ -274,19 +273,6 @@ def test_hosts_are_those_named_and_the_address_itself(app: FastAPI, host: str, k
     cookie = guest.cookies[COOKIE]
     asked = phone(app, base, cookie).get("/deck", headers={"host": host})
     assert (asked.status_code == 200) is known, asked.text[:200]
-
-
-def test_a_phone_is_called_by_its_kind_where_it_was_given_no_name(app: FastAPI) -> None:
-    names = {
-        "Mozilla (iPhone; x)": "iPhone",
-        "Mozilla (Linux; Android 14)": "Android phone",
-        "curl": "computer",
-    }
-    for agent, wanted in names.items():
-        app.state.pairing.renew()
-        phone(app).post("/pair", data={"code": app.state.pairing.code}, headers={"user-agent": agent})
-        with app.state.database.session() as session:
-            assert devices.listed(session)[-1].name == wanted
 
 
 @pytest.mark.parametrize(

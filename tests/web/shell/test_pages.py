@@ -18,7 +18,7 @@ from heathdrop.feeds.nmea import checksummed
 from heathdrop.feeds.simulated import Boat, Sounder
 from heathdrop.measures import said_in
 from heathdrop.web.app import create_app
-from heathdrop.web.shell.assets import bundled, ounces_markup
+from heathdrop.web.shell.assets import ounces_markup
 from heathdrop.web.shell.feed import chips_of
 from heathdrop.web.shell.fields import values_from
 from heathdrop.web.shell.refusal import in_words, plain_words
@@ -38,16 +38,6 @@ from tests.web.shown import HX, token
 )
 def test_fractions_as_anglers_write_them(written: str, shown_as: str) -> None:
     assert str(ounces_markup(written)) == shown_as
-
-
-def test_a_script_goes_along_with_all_that_it_takes() -> None:
-    """Each once, before those that take of it; what is offered is what is exported."""
-    text = bundled("plan/deckcard.js")
-    made = re.findall(r'^scripts\["(.+?)"\] = ', text, re.M)
-    assert made == ["shell/dom.js", "shell/sound.js", "shell/awake.js", "shell/clock.js", "plan/deckcard.js"]
-    assert 'const { guard, stamp, uuid } = scripts["shell/clock.js"];' in text
-    assert "return { stayAwake, buzz };" in text
-    assert not re.search(r"^(import|export)\b", text, re.M)
 
 
 def said(template: str, **values: object) -> str:
