@@ -12,7 +12,6 @@ from heathdrop.advice.finish import finish_of
 from heathdrop.advice.why import reasons
 from heathdrop.answers.water import call_of
 from heathdrop.catalog import Catalog
-from heathdrop.conditions.scenario import Conditions
 from heathdrop.sizing.size import Rated, Sizing
 
 CLAWED = ("craw", "small-craw", "chunk", "creature", "creature-fused")
@@ -136,6 +135,3 @@ def test_no_sentence_contradicts_a_rig_of_any_family(cat: Catalog) -> None:
                 found += contradictions(cat, standing.sizing, rated)
             found += untrue_changes(cat, standing.sizing, standing.best)
     assert not found, "\n".join(found[:40])
-
-
-DEEP = Conditions(water_temp_f=58, bottom_depth_ft=14, fish_depth_ft=9, forage="baitfish", clarity_ft=4)

@@ -56,13 +56,6 @@ def test_a_bottom_found_while_it_fell_is_a_drop_test_of_the_place() -> None:
     assert (found.line_material, found.rig.trailer.id) == ("fluorocarbon", "craw")
 
 
-def test_a_top_ticked_on_the_way_home_is_a_depth_check() -> None:
-    found = contact_of(cast(outcome="ticked-top", at_s=20.0, countdown_s=3.0, conditions=TOP))
-    assert isinstance(found, DepthCheck)
-    assert (found.count_s, found.pace_m_s) == (3.0, pytest.approx(2.0 * 0.3048))
-    assert found.depth_m == pytest.approx(6.0 * 0.3048)
-
-
 @pytest.mark.parametrize(("outcome", "off_ft"), [("ran-high", -1.0), ("ran-low", 1.0)])
 def test_what_ran_off_is_a_depth_check_against_what_was_said(outcome: str, off_ft: float) -> None:
     found = contact_of(cast(outcome=outcome, at_s=None, countdown_s=3.0))

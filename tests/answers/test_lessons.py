@@ -10,7 +10,7 @@ from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
 from heathdrop.answers.shifts import Shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import Run, rig_of, run_of
-from heathdrop.answers.trials import setting_at, trials_of, water_of_cast
+from heathdrop.answers.trials import setting_at, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
@@ -97,18 +97,6 @@ def test_visits_are_the_stops_of_days(cat: Catalog) -> None:
     assert visits_of(made, [None] * len(made)) == ([], dict.fromkeys(spoke, 0))
     assert tabled("empty stops") == cat.search.place.absent
     assert (tabled("pace"), tabled("mood in cold water")) == (1.0, 0.0)
-
-
-@pytest.mark.slow
-def test_fish_that_like_lighter_heads_speak_for_that_school() -> None:
-    rng, right, wrong = random.Random(3), 0, 0
-    for _ in range(20):
-        made = fished(rng, 150, 0.22, HEADS)
-        told = {(t.topic, t.school): t for t in trials_of(made, minutes_of(made))}
-        right += told["weight-lean", "lighter"].ratio > 0.0
-        wrong += told["weight-lean", "heavier"].words == "strongly for it"
-    assert right >= 16
-    assert wrong <= 1
 
 
 SWIM, PUNCH = Piece("head", "swim-jig", 0.375, 3), Piece("head", "punch-rig", 1.25, 1)

@@ -3,25 +3,21 @@
 import copy
 import json
 import time
-from collections.abc import Callable
 from dataclasses import replace
 from pathlib import Path
-from threading import Event
 from typing import Any
 
-import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from typer.testing import CliRunner
 
 from heathdrop import catalog as catalogue
-from heathdrop.answers.day_table import Candidate, Table, rated_closely, table_of
+from heathdrop.answers.day_table import rated_closely, table_of
 from heathdrop.answers.jobs import Job, Jobs, Tell
 from heathdrop.answers.own import STRANGER
 from heathdrop.answers.plan import plan_day
 from heathdrop.answers.stop import Rod, Stop, parts_of, shares_of, worths_of
 from heathdrop.api.planning import plan_answer
-from heathdrop.catalog import Catalog
 from heathdrop.cli import app
 from heathdrop.conditions.gear import Line, Reel
 from heathdrop.conditions.plan import PlanRequest
@@ -29,7 +25,6 @@ from heathdrop.conditions.scenario import Scenario
 from heathdrop.day.plan import planned, the_stops
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
-from heathdrop.physics.rig import rig_by_name
 from heathdrop.physics.rig_name import name_of
 from tests.waters import BAIT, GRASS
 
@@ -160,16 +155,6 @@ ROD, OTHER = Rod("A", Line(), Reel()), Rod("B", Line(material="braid", test_lb=5
 UNKNOWN = Scenario(replace(BAIT, fish_span_ft=(0.0, 30.0)))
 
 
-def made(cat: Catalog, values: list[list[float]], columns: tuple[slice, ...], shares: list[float]) -> Table:
-    """Two swim jigs that share a head, one of another weight, the first again on another rod."""
-    rigs = [("craw", 0.375, ROD), ("paddle-tail", 0.375, ROD), ("craw", 0.5, ROD), ("craw", 0.375, OTHER)]
-    rows = []
-    for tail, oz, rod in rigs:
-        rig = rig_by_name(cat, "swim-jig", oz, tail)
-        rows.append(Candidate(name_of(rig).text(), rig, rod, int(rod is OTHER)))
-    return Table(tuple(rows), np.array(values), columns, np.array(shares), {})
-
-
 @pytest.mark.slow
 def test_a_stop_of_unknown_depth_asks_for_rigs_of_its_parts_too() -> None:
     """Its columns are its thirds, each value the rating of that third, and candidates come from each."""
@@ -212,15 +197,3 @@ def test_a_refusal_is_said_and_a_fault_is_logged_and_tried_again(caplog: pytest.
     assert failed.refusal == "This plan could not be worked out; the log says why. Ask again."
     assert "RuntimeError: secret" in caplog.text
     assert over(jobs.asked("b", lambda _: 3)).answer == 3
-
-
-def waits(go: Event, then: Callable[[], int]) -> Callable[[Tell], int]:
-    def work(tell: Tell) -> int:
-        go.wait(5)
-        tell(0.9, "nearly")
-        return then()
-
-    return work
-
-
-NAMED = Scenario(GRASS, families=("swim-jig", "bladed-jig"))

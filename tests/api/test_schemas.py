@@ -131,7 +131,12 @@ def test_every_refusal() -> None:
         "no programme": with_("program", []),
         "extra": {**CASE, "boat": 1},
     }
-    holds_to("api.schemas", {name: said_of(lambda b=body: records(b)) for name, body in bodies.items()})
+    plain = said_of(lambda: records(CASE))
+    found = {name: said_of(lambda b=body: records(b)) for name, body in bodies.items()}
+    for name, said in found.items():
+        if isinstance(said, list):  # what a request makes is told where it is not the case's own
+            found[name] = [part for part, usual in zip(said, plain, strict=True) if part != usual]
+    holds_to("api.schemas", found)
 
 
 HOST = {"host": "127.0.0.1"}

@@ -48,16 +48,6 @@ def test_try_it_keeps_its_promise(browser: webdriver.Chrome, site: str) -> None:
         reads(browser, ".what", "bladed jig")
 
 
-def test_the_water_is_kept_over_other_pages(browser: webdriver.Chrome, site: str) -> None:
-    browser.get(f"{site}/?water_temp_f=70&cover=pads&bottom_depth_ft=5&fish_depth_ft=2")
-    for page in ("Box", "Drop tests"):
-        press(browser, page, By.LINK_TEXT)
-        press(browser, "Sheet", By.LINK_TEXT)
-        wait(browser, lambda: value(browser, "water_temp_f") == "70")
-        wait(browser, lambda: value(browser, "cover") == "pads")
-    wait(browser, lambda: "70 °F, fish at 2 ft of 5 ft, pads" in browser.title)
-
-
 def test_each_tab_goes_back_to_its_own_water(browser: webdriver.Chrome, site: str) -> None:
     """From the box to the sheet, and from the sheet to a plan, while another tab showed another water."""
     first = browser.current_window_handle
@@ -114,22 +104,6 @@ def test_an_open_scenario_is_named_and_never_overwritten_in_silence(
     wait(browser, lambda: value(browser, "water_temp_f") == "49")
 
 
-def test_a_school_is_listed_and_let_go_again(browser: webdriver.Chrome, site: str) -> None:
-    browser.get(f"{site}/?view=water&{FOUR}")
-    choice = browser.find_element(By.CSS_SELECTOR, ".dispute select")
-    topic = choice.get_attribute("name") or ""
-    other = next(o for o in choice.find_elements(By.TAG_NAME, "option") if not o.get_attribute("selected"))
-    name = other.text
-    other.click()
-    reads(browser, ".held", name)
-    wait(browser, lambda: f"{topic}=" in browser.current_url)
-    wait(browser, lambda: browser.current_url.count("&s_") == 1)
-    browser.get(f"{site}/?view=water&{FOUR}")
-    reads(browser, ".held", "kept")
-    press(browser, ".held button")
-    wait(browser, lambda: not browser.find_elements(By.CSS_SELECTOR, ".held"))
-
-
 def test_what_is_typed_goes_with_a_link(browser: webdriver.Chrome, site: str) -> None:
     browser.get(f"{site}/?view=water&{FOUR}")
     typed(browser, "fish_depth_ft", "3")
@@ -142,15 +116,6 @@ def test_what_is_typed_goes_with_a_link(browser: webdriver.Chrome, site: str) ->
     browser.execute_script("document.querySelector('.moods a:not(.chosen)').click()")
     reads(browser, "#err-fish_depth_ft", "is deeper than the bottom")
     wait(browser, lambda: value(browser, "fish_depth_ft") == "20")
-
-
-def test_refusals_speak_the_screens_words_once(browser: webdriver.Chrome, site: str) -> None:
-    browser.get(f"{site}/?bottom_depth_ft=4&fish_depth_ft=4")
-    typed(browser, "fish_depth_ft", "6")
-    said = "Fish at 6 ft is deeper than the bottom at 4 ft."
-    wait(browser, lambda: text(browser, "#err-fish_depth_ft") == said)
-    assert text(browser, "main").count(said) == 1
-    reads(browser, "#halt", "Fish at needs another value")
 
 
 def test_the_first_minute_asks_four_things_and_refuses_none(browser: webdriver.Chrome, site: str) -> None:
@@ -210,23 +175,6 @@ def test_a_server_that_stops_is_said_and_asked_again(browser: webdriver.Chrome, 
         server.should_exit = True
         thread.join(10)
         app.state.database.close()
-
-
-def test_the_box_says_what_it_understood_before_it_keeps(browser: webdriver.Chrome, site: str) -> None:
-    def heads() -> int:
-        return int(text(browser, ".counts").split()[0])
-
-    browser.get(site + "/box")
-    entry = browser.find_element(By.ID, "entry")
-    before = heads()
-    entry.send_keys("3/8, 1/2 grass jig olive")
-    wait(browser, lambda: text(browser, "#understood").count("grass jig") == 2)
-    assert heads() == before
-    entry.send_keys(Keys.ENTER)
-    wait(browser, lambda: heads() == before + 2)
-    assert text(browser, "#understood") == ""
-    press(browser, "size from my box now", By.LINK_TEXT)
-    wait(browser, lambda: value(browser, "box") == "mine")
 
 
 def test_the_card_is_one_page_with_all_on_it(browser: webdriver.Chrome, site: str) -> None:

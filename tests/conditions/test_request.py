@@ -15,8 +15,6 @@ from heathdrop.errors import BadInput
 from tests.said import said_of
 from tests.waters import GRASS
 
-WATER = {"water_temp_f": 58, "bottom_depth_ft": 9, "fish_depth_ft": 6}
-
 
 class Inner(BaseModel):
     model_config = ConfigDict(extra="forbid")
@@ -120,25 +118,7 @@ STOP: dict[str, Any] = {
 }
 
 
-def asked(**more: Any) -> Any:
-    return said_of(lambda: PlanRequest.model_validate({"stops": [STOP], **more}))
-
-
 @pytest.mark.parametrize("date", ["tomorrow", "2027-13-01", "2027-02-30"])
 def test_a_date_that_is_no_day(date: str) -> None:
     plan = PlanRequest.model_validate({"date": date, "stops": [STOP]})
     assert said_of(plan.day) == f"refused: date was “{date}”; it must be a day such as 2027-04-03."
-
-
-STOP_TRIP = {"name": "Bay", "conditions": {"water_temp_f": 58}}
-
-
-ROD = {
-    "name": "A",
-    "line": {"material": "nylon", "test_lb": 12},
-    "inches_per_turn": 29,
-    "rig": "swim-jig:0.5:craw",
-}
-
-
-BODY: dict[str, Any] = {"date": "2027-09-25", "stops": [STOP_TRIP], "rods": [ROD]}

@@ -1,8 +1,8 @@
 """A water as it is said: rows, facts, cover, gear, and every contradiction where it was typed."""
 
 import math
-from dataclasses import dataclass, replace
-from typing import Annotated, Any
+from dataclasses import replace
+from typing import Any
 
 import pytest
 from pydantic import TypeAdapter, ValidationError
@@ -10,7 +10,7 @@ from pydantic import TypeAdapter, ValidationError
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import OF_WATER, Clause, degree, facts_of, holds
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
-from heathdrop.conditions.quantity import Quantity, same
+from heathdrop.conditions.quantity import same
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.golden_file import holds_to
@@ -102,11 +102,6 @@ def test_what_is_left_out_is_as_usual_and_nothing_else_is_taken() -> None:
     for wrong in ({"head_oz": "heavy"}, {"weight": 1}, {"fused": "perhaps"}):
         with pytest.raises(ValidationError):
             RigGiven.model_validate({**plain, **wrong})
-
-
-@dataclass(frozen=True, kw_only=True)
-class Inner:
-    word: Annotated[str | None, Quantity("Word", by=(("a", same("one-two")), ("b", same("three"))))] = None
 
 
 def test_words_are_said_without_hyphens() -> None:

@@ -17,7 +17,7 @@ from heathdrop.conditions.drilled import Drilled
 from heathdrop.conditions.made import MadeCast, MadeCasts
 from heathdrop.conditions.plan import PlanRequest, PositionBody
 from heathdrop.day.deck import here_of, next_at, teaches, told_of, trip_of_plan
-from heathdrop.day.drills import due_for, mark_and_keep, missed, next_question, use_hand
+from heathdrop.day.drills import due_for, missed, next_question, use_hand
 from heathdrop.day.made import Away, bring_back, keep_casts, last_away, mend_cast, take_back, take_day_back
 from heathdrop.day.plan import call_off, job_of, planned
 from heathdrop.errors import BadInput
@@ -107,17 +107,6 @@ def test_a_stop_that_is_worked_out_is_left_for_the_best_of_the_trips_others(sess
     for k in range(100, 180):
         keep_casts(session, MadeCasts([cast(k, stop=("Near", "Far")[k % 2], outcome="nothing")]))
     assert next_at(session, "Bay", STRANGER, 6)[1].search.move_on is None
-
-
-def test_what_was_answered_is_due_last(session: Session) -> None:
-    first, due = next_question(session, "count")
-    assert {d.name for d in due} == {"short", "middle", "long"}
-    mark_and_keep(session, first.named.text, {"tapped_s": first.seconds}, uuid.UUID(int=1))
-    after = due_for(session, "count")
-    assert after[-1].name == first.named.topic
-    assert (after[-1].answered, after[-1].lately) == (1, 1.0)
-    again, _ = next_question(session, "count", first.named.topic)
-    assert again.named.seed == first.named.seed + 1
 
 
 def test_a_hand_of_too_few_rounds_is_not_used(session: Session) -> None:

@@ -1,7 +1,5 @@
 """Timed drops to log factors: the times reckoned, the posterior to its digits, the questions asked."""
 
-from dataclasses import replace
-
 import numpy as np
 import pytest
 
@@ -50,15 +48,3 @@ def test_what_is_reckoned_and_learned_to_the_digit(cat: Catalog) -> None:
             "one": told(learn_drops(cat, seen[:1]), np.zeros(0)),
         },
     )
-
-
-def test_a_lateness_is_told_from_two_depths(cat: Catalog) -> None:
-    """The same half second on every drop is the hand's, not the lure's."""
-    base = drops(cat)[0]
-    late = [
-        replace(base, depth_m=d, times_s=(predicted_s(cat, replace(base, depth_m=d), 1, 1, 1) + 0.4,) * 3)
-        for d in (1.0, 2.0, 4.0, 9.0)
-    ]
-    learned = learn_drops(cat, late)
-    assert 0.15 < learned.mean[-1] < 0.45
-    assert learned.factor("trailer:craw/4") == pytest.approx(1.0, abs=0.1)

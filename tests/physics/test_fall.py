@@ -10,11 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, fall_time_s, time_to_depth_s
 from heathdrop.physics.line import Line, line_by_test
-from heathdrop.physics.program import Phase
-from heathdrop.physics.rig import Lure, lure_of, rig_by_name
+from heathdrop.physics.rig import Lure
 from heathdrop.physics.touch import line_pull_n, touch_of
 from heathdrop.physics.water import water_at
 from heathdrop.units import KG_PER_OZ, metres
@@ -53,24 +51,6 @@ def test_falls_to_the_digit(cat: Catalog) -> None:
             for name, line in lines.items()
         },
     )
-
-
-def test_useful_is_from_eight_tenths_to_two_and_to_the_line(cat: Catalog) -> None:
-    cast = Cast(10.0, 0.6, ((0.0, 5.0), (300.0, 5.0)))
-    lure = lure_of(cat, rig_by_name(cat, "swim-jig", 0.5, "craw"), WATER.density_kg_m3, 58.0)
-    found = fly(lure, line_by_test(cat, "nylon", 12), WATER, cast, [Phase("fall", slack=True, for_s=1.0)])
-    s = found.samples
-    rows = s._replace(
-        t=np.array([0.0, 1.0, 2.0, 3.0, 4.0]),
-        x=np.array([8.0, 8.0, 5.0, 2.0, 1.9]),
-        z=np.array([1.0, 2.0, 3.0, 4.0, 5.0]),
-    )
-    made = replace(found, samples=rows, fall_s=1.0)
-    assert made.useful().tolist() == [2.0, 3.0, 4.0]
-    assert made.worked().tolist() == [2.0, 3.0, 4.0]
-    far = replace(made, samples=rows._replace(x=np.full(5, 9.0)))
-    assert far.useful().size == 0
-    assert far.worked().tolist() == [2.0, 3.0, 4.0, 5.0]
 
 
 BARE = Line(0.37e-3, 1780.0, 0.0)

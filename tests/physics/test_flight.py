@@ -5,11 +5,10 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from scipy.integrate import quad, solve_ivp
+from scipy.integrate import solve_ivp
 
 from heathdrop.catalog import Catalog
 from heathdrop.errors import BadInput
-from heathdrop.physics.fall import depth_after_s, fall_speed_m_s, time_to_depth_s
 from heathdrop.physics.flight import (
     Launch,
     Measured,
@@ -135,22 +134,7 @@ WATER = water_at(58.0)
 THIN, THICK = Line(0.15e-3, 970.0, 0.010), Line(0.43e-3, 1780.0, 0.010)
 
 
-TIED = replace(THIN, leader=THICK, leader_m=3.0)
-
-
 LURE = Lure(0.010, 0.08, 8e-4, 8e-4, 2e-4)
-
-
-@pytest.mark.parametrize("surface_m", [0.0, 2.0, 9.0])
-@pytest.mark.parametrize("depth_m", [1.0, 3.0, 8.0])
-def test_the_fall_is_the_integral_over_both_lines(surface_m: float, depth_m: float) -> None:
-    def slowness(z: float) -> float:
-        return float(1.0 / fall_speed_m_s(LURE.net_weight_n, 8e-4, z, TIED, WATER, surface_m))
-
-    seconds = time_to_depth_s(LURE, depth_m, TIED, WATER, surface_m)
-    kink = [3.0 - surface_m] if 0.0 < 3.0 - surface_m < depth_m else None
-    assert seconds == pytest.approx(quad(slowness, 0.0, depth_m, points=kink)[0], rel=1e-9)
-    assert depth_after_s(LURE, seconds, TIED, WATER, surface_m) == pytest.approx(depth_m, rel=1e-9)
 
 
 def test_water_published_values() -> None:

@@ -1,6 +1,5 @@
 """Rigs as the water meets them, to the digit; their one name; parts, signs and limits."""
 
-import math
 from dataclasses import replace
 from typing import Any
 
@@ -13,7 +12,6 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.given import RigGiven
 from heathdrop.errors import BadInput
 from heathdrop.physics.cover import Stand, cover_odds
-from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import (
     UNMEASURED,
     Measured,
@@ -33,15 +31,10 @@ from tests.said import said_of
 NAMED: dict[str, dict[str, Any]] = {
     "plain": {},
     "none": {"trailer": "none"},
-    "long": {"trailer_length_in": 5.0},
-    "tungsten": {"head_material": "tungsten"},
-    "thin": {"skirt": "thin"},
     "football": {"family": "football-jig", "head_oz": 0.75, "trailer": "chunk"},
-    "spinnerbait": {"family": "spinnerbait", "trailer": "twin-tail"},
     "colorado": {"family": "spinnerbait", "trailer": "twin-tail", "blades": "colorado"},
     "floating": {"plastic": "floating"},
     "dense": {"softness": "dense", "trailer": "creature"},
-    "edge": {"orientation": "vertical"},
     "fused": {"trailer": "creature", "fused": True},
     "punch": {"family": "punch-rig", "head_oz": 1.25, "trailer": "beaver"},
 }
@@ -50,8 +43,6 @@ NAMED: dict[str, dict[str, Any]] = {
 MEASURED = (
     Measured(head_g=11.2, trailer_g=8.1, width=1.2),
     Measured(body_fall=1.2, trailer_fall=0.8, lift=1.3, body_fall_spread=0.1, lift_spread=0.12),
-    Measured(trailer_fall_spread=0.08),
-    Measured(body_fall_spread=0.2, trailer_fall_spread=0.2, fall_joint=-0.03),
     Measured(body_fall_spread=0.01, trailer_fall_spread=0.01, fall_joint=-0.5),
 )
 
@@ -110,7 +101,6 @@ def test_every_refusal(cat: Catalog) -> None:
         "light": {"head_oz": 0.03},
         "heavy": {"head_oz": 4.01},
         "short": {"trailer_length_in": 0.49},
-        "long": {"trailer_length_in": 10.1},
         "bare and long": {"trailer": "none", "trailer_length_in": 99.0},
         "blades": {"blades": "colorado"},
         "blades unknown": {"family": "spinnerbait", "blades": "round"},
@@ -247,17 +237,3 @@ def test_cover_odds_are_chances_and_more_cover_is_never_easier(
     assert more.passes <= odds.passes + 1e-12
     assert more.fouls >= odds.fouls - 1e-12
     assert more.hangs >= odds.hangs - 1e-12
-
-
-@given(material=st.sampled_from(["fluorocarbon", "nylon", "braid"]), share=st.floats(0.0, 1.0))
-def test_lines_between_the_listed_tests_grow_with_strength(cat: Catalog, material: str, share: float) -> None:
-    tests = [lb for lb, _ in cat.lines[material].diameters_mm]
-    lb = tests[0] + share * (tests[-1] - tests[0])
-    line: Line = line_by_test(cat, material, lb)
-    assert (
-        line_by_test(cat, material, tests[0]).diameter_m
-        <= line.diameter_m
-        <= line_by_test(cat, material, tests[-1]).diameter_m
-    )
-    assert math.isclose(line.area_m2, math.pi * line.diameter_m**2 / 4)
-    assert (line.net_weight_n_m(999.0) < 0) == (material == "braid")

@@ -8,8 +8,7 @@ from heathdrop.advice.why import limit_sentence
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.scenario import Conditions, Scenario
-from heathdrop.sizing.liking import pulls_of
-from heathdrop.sizing.schools import Leaning, leaning_of, pace_factor, rung
+from heathdrop.sizing.schools import Leaning, leaning_of, pace_factor
 from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
 from tests.waters import MAT
@@ -19,23 +18,8 @@ BAIT = Conditions(
 )
 
 
-COLD = replace(BAIT, water_temp_f=42, forage="crawfish", fish_depth_ft=12, season="winter")
-
-
 def of(cat: Catalog, c: Conditions, family: str, *schools: tuple[str, str]) -> Setting:
     return setting_of(cat, Scenario(c, families=(family,), schools=schools))
-
-
-def test_points_add_up_as_far_as_each_rule_is_true(cat: Catalog) -> None:
-    facts = of(cat, COLD, "football-jig").facts
-    pulls = pulls_of(cat, facts)
-    quiet, claws = cat.rules["quiet-plastic"].trailers, cat.rules["crawfish-low"].trailers
-    # At 4 ft of visibility murky water is a third true, clear water a sixth.
-    both = (cat.rules["dirty-bulk"].trailers, 1 / 3), (cat.rules["clear-slim"].trailers, 1 / 6)
-    seen = {t: sum(share * points.get(t, 0.0) for points, share in both) for t in pulls}
-    for tail, cold in (("paddle-tail", 1.0), ("small-craw", 1.0), ("creature", 0.5)):
-        found = pulls if cold == 1.0 else pulls_of(cat, {**facts, "temp_f": 53.0})
-        assert found[tail] == pytest.approx(cold * quiet[tail] + claws[tail] + seen[tail])
 
 
 COLD_SCHOOLS = {"activity": 0.5, "temp_f": 41.0, "fish_depth_ft": 22.0, "cover": "rock", "clarity_ft": 7.0}
@@ -63,15 +47,6 @@ def test_what_a_school_moves(cat: Catalog) -> None:
     assert (lobbed.leaning.lobbed, lobbed.stand.lobbed, lobbed.leaning.bare) == (True, True, False)
     lean = leaning_of(cat, (("weight-lean", "lighter"),), BOTTOM)
     assert lean == Leaning(lean=0.8)
-
-
-@pytest.mark.parametrize(
-    ("depth", "oz"),
-    [(0.0, 0.375), (3.75, 0.375), (4.5, (0.375 * 0.5) ** 0.5), (5.25, 0.5), (30.0, 0.5)],
-)
-def test_a_rung_holds_down_to_its_depth_and_changes_over_evenly(depth: float, oz: float) -> None:
-    assert rung(((4.5, 0.375), (12.0, 0.5)), depth) == pytest.approx(oz)
-    assert rung(((99.0, 0.5),), depth) == 0.5
 
 
 def test_only_a_school_of_the_family_moves_its_pace(cat: Catalog) -> None:

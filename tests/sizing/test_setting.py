@@ -1,7 +1,7 @@
 """What rating a rig needs besides the rig, what is remembered, and one rig's score."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import pytest
 
@@ -12,7 +12,6 @@ from heathdrop.conditions.gear import Gear, Reel
 from heathdrop.conditions.scenario import Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing import tune as tuning
-from heathdrop.sizing.knowledge import OwnFish, Untaught
 from heathdrop.sizing.rated import WAYS_TO_COVER, way_to
 from heathdrop.sizing.setting import limits_for, mood_paces, reachable_paces, setting_of
 from heathdrop.sizing.size import rate, size
@@ -88,16 +87,6 @@ def test_what_was_learned_of_the_mat_is_in_the_odds(cat: Catalog) -> None:
     assert (plain.mat_factor, taught.mat_factor) == (1.0, 2.0)
 
 
-@dataclass(frozen=True)
-class Fished(Untaught):
-    """Nothing learned but what one's own fish want."""
-
-    fish: OwnFish
-
-    def own_fish(self) -> OwnFish:
-        return self.fish
-
-
 #: One rig of each kind of cover and of each line.
 ONE_EACH = (
     "high over grass",
@@ -107,8 +96,6 @@ ONE_EACH = (
     "winter rock",
     "mat with claws",
     "wood",
-    "pads",
-    "docks",
 )
 
 

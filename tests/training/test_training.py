@@ -50,19 +50,6 @@ def test_simulated_learners_are_found() -> None:
     assert 0.75 * 1200 <= by_class <= 0.88 * 1200
 
 
-@pytest.mark.slow
-def test_the_scatter_is_one_sigma() -> None:
-    """Hands of known scatter without a slip, 120 rounds each: told within a twentieth of it on average."""
-    rng = random.Random(5)
-    for sigma in (0.08, 0.15, 0.25):
-        found = [
-            hand_of([Tapped(10.0, 10.0 * math.exp(rng.gauss(0.0, sigma))) for _ in range(120)])
-            for _ in range(40)
-        ]
-        told = sum(hand.scatter for hand in found if hand) / len(found)
-        assert told == pytest.approx(math.expm1(sigma), rel=0.06)
-
-
 def test_turns_are_of_one_length_and_its_own_bias_is_meant() -> None:
     """Eleven of twenty turns in ten seconds: ten told turns took a tenth longer, so the handle is slow."""
     hand = hand_of([Tapped(10.0, 11.0)] * 20)

@@ -61,7 +61,6 @@ SAID = {
     "hung": f"/?view=cast&cover=wood&family=flipping-jig&{WATER.rpartition('&')[0]}",
     "search": f"/?view=search&{WATER}",
     "chart": f"/chart?{WATER}",
-    "order": f"/order?{WATER}",
     "drops": "/drops",
     "box": "/box",
     "call": "/train/call",

@@ -176,8 +176,8 @@ def test_tackle_and_drops(cat: Catalog) -> None:
     holds_to(
         "store.csvfile",
         {
-            "tackle": all_said(lambda text: read_tackle(text.encode()), TACKLE),
-            "drops": all_said(lambda text: read_drops(cat, text.encode()), DROPS),
+            "tackle": [said_of(lambda t=text: read_tackle(t.encode())) for text in TACKLE],
+            "drops": [said_of(lambda t=text: read_drops(cat, t.encode())) for text in DROPS],
         },
     )
 
@@ -295,7 +295,7 @@ def test_every_row_or_its_fault() -> None:
     found = {}
     for key, (read, rows) in FILES.items():
         files = [json.dumps({key: [row]}) for row in rows] + [json.dumps({key: rows}), json.dumps({key: 1})]
-        found[key] = all_said(lambda text, read=read: read(text.encode()), files)
+        found[key] = [said_of(lambda text=text, read=read: read(text.encode())) for text in files]
     holds_to("store.jsonfile", found)
 
 

@@ -88,7 +88,6 @@ def test_what_each_line_is(cat: Catalog) -> None:
         "store.entry",
         {
             "lines": all_said(kept, LINES),
-            "one piece": all_said(lambda line: parsed(cat, line), LINES[::3]),
             "metric": all_said(lambda line: pieces(cat, line, "metric"), LINES[17:29]),
             "rigs": all_said(lambda line: name_of(typed_rig(cat, line)).text(), RIGS),
             "rigs in metric": all_said(lambda line: name_of(typed_rig(cat, line, "metric")).text(), RIGS[:3]),

@@ -117,31 +117,6 @@ def test_answers_move_the_next_cast_and_are_those_of_this_trip(client: TestClien
 
 
 @pytest.mark.slow
-def test_the_count_that_was_thrown_is_the_count_that_is_searched_with(client: TestClient) -> None:
-    data = begun(client, plan="1")
-    planned = cast_of(data, 1, "nothing")
-    client.post("/api/v1/casts", json=[planned])
-    as_planned = next_of(client, data)
-    client.put(f"/api/v1/casts/{planned['id']}", json=planned | {"count_s": planned["countdown_s"] + 2.2})
-    assert next_of(client, data)["tried"] != as_planned["tried"]
-
-
-@pytest.mark.slow
-def test_one_rig_alone_and_words_in_either_units(client: TestClient) -> None:
-    data = begun(client, plan="1")
-    for rod in data["rods"]:
-        found = next_of(client, data, rig=rod["rig"])
-        assert {c["name"] for c in found["casts"]} == {rod["rig"]}
-        assert {c["rod"] for c in found["casts"]} == {rod["name"]}
-    strange = next_of(client, data, rig="football-jig:0.75:craw", units="metric")
-    assert {c["rod"] for c in strange["casts"]} == {""}
-    assert "21.3 g" in strange["casts"][0]["said"]["rig"]
-    assert strange["casts"][0]["said"]["runs"].endswith(" m")
-    assert next_of(client, data)["casts"][0]["said"]["runs"].endswith(" ft")
-    assert client.get("/api/v1/next", params={"stop": "Mill bay milfoil", "rig": "toad"}).status_code == 422
-
-
-@pytest.mark.slow
 def test_each_rod_counts_turns_by_its_own_reel(client: TestClient) -> None:
     data = begun(client, plan="1")
     with client.app.state.database.session() as session:  # type: ignore[attr-defined]

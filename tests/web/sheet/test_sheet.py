@@ -101,19 +101,6 @@ def test_save_reopen_delete_undo(client: TestClient) -> None:
 
 
 @pytest.mark.slow
-def test_a_search_order_is_one_page_with_room_for_a_pencil(client: TestClient) -> None:
-    state = "fish_depth_ft=%3F&bottom_depth_ft=12&water_temp_f=45&cover=open"
-    assert 'href="/order?' in client.get("/?view=search&" + state).text
-    page = client.get("/order?" + state)
-    assert page.status_code == 200
-    assert page.text.count('class="pencil"') == 8
-    assert "12 ft" in page.text
-    assert "Cold water" in page.text
-    refused = client.get("/order?bottom_depth_ft=-3")
-    assert refused.status_code == 422
-
-
-@pytest.mark.slow
 @pytest.mark.parametrize(
     ("fields", "said"),
     [
@@ -130,9 +117,6 @@ def test_what_could_not_come_back_is_not_saved(client: TestClient, fields: dict[
     assert refused.status_code == 422
     assert said in refused.text
     assert client.get("/export/scenarios.json").text == before
-
-
-ASKED = {"water_temp_f": "60", "bottom_depth_ft": "9", "fish_depth_ft": "6"}
 
 
 def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None:
@@ -153,19 +137,6 @@ def test_the_best_rig_unless_one_is_picked(cat: Catalog, sizing: Sizing) -> None
 def test_what_was_not_answered_is_asked(cat: Catalog, sizing: Sizing) -> None:
     assert shown(cat, sizing).asked == ("water_temp_f", "bottom_depth_ft", "fish_depth_ft", "cover")
     assert shown(cat, sizing, given="cover water_temp_f").asked == ("bottom_depth_ft", "fish_depth_ft")
-
-
-@pytest.mark.slow
-def test_each_view_has_its_own_parts(cat: Catalog, sizing: Sizing) -> None:
-    parts = ("board", "casting", "calling", "rigging", "searching")
-    has = {
-        v: [p for p in parts if getattr(shown(cat, sizing, view=v), p)]
-        for v in ("size", "cast", "rig", "water")
-    }
-    assert has == {"size": ["board"], "cast": ["casting"], "rig": ["rigging"], "water": []}
-    low = {v: shown(cat, sizing, view=v).sections[0].height for v in ("size", "rig")}
-    assert low["rig"] < low["size"]
-    assert all(shown(cat, sizing, view=v).mat is None for v in ("size", "cast"))
 
 
 def test_as_good_is_named_and_no_more_than_a_few(cat: Catalog) -> None:
@@ -257,16 +228,6 @@ def test_a_card_of_the_best_rig(cat: Catalog, sizing: Sizing) -> None:
     assert card.why
     assert dict(card.water)["Fish at"] == "6 ft"
     assert dict(card.gear)["Cast"] == "80 ft"
-
-
-def test_a_card_of_another_rig_at_a_count_of_ones_own(cat: Catalog, sizing: Sizing) -> None:
-    pick = "swim-jig:0.25:chunk"
-    card = card_of(cat, sizing, pick, Choices(count_s=3.0, pace_ft_s=2.0), "", DAY_PRINTED)
-    assert card.rig == "1/4 oz swim jig, chunk 4 in"
-    assert card.figures[0].value == "3"
-    assert card.figures[1].value == "2.0"
-    other = card_of(cat, sizing, pick, Choices("yo-yo"), "", DAY_PRINTED)
-    assert [f.label for f in other.figures] == ["Count", "Works at", "Falls"]
 
 
 def test_conditions_are_said_with_their_units_and_words(cat: Catalog) -> None:

@@ -5,7 +5,6 @@ from dataclasses import replace
 from urllib.parse import parse_qsl, urlencode
 
 import pytest
-from fastapi.testclient import TestClient
 
 from heathdrop.advice.change import mended
 from heathdrop.advice.why import limit_sentence, runs
@@ -22,7 +21,6 @@ from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.size import Sizing, size
 from heathdrop.units import count_said, counted, feet, metres, turns_said
 from heathdrop.web.sheet.shown.board import Board, Cell
-from heathdrop.web.sheet.shown.chart import PLACES
 from heathdrop.web.sheet.shown.comparing import BY_RULES, FIGURES, more_options
 from heathdrop.web.sheet.shown.rigging import (
     MISSES_FT,
@@ -123,19 +121,6 @@ def test_the_cast_view_counts_what_the_fall_says(cat: Catalog, sizing: Sizing) -
     last = len(frames["t"]) // 2
     assert frames["line"][last][:2] == pytest.approx([0.0, -2.0], abs=0.5)
     assert frames["line"][last][-2:] == pytest.approx(frames["lure"][last], abs=0.6)
-
-
-ASKED = "water_temp_f=58&bottom_depth_ft=9&fish_depth_ft=6&cover=submerged-grass&top_depth_ft=7"
-
-
-def test_the_page_and_a_refusal(client: TestClient) -> None:
-    page = client.get(f"/chart?{ASKED}").text
-    assert "Depth half-way home" in page
-    assert "Every bladed jig at count" in page
-    assert all(f'<symbol id="m-{place}"' in page for place in PLACES)
-    pick = "football-jig:0.5:chunk"
-    assert "Depth after a count" in client.get(f"/chart?{ASKED}&family=football-jig&pick={pick}").text
-    assert client.get(f"/chart?{ASKED}&pick=toad").status_code == 422
 
 
 def test_figures_stand_side_by_side_as_the_strip_has_them(cat: Catalog, sizing: Sizing) -> None:

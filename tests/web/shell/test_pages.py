@@ -22,7 +22,7 @@ from heathdrop.web.shell.assets import ounces_markup
 from heathdrop.web.shell.feed import chips_of
 from heathdrop.web.shell.fields import values_from
 from heathdrop.web.shell.refusal import in_words, plain_words
-from heathdrop.web.shell.rendering import PAGES, templates
+from heathdrop.web.shell.rendering import templates
 from tests.feeds.test_feed import wait
 from tests.web.shown import HX, token
 
@@ -54,18 +54,6 @@ def test_whatever_is_placed_is_said_in_the_units_chosen() -> None:
         assert said("{{ a }}", a="runs at 6 ft") == "runs at 6 ft"
         assert said("{{ a }}", a="<b>") == "&lt;b&gt;"
         assert said("{{ '1 1/4'|ounces }}").count('class="frac') == 2
-
-
-@pytest.mark.slow
-def test_the_head_holds_the_last_water(client: TestClient) -> None:
-    page = client.get("/box")
-    for at, _, label in PAGES:
-        assert f'href="{at}"' in page.text
-        assert label in page.text
-    client.get("/?water_temp_f=44&given=water_temp_f")
-    head = client.get("/box").text
-    assert 'href="/?water_temp_f=44' in head
-    assert "box=mine" in head
 
 
 def test_a_refusal_is_a_fragment_or_a_page(client: TestClient) -> None:

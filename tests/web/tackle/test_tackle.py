@@ -4,7 +4,6 @@ import io
 import re
 import zipfile
 from pathlib import Path
-from typing import Any
 from urllib.parse import parse_qsl
 
 import pytest
@@ -16,12 +15,10 @@ from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
 from heathdrop.store import observations
 from heathdrop.store.files import csvfile, exchange
 from heathdrop.store.files.registry import REGISTRY
-from heathdrop.store.items import Kept, checked
 from heathdrop.store.observations import DropRecord
 from heathdrop.store.own import own_of
 from heathdrop.web.app import create_app
 from heathdrop.web.tackle.drops import weighed
-from heathdrop.web.tackle.shown.box import shelf_of
 from heathdrop.web.tackle.shown.drops import MOST_TIMED, counts_now, drops_of
 from tests.golden_file import holds_to
 from tests.store.test_casts import DEPTH, DROP, MAT, RIG
@@ -293,49 +290,6 @@ def test_the_files_that_go_out(client: TestClient, tmp_path: Path) -> None:
         )
         assert web.get("/export.zip").content == raw
     other.state.database.close()
-
-
-PIECES: list[tuple[str, dict[str, Any]]] = [
-    ("head", {"family": "swim-jig", "weight_oz": 0.375}),
-    (
-        "head",
-        {
-            "family": "football-jig",
-            "weight_oz": 0.75,
-            "material": "tungsten",
-            "mass_g": 20.4,
-            "colour": "brown",
-        },
-    ),
-    ("trailer", {"shape": "craw", "length_in": 4.0}),
-    ("trailer", {"shape": "craw", "length_in": 4.0, "width_in": 1.4, "mass_g": 9.8, "plastic": "floating"}),
-    (
-        "trailer",
-        {"shape": "creature", "length_in": 3.5, "split": False, "softness": "dense", "plastic": "salted"},
-    ),
-    ("trailer", {"shape": "pin-tail", "length_in": 3.0, "quantity": 7, "name": "old bag"}),
-    ("line", {"material": "braid", "test_lb": 30}),
-    ("line", {"material": "nylon", "test_lb": 12, "diameter_mm": 0.33}),
-    ("reel", {"inches_per_turn": 31.0}),
-    ("rod", {"length_ft": 7.2}),
-]
-
-
-def kept() -> list[Kept]:
-    return [Kept(k, kind, checked(kind, data)) for k, (kind, data) in enumerate(PIECES, 1)]
-
-
-def test_a_shelf_from_slim_to_bulky(cat: Catalog) -> None:
-    shelf = shelf_of(cat, kept())
-    assert shelf is not None
-    bulks = [float(p.bulk) for p in shelf.pieces]
-    assert bulks == sorted(bulks)
-    assert len(bulks) == 4
-    places = [p.x for p in shelf.pieces]
-    assert places == sorted(places)
-    assert places[-1] < shelf.width
-    assert shelf.said.startswith("Trailers slim to bulky: pin-tail")
-    assert shelf_of(cat, [r for r in kept() if r.kind != "trailer"]) is None
 
 
 LOGBOOK = [

@@ -28,17 +28,6 @@ def token(client: TestClient) -> str:
 
 
 @pytest.mark.slow
-def test_every_kind_asks_and_the_front_page_lists_them(visitor: TestClient) -> None:
-    front = visitor.get("/train").text
-    for kind in ("count", "pace", "eye", "call", "repair"):
-        assert f'href="/train/{kind}"' in front
-        assert visitor.get(f"/train/{kind}").status_code == 200
-    assert "ten rounds tell how fast you count" in front
-    assert visitor.get("/train/ear").status_code == 404
-    assert visitor.get("/train/eye?n=11", follow_redirects=False).headers["location"] == "/train?after=eye"
-
-
-@pytest.mark.slow
 def test_a_call_on_the_page_says_what_the_door_says(client: TestClient) -> None:
     given = {"way": "into", "family": "flipping-jig", "head_oz": "0.5", "trailer": "craw"}
     form = {"token": token(client), "id": "call.wood.1", "n": "3", "units": "imperial", **given}
