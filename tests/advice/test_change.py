@@ -24,6 +24,7 @@ from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
 from heathdrop.units import feet, metres
 from tests.advice.cases import CASES, rated
+from tests.golden_file import holds_to
 from tests.waters import BAIT, GRASS, MAT, WINTER_ROCK, WOOD
 
 CLEAR = replace(GRASS, clarity_ft=10.0)
@@ -237,3 +238,16 @@ def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0
 def test_steps_in_words(cat: Catalog, name: str, id_: str, went: str, what: list[str]) -> None:
     said = [step.what for step in STEPS[id_](case_of(cat, name, went))]
     assert said[: len(what) or None] == what
+
+
+@pytest.mark.parametrize("name", ["winter rock", "mat too light"])
+def test_every_answer_in_words(cat: Catalog, name: str) -> None:
+    sizing, one = rated(name)
+    found = {
+        went: [
+            f"{c.what}: {c.effect} ({c.by}{', enough' if c.mends else ''})"
+            for c in mended(cat, sizing, one, went).changes
+        ]
+        for went in askable(sizing, one)
+    }
+    holds_to(f"advice.change.{name.split()[0]}", found)
