@@ -10,7 +10,6 @@ from heathdrop.advice.change.hand import (
     Hand,
     path_of,
 )
-from heathdrop.advice.change.moves import STEPS, Case
 from heathdrop.answers.change import after_cast
 from heathdrop.catalog import Catalog
 from heathdrop.conditions.cover import Cover
@@ -210,34 +209,6 @@ def fished(cat: Catalog, name: str) -> tuple[Setting, Hand]:
     sizing, one = rated(name)
     setting = setting_of(cat, sizing.scenario)
     return setting, Hand(one.rig, setting.line, one.countdown_s, one.tuned.pace_m_s, setting.cast.rod_tip_m)
-
-
-def case_of(cat: Catalog, name: str, went: str = "ran-high", tip_ft: float = 2.0) -> Case:
-    sizing, one = rated(name)
-    setting = setting_of(cat, sizing.scenario)
-    hand = Hand(one.rig, setting.line, one.countdown_s, one.tuned.pace_m_s, metres(tip_ft))
-    return Case(setting, one, hand, went)
-
-
-@pytest.mark.parametrize(
-    ("name", "id_", "went", "what"),
-    [
-        ("right over grass", "rod-tip-up", "ran-low", ["Rod tip up, to 5 ft"]),
-        ("right over grass", "rod-tip-down", "ran-high", ["Rod tip down, to 0 ft"]),
-        ("right over grass", "heavier-head", "ran-high", ["One head up: 5/8 oz", "Two heads up: 3/4 oz"]),
-        ("lightest", "lighter-head", "ran-low", []),
-        ("right over grass", "no-trailer", "short", []),
-        ("on braid", "no-trailer", "short", ["Take the trailer off"]),
-        ("wood swum", "other-shape", "hung", ["Two arms behind it: small craw"]),
-        ("wood swum", "other-shape", "blade-stops", ["Another shape: flat-tail"]),
-        ("pads", "slimmer-trailer", "ran-high", []),
-        ("right over grass", "slimmer-trailer", "short", ["Shorten the trailer to 2.5 in"]),
-        ("heaviest", "thicker-line", "ran-low", []),
-    ],
-)
-def test_steps_in_words(cat: Catalog, name: str, id_: str, went: str, what: list[str]) -> None:
-    said = [step.what for step in STEPS[id_](case_of(cat, name, went))]
-    assert said[: len(what) or None] == what
 
 
 @pytest.mark.parametrize("name", ["winter rock", "mat too light"])

@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from scipy.stats import gamma
 
-from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, clumped, rates_of
+from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, rates_of
 from heathdrop.learning.visits import ABSENT, RATE, STEPS, TIRES, Visit, bites_told
 
 
@@ -24,19 +24,6 @@ def test_one_bin_is_the_gamma_of_its_own_log() -> None:
     assert found.low == pytest.approx(gamma.ppf(0.1, shape, scale=1.0 / rate))
     assert found.high == pytest.approx(gamma.ppf(0.9, shape, scale=1.0 / rate))
     assert found.differs == 0
-
-
-def test_bites_that_clump_count_for_less() -> None:
-    """Pearson by hand: four hours of four stops, 8, 0, 0 and 0 bites, two expected of each."""
-    assert clumped([1.0] * 4, [8, 0, 0, 0]) == pytest.approx((36 + 4 + 4 + 4) / 2 / 3)
-    assert clumped([1.0] * 4, [2, 2, 2, 2]) == 1.0
-    assert clumped([1.0, 1.0], [9, 0]) == 1.0  # two stops say nothing of how bites clump
-    assert clumped([], []) == 1.0
-    good = [Effort("light", "low", 300, 20.0, 60), Effort("light", "sunny", 300, 20.0, 30)]
-    even, lumpy = rates_of(good), rates_of(good, 8.0)
-    assert [r.differs for r in even] == [0, -1]
-    assert [r.differs for r in lumpy] == [0, 0]
-    assert lumpy[0].high - lumpy[0].low > even[0].high - even[0].low
 
 
 def _log(rng: random.Random, spread: float = 0.0) -> list[Effort]:
