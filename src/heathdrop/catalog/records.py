@@ -254,7 +254,8 @@ class Fused:
 @dataclass(frozen=True)
 class Words:
     """Words of the shop and the boat: for colours, weather, numbers, amounts, weights before "ounce",
-    plastics, rods, hours and what came of a cast; lists are by what they mean."""
+    plastics, rods, hours and what came of a cast; lists are by what they mean. And the cautions by what they
+    are of, the gravest first."""
 
     __pydantic_config__ = STRICT
     colours: tuple[str, ...]
@@ -268,6 +269,7 @@ class Words:
     kinds: dict[str, tuple[str, ...]]
     came: dict[str, tuple[str, ...]]
     hours: dict[str, int]
+    cautions: dict[str, str]
 
 
 def meant_by(lists: Mapping[str, tuple[str, ...]]) -> dict[str, str]:
