@@ -293,51 +293,63 @@ def _changed(session: Any, body: dict[str, Any], form: Form, cookie: str) -> dic
     """The plan's body after one change; ``cookie``: the water that the sheet showed last. Raises BadInput."""
     do, stops = form.get("do"), body["stops"]
     if do == "day":
-        body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
-        count, each = _whole("rods", form.get("rods"), 1, MOST_RODS), form.get("each")
-        if each.split() != _rods_said(body).split() and "each" in form.texts:
-            # What the rods are was typed: their number follows; without a line the number alone is left.
-            typed = rods_in(each) if each.strip() else []
-            body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in typed] or count
-        elif isinstance(body["rods"], int) or count != len(body["rods"]):
-            body["rods"] = count
-    elif do == "add":
-        saved_stop = _saved_called(scenarios.listed(session), form.get("scenario"))
+        _change_day(body, form)
+    elif do in ("add", "sheet"):
         if len(stops) >= MOST_STOPS:
             raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
-        usual = {"name": saved_stop.name[:60], "minutes": 60.0, "importance": 1.0}
-        stops.append(usual | stop_water(scenarios.body_of(saved_stop)))
-    elif do == "sheet":
-        if len(stops) >= MOST_STOPS:
-            raise BadInput("stops", f"{len(stops)} already", f"at most {MOST_STOPS}")
-        usual = {"name": f"Stop {len(stops) + 1}", "minutes": 60.0, "importance": 1.0}
-        stops.append(usual | _sheets_water(cookie))
-    elif do in ("up", "down", "move", "off", "twice", "stop", "water"):
-        k = _whole("stop", form.get("stop"), 0, len(stops) - 1)
-        if do == "off":
-            stops.pop(k)
-        elif do == "twice":
-            stops.insert(k + 1, json.loads(json.dumps(stops[k])))
-        elif do == "stop":
-            stops[k]["minutes"] = _number("minutes", form.get("minutes"), 5, 720)
-            stops[k]["importance"] = _number("importance", form.get("importance"), 0.1, 10)
-            stops[k]["name"] = form.get("stop_name") or stops[k]["name"]
-            if "position" in form.texts:
-                stops[k]["position"] = _position(form.get("position"))
-        elif do == "water":
-            stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(cookie)
+        named, water = f"Stop {len(stops) + 1}", {}
+        if do == "sheet":
+            water = _sheets_water(cookie)
         else:
-            ways = {"up": k - 1, "down": k + 1}
-            to = ways[do] if do in ways else _whole("to", form.get("to"), 0, len(stops) - 1)
-            stops.insert(max(0, to), stops.pop(k))
+            saved = _saved_called(scenarios.listed(session), form.get("scenario"))
+            named, water = saved.name[:60], stop_water(scenarios.body_of(saved))
+        stops.append({"name": named, "minutes": 60.0, "importance": 1.0, **water})
+    elif do in STOP_CHANGES:
+        _change_stop(do, stops, _whole("stop", form.get("stop"), 0, len(stops) - 1), form, cookie)
     else:
-        raise BadInput("do", do, "one of day, add, sheet, stop, water, up, down, move, twice, off")
+        raise BadInput("do", do, f"one of day, add, sheet, {', '.join(STOP_CHANGES)}")
     if stops:
         try:
             PlanRequest.model_validate(body).day()
         except ValidationError as error:
             raise bad_input(error.errors()) from error
     return body
+
+
+def _change_day(body: dict[str, Any], form: Form) -> None:
+    """The plan's date, box and rods. What the rods are goes before how many: their number follows what was
+    typed; without a line the number alone is left."""
+    body["date"], body["box"] = form.get("date"), form.get("box") or "standard"
+    count, each = _whole("rods", form.get("rods"), 1, MOST_RODS), form.get("each")
+    if "each" in form.texts and each.split() != _rods_said(body).split():
+        typed = rods_in(each) if each.strip() else []
+        body["rods"] = [r.model_dump(exclude_none=True, mode="json") for r in typed] or count
+    elif isinstance(body["rods"], int) or count != len(body["rods"]):
+        body["rods"] = count
+
+
+#: What may be done to one stop.
+STOP_CHANGES = ("stop", "water", "up", "down", "move", "twice", "off")
+
+
+def _change_stop(do: str, stops: list[dict[str, Any]], k: int, form: Form, cookie: str) -> None:
+    """Stop ``k`` after one change."""
+    if do == "off":
+        stops.pop(k)
+    elif do == "twice":
+        stops.insert(k + 1, json.loads(json.dumps(stops[k])))
+    elif do == "stop":
+        stops[k]["minutes"] = _number("minutes", form.get("minutes"), 5, 720)
+        stops[k]["importance"] = _number("importance", form.get("importance"), 0.1, 10)
+        stops[k]["name"] = form.get("stop_name") or stops[k]["name"]
+        if "position" in form.texts:
+            stops[k]["position"] = _position(form.get("position"))
+    elif do == "water":
+        stops[k] = {n: v for n, v in stops[k].items() if n != "targets"} | _sheets_water(cookie)
+    else:
+        ways = {"up": k - 1, "down": k + 1}
+        to = ways[do] if do in ways else _whole("to", form.get("to"), 0, len(stops) - 1)
+        stops.insert(max(0, to), stops.pop(k))
 
 
 def _number(name: str, text: str, low: float, high: float) -> float:

@@ -75,29 +75,11 @@ class Guard:
 
         async def guarded(message: Message) -> None:
             if message["type"] == "http.response.start":
-                out = MutableHeaders(scope=message)
-                out["Content-Security-Policy"] = POLICY
-                out["X-Content-Type-Options"] = "nosniff"
-                out["Referrer-Policy"] = "same-origin"
-                out["Cross-Origin-Opener-Policy"] = "same-origin"
-                out["Cross-Origin-Resource-Policy"] = "same-origin"
-                if scope["path"].startswith("/static/"):
-                    versioned = b"v=" in scope.get("query_string", b"")
-                    out["Cache-Control"] = "public, max-age=31536000, immutable" if versioned else "no-cache"
-                elif "cache-control" not in out:
-                    out["Cache-Control"] = "no-store"
+                _put_headers(MutableHeaders(scope=message), scope)
             await send(message)
 
-        if scope["method"] not in SAFE and _foreign(headers):
-            refused = PlainTextResponse("This change came from another site's page and was refused.", 403)
-            await refused(scope, receive, guarded)
-            return
-        if scope["method"] in SAFE and _embedded(headers):
-            refused = PlainTextResponse("Another site's page asked for this and was refused.", 403)
-            await refused(scope, receive, guarded)
-            return
-        if not _charset_read(headers):
-            refused = PlainTextResponse("This text is in a charset that is not read here: send UTF-8.", 415)
+        refused = _refused(scope["method"], headers)
+        if refused is not None:
             await refused(scope, receive, guarded)
             return
         seen, most = 0, MOST_FILE_BYTES if scope["path"] == "/import" else MOST_BYTES
@@ -123,6 +105,31 @@ class Guard:
                 raise
         if seen > most:
             await _too_large(seen, most)(scope, receive, guarded)
+
+
+def _put_headers(out: MutableHeaders, scope: Scope) -> None:
+    """What every answer says to the browser of what it may do with it, and whether it may keep it."""
+    out["Content-Security-Policy"] = POLICY
+    out["X-Content-Type-Options"] = "nosniff"
+    out["Referrer-Policy"] = "same-origin"
+    out["Cross-Origin-Opener-Policy"] = "same-origin"
+    out["Cross-Origin-Resource-Policy"] = "same-origin"
+    if scope["path"].startswith("/static/"):
+        versioned = b"v=" in scope.get("query_string", b"")
+        out["Cache-Control"] = "public, max-age=31536000, immutable" if versioned else "no-cache"
+    elif "cache-control" not in out:
+        out["Cache-Control"] = "no-store"
+
+
+def _refused(method: str, headers: Headers) -> PlainTextResponse | None:
+    """The refusal of what another site asked for, or of a text that is not read here; None where neither."""
+    if method not in SAFE and _foreign(headers):
+        return PlainTextResponse("This change came from another site's page and was refused.", 403)
+    if method in SAFE and _embedded(headers):
+        return PlainTextResponse("Another site's page asked for this and was refused.", 403)
+    if not _charset_read(headers):
+        return PlainTextResponse("This text is in a charset that is not read here: send UTF-8.", 415)
+    return None
 
 
 def _too_large(size: int, most: int) -> JSONResponse:
