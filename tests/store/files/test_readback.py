@@ -143,6 +143,8 @@ two fish, 3/8 swim jig white craw, reeds | fish quantity=2 time=12:00 stop=reeds
 Sat Oct 10 - reed bank - 3/8 swim jig craw - 4 bass, wind 15 | fish quantity=4 date=2026-10-10 time=12:00 stop=reed_bank {RIG} note=wind_15
 best: 21 inches, 3/8 swim jig craw, pads | fish quantity=1 lengths_in=[21.0] time=12:00 stop=pads {RIG} note=best
 Tuesday 11/24 dam_wall, half day, muddy, 22', 3/8 swim jig craw, 1 fish | fish quantity=1 date=2026-11-24 time=12:00 stop=dam_wall {RIG} note=half_day;_22';_muddy
+8-11am, Mill_bay: lost 2 landed 1, two hours 3/8 swim jig craw; windy | fish quantity=2 outcome=lost time=08:00 stop=Mill_bay {RIG} note=two_hours;_windy ; fish quantity=1 time=08:00 stop=Mill_bay {RIG} note=two_hours;_windy
+two on the 3/8, one on the 1/2 swim jig | fish quantity=2 time=12:00 note=the_3/8 | -rig
 16, 17, 18.25 in, 3/8 swim jig craw | fish quantity=3 lengths_in=[16.0,17.0,18.25] time=12:00 {RIG}
 3/8 swim jig craw: 4 fish. 1/2 swim jig: 1 fish | fish quantity=5 time=12:00 family=swim-jig | -rig
 yesterday from 6 till 10, 4 on a 3/8 swim jig craw, dam | fish quantity=4 date=2026-11-30 time=06:00 stop=dam {RIG}

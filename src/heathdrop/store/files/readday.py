@@ -71,12 +71,14 @@ NOT_THERE = re.compile(
     r"slow|bad|tough)\b",
     re.I,
 )
+#: A weight and nothing else, which is another rig's.
+WEIGHT_ALONE = re.compile(r"(?:the\s+)?(?:\d\s)?\d/\d{1,2}(?:\s?oz)?", re.I)
 #: Where, after with what: ``swim jig 3/8 at the point``; words in brackets, which are a note.
 AT_AFTER = re.compile(r"\s+(?:at|off|near|along|@)\s+(?=[a-z])", re.I)
 BRACKETS = re.compile(r"\(([^()]*)\)")
 #: How long it took, which is no place.
 TOOK = re.compile(
-    r"(?<!\S)(?:for\s+)?\d+(?:[.,]\d)?\s?(?:h|hours?|hrs?|min|mins|minutes?)\b|"
+    r"(?<!\S)(?:for\s+)?(?:\d+(?:[.,]\d)?|an?|one|two|three|four|five|six)\s?(?:h|hours?|hrs?|min|mins|minutes?)\b|"
     r"\b(?:between|from)\s+\d+\s?(?:and|to|-)\s?\d+\s?(?:in\b|inch(?:es)?\b|cm\b|\")|"
     r"\b(?:half|whole|full|all)\s+(?:an?\s+|the\s+)?(?:day|morning|afternoon)\b|"
     r"\b(?:in\s+)?\d+(?:[.,]\d+)?\s?(?:(?:ft|feet|foot)\b|'(?!\d))(?:\s+(?:deep|down|of water))?",
@@ -148,7 +150,7 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
     water has."""
     aside = [said.strip() for said in BRACKETS.findall(line) if said.strip()]
     line = COUNTED_BEHIND.sub(r" \2 \1", _plain(" ".join(BRACKETS.sub(" ", line).split())))
-    line = re.sub(r"(?<!\d):|:(?!\d)", ",", line)
+    line = re.sub(r"(?<!\d):|:(?!\d)|;", ",", line)
     on, unsure, rest = day_in(line, today)
     at, rest = hour_in(rest)
     degrees, rest = _temperature(rest, typed_in)
@@ -162,7 +164,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         if not other:
             lengths, weights = (*lengths, *long), (*weights, *heavy)
             aside.remove(said)
-    rig, left = _rig(catalog, rest)
+    # How long it took and how deep it was are no places.
+    took = [m[0].strip() for m in TOOK.finditer(rest)]
+    rig, left = _rig(catalog, TOOK.sub(" ", rest))
     family, unused = "", []
     if rig is None:
         # A lure without a weight is no place, nor a jig of no kind.
@@ -170,11 +174,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         family = next((lure for lure in lures if lure), "")
         unused = [part for part, lure in zip(left, lures, strict=True) if not lure and SOME_JIG.search(part)]
         left = [p for p, lure in zip(left, lures, strict=True) if not lure and p not in unused]
-    # How long it took is no place, and no number is.
-    took = [m[0].strip() for part in left for m in TOOK.finditer(part)]
-    places = [place for part in left if (place := " ".join(TOOK.sub(" ", part).split()))]
     places = sorted(
-        (place for place in places if not IDLE.fullmatch(place)), key=lambda place: _no_place(catalog, place)
+        (place for part in left if not IDLE.fullmatch(place := " ".join(part.split()))),
+        key=lambda place: _no_place(catalog, place),
     )
     # Fish that were measured were caught, whether they are counted or not.
     if not counts.get("fish") and (lengths or weights):
@@ -198,7 +200,9 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
 def _no_place(catalog: Catalog, said: str) -> bool:
     """Whether words are numbers, the weather or what was done or seen, and no place."""
     words = said.lower().split()
-    return bool(NOT_THERE.match(said)) or all(w.isdecimal() or w in catalog.words.weather for w in words)
+    return bool(NOT_THERE.match(said) or WEIGHT_ALONE.fullmatch(said)) or all(
+        w.isdecimal() or w in catalog.words.weather for w in words
+    )
 
 
 def _plain(line: str) -> str:
@@ -228,11 +232,13 @@ def _counts(line: str) -> tuple[dict[str, int], str]:
             kind = CAME[at[2].lower()]
             counts[kind] = counts.get(kind, 0) + n
             part = part[at.end() :].strip()
-        for pattern in (CAUGHT, ON_RIG):
-            said = pattern.search(part)
-            verb, word = ("caught", "") if said is None else (said[1].lower(), said[said.re.groups])
+        for pattern in (CAUGHT, CAUGHT, ON_RIG):
+            said = next((m for m in pattern.finditer(part) if whole(m[m.re.groups]) is not None), None)
+            if said is None:
+                continue
+            verb, n = said[1].lower(), whole(said[said.re.groups])
             kind = verb if verb in ("lost", "missed") else "fish"
-            if said is not None and kind not in counts and (n := whole(word)) is not None:
+            if n is not None and kind not in counts:
                 counts[kind] = n
                 part = f"{part[: said.start()]} {part[said.end() :]}".strip()
         parts.append(part)
@@ -267,7 +273,7 @@ def _rig(catalog: Catalog, text: str) -> tuple[Rig | None, list[str]]:
             if more is not None and not more.trailer.bare:
                 rig, rest, used = more, after, 2
         others = parts[:k] + parts[k + used :]
-        if any(_rig_named(catalog, other)[0] for other in others):
+        if any(WEIGHT_ALONE.fullmatch(other) or _rig_named(catalog, other)[0] for other in others):
             return None, others  # two rigs in a line, and nobody knows which took what
         return rig, _with_rest(catalog, others, rest)
     return None, parts
