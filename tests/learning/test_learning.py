@@ -7,10 +7,10 @@ import pytest
 
 from bench.learning_study import ANGLERS, Angler, study
 from heathdrop.catalog import Catalog
-from heathdrop.learning.checks import OneFactor, learn_lift, ran_at_m
+from heathdrop.learning.checks import OneFactor
 from heathdrop.learning.drops import learn_drops, predicted_s
 from heathdrop.learning.learned import Learned, before_after, fall_area_cm2, learn
-from heathdrop.learning.observations import DepthCheck, DropTest, lift_key
+from heathdrop.learning.observations import DropTest
 from heathdrop.physics.line import Line, line_by_test
 from heathdrop.physics.rig import Rig, rig_by_name, spread_of
 from tests.golden_file import holds_to
@@ -103,15 +103,6 @@ def test_three_tests_take_half_of_the_error_and_the_band_is_honest(cat: Catalog,
     else:
         assert found["asked"] > 0.95
         assert found["after"] == pytest.approx(found["before"])
-
-
-def test_depth_checks_teach_the_lift(cat: Catalog, rig: Rig, line: Line) -> None:
-    check = DepthCheck(rig, line, 0.6, 3.0, 25.0, 1.0)
-    truth = ran_at_m(cat, check, 1.5)
-    found = learn_lift(cat, [replace(check, depth_m=truth)] * 4)[lift_key(rig)]
-    assert 1.15 < found.factor < 1.6
-    assert found.spread < spread_of(cat, rig, 60.0).lift
-    assert ran_at_m(cat, check, found.factor) < ran_at_m(cat, check, 1.0)
 
 
 def test_a_line_and_a_mat_take_their_factor() -> None:
