@@ -68,13 +68,6 @@ def test_sentences(said: str, metric: str) -> None:
     assert in_metric(metric) == metric
 
 
-def test_nothing_is_turned_unless_it_is_asked() -> None:
-    assert measures.sentence("6 ft") == "6 ft"
-    with said_in(METRIC):
-        assert measures.sentence("6 ft") == "1.8 m"
-    assert measures.sentence("6 ft") == "6 ft"
-
-
 @given(row=st.sampled_from([r for r in ROWS if r.quantity.unit in TURNS]), share=st.floats(0.0, 1.0))
 def test_a_figure_shown_in_metric_comes_back_as_it_was(row, share: float) -> None:  # type: ignore[no-untyped-def]
     """Whatever round figure a field holds, showing it in metric and sending it back leaves it alone."""

@@ -1,5 +1,6 @@
 """What a log teaches: lessons, one's own fish and schools on logs of known truth, a year in sight."""
 
+import math
 import random
 
 import numpy as np
@@ -8,7 +9,7 @@ import pytest
 from heathdrop.answers.lessons import UNCOUNTED, efforts_of, fit_bin, lessons_of, minutes_of
 from heathdrop.answers.lessons import _clumped as clumped_of
 from heathdrop.answers.own import STRANGER, Own
-from heathdrop.answers.shifts import Shift, shifts_of, tabled, visits_of
+from heathdrop.answers.shifts import DOUBT, Shift, _likely, _shift, shifts_of, tabled, visits_of
 from heathdrop.answers.thrown import Run, rig_of, run_of
 from heathdrop.answers.trials import setting_at, water_of_cast
 from heathdrop.answers.year import NEARLY, PREY, Piece, missed_of, prey_of, year_of
@@ -16,7 +17,9 @@ from heathdrop.catalog import Catalog
 from heathdrop.conditions.made import MadeCast
 from heathdrop.conditions.scenario import BY_FIELD
 from heathdrop.learning.rates import clumped
+from heathdrop.learning.visits import Likely
 from heathdrop.sizing.box import OwnedHead, OwnedTrailer, tackle_of
+from heathdrop.sizing.knowledge import TRAIT
 from heathdrop.sizing.size import rated_at
 from tests.answers.logged import HEADS, WATER, cast, fished
 
@@ -172,3 +175,19 @@ def test_what_the_waters_wanted_and_the_box_answers_less_well() -> None:
     assert "underspin" not in missed.rig
     assert missed.stands < 100 * NEARLY
     assert missed_of(made, STRANGER) == []
+
+
+def test_a_posterior_is_told_by_its_trait() -> None:
+    """Factors as their logs, steps and shares as they are; told only where the other sign is unlikely."""
+    grid = np.linspace(-1.0, 1.0, 41)
+    slower = _likely(grid, -0.5 * ((grid + 0.3) / 0.08) ** 2)
+    found = _shift(TRAIT["pace"], slower, 90)
+    assert (found.unit, found.table, found.casts) == ("factor", 1.0, 90)
+    assert found.value == pytest.approx(math.exp(-0.3), rel=1e-3)
+    assert found.low < found.value < found.high < 1.0
+    assert found.sure
+    unsure = _shift(TRAIT["mood in cold water"], _likely(grid, -0.5 * ((grid - 0.3) / 0.3) ** 2), 90)
+    assert (unsure.unit, unsure.table, unsure.sure) == ("steps", 0.0, False)
+    assert slower.below(0.0) > 1.0 - DOUBT
+    empty = _shift(TRAIT["empty stops"], Likely(np.array([0.1, 0.2, 0.3]), np.array([0.2, 0.6, 0.2])), 9)
+    assert (empty.value, empty.table, empty.sure) == (pytest.approx(0.2), tabled("empty stops"), True)

@@ -1,8 +1,9 @@
 """A water as it is said: rows, facts, cover, gear, and every contradiction where it was typed."""
 
 import math
-from dataclasses import replace
-from typing import Any
+import re
+from dataclasses import dataclass, replace
+from typing import Annotated, Any
 
 import pytest
 from pydantic import TypeAdapter, ValidationError
@@ -10,7 +11,7 @@ from pydantic import TypeAdapter, ValidationError
 from heathdrop.conditions.cover import Cover
 from heathdrop.conditions.facts import Clause, degree, holds
 from heathdrop.conditions.given import RIG_FIELDS, RigGiven
-from heathdrop.conditions.quantity import same
+from heathdrop.conditions.quantity import Quantity, faults_in, same
 from heathdrop.conditions.scenario import Conditions, Scenario, check
 from heathdrop.errors import BadInput
 from tests.waters import GRASS, MAT, WOOD
@@ -136,3 +137,28 @@ def test_a_rule_is_as_true_as_its_least_true_clause_and_said_from_a_half_on() ->
     assert degree(when, {"temp_f": 55.0}) == 0.0
     assert degree(when, {"temp_f": 55.0}, missing=True) == 1.0
     assert not holds(when, {"temp_f": 55.0})
+
+
+@dataclass(frozen=True, kw_only=True)
+class Inner:
+    word: Annotated[str | None, Quantity("Word", by=(("a", same("one-two")), ("b", same("three"))))] = None
+
+
+@dataclass(frozen=True, kw_only=True)
+class Outer:
+    number: Annotated[float, Quantity("Number", "ft", 1, 5)]
+    inner: Inner = Inner()
+    unchecked: Annotated[float, Quantity("Free", "lb", 1, 2, checked=False)] = 9.0
+
+
+def test_each_row_checks_its_own_value_at_both_ends() -> None:
+    for good in (1.0, 5.0):
+        assert not [*faults_in(Outer(number=good, inner=Inner(word="three")), "at")]
+    for bad in (0.999, 5.001, float("nan"), float("inf")):
+        (fault,) = faults_in(Outer(number=bad), "at")
+        assert re.fullmatch(r"at\.number was .*; it must be from 1 to 5 ft\.", str(fault))
+    both = [str(f) for f in faults_in(Outer(number=0.0, inner=Inner(word="four")), "")]
+    assert both == [
+        "number was 0; it must be from 1 to 5 ft.",
+        "inner.word was “four”; it must be one of one-two, three.",
+    ]

@@ -5,25 +5,9 @@ import random
 
 import numpy as np
 import pytest
-from scipy.stats import gamma
 
-from heathdrop.learning.rates import LEAST_SPREAD, Effort, Rate, rates_of
+from heathdrop.learning.rates import Effort, Rate, clumped, rates_of
 from heathdrop.learning.visits import ABSENT, RATE, STEPS, TIRES, Visit, bites_told
-
-
-def test_one_bin_is_the_gamma_of_its_own_log() -> None:
-    """Shape 1/0.25² and its rate about the whole, by hand, plus ten bites in five hours; then as wide as the
-    whole is unsure."""
-    (found,) = rates_of([Effort("light", "sunny", 60, 5.0, 10)])
-    whole = 10.5 / 5.0
-    prior = 1.0 / (LEAST_SPREAD**2 * whole)
-    mean = (1.0 / LEAST_SPREAD**2 + 10) / (prior + 5.0)
-    variance = mean / (prior + 5.0) + (prior / (prior + 5.0)) ** 2 * whole / 5.0
-    shape, rate = mean**2 / variance, mean / variance
-    assert found.per_hour == pytest.approx(mean)
-    assert found.low == pytest.approx(gamma.ppf(0.1, shape, scale=1.0 / rate))
-    assert found.high == pytest.approx(gamma.ppf(0.9, shape, scale=1.0 / rate))
-    assert found.differs == 0
 
 
 def _log(rng: random.Random, spread: float = 0.0) -> list[Effort]:
@@ -104,3 +88,39 @@ def test_more_bites_than_the_tables_say_are_a_higher_rate() -> None:
         for k in (0.5, 1.0, 2.0)
     ]
     assert medians[0] < -0.25 < medians[1] < 0.3 < medians[2]
+
+
+def test_bites_that_clump_count_for_less() -> None:
+    """Pearson by hand: four hours of four stops, 8, 0, 0 and 0 bites, two expected of each."""
+    assert clumped([1.0] * 4, [8, 0, 0, 0]) == pytest.approx((36 + 4 + 4 + 4) / 2 / 3)
+    assert clumped([1.0] * 4, [2, 2, 2, 2]) == 1.0
+    assert clumped([1.0, 1.0], [9, 0]) == 1.0  # two stops say nothing of how bites clump
+    assert clumped([], []) == 1.0
+    good = [Effort("light", "low", 300, 20.0, 60), Effort("light", "sunny", 300, 20.0, 30)]
+    even, lumpy = rates_of(good), rates_of(good, 8.0)
+    assert [r.differs for r in even] == [0, -1]
+    assert [r.differs for r in lumpy] == [0, 0]
+    assert lumpy[0].high - lumpy[0].low > even[0].high - even[0].low
+
+
+def test_blank_visits_among_good_ones_are_empty_stops() -> None:
+    """The same bites in all at half as many stops: somebody was home at those alone."""
+    often = bites_told([visit(2) for _ in range(20)], PER_S, EMPTY, AGAIN)["absent"].mean
+    seldom = bites_told([visit(4 * (k % 2)) for k in range(20)], PER_S, EMPTY, AGAIN)["absent"].mean
+    assert often < 0.25 < 0.4 < seldom
+
+
+def test_bites_on_first_casts_alone_are_tiring() -> None:
+    before = np.arange(20) // 4
+    early = [Visit(2.0, 0.0, np.full(20, 0.1), before.astype(float), (before == 0) * 1.0) for _ in range(10)]
+    late = [Visit(2.0, 0.0, np.full(20, 0.1), before.astype(float), (before == 4) * 1.0) for _ in range(10)]
+    sooner, less = (bites_told(v, PER_S, EMPTY, AGAIN)["tires"].mean for v in (early, late))
+    assert sooner < 0.65 < 0.8 < less
+
+
+def test_bites_in_cold_water_alone_are_a_livelier_mood_there() -> None:
+    """Warm visits as tabled, cold ones with three times the bites: cold fish are livelier than tabled, and
+    warm ones are not."""
+    made = [visit(1, mood=2.0) for _ in range(25)] + [visit(6, mood=1.0, cold=1.0) for _ in range(25)]
+    found = bites_told(made, PER_S, EMPTY, AGAIN)
+    assert found["cold"].mean > 0.4 > 0.0 > found["warm"].mean

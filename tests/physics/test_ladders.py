@@ -4,9 +4,9 @@ import numpy as np
 import pytest
 
 from bench.ladders import RUNGS, compared, runs_at
-from bench.ledges import SHARES, beside_reference, measured, stepped
+from bench.ledges import beside_reference, measured, stepped
 from heathdrop.catalog import Catalog
-from heathdrop.physics.cast import Cast, Fidelity, fly
+from heathdrop.physics.cast import Cast, fly
 from heathdrop.physics.cover import Stand, cover_odds
 from heathdrop.physics.fall import time_to_depth_s
 from heathdrop.physics.kernels import ground, state
@@ -187,16 +187,6 @@ def test_thirty_stepped_bottoms_neither_stretch_nor_pop() -> None:
     assert along[26] <= 1.1
     assert along[-1] <= 1.2
     assert max(f["speed"] for f in found) <= 1.45
-
-
-def test_refinement_converges_over_ledges() -> None:
-    fine = Fidelity(48, 0.3, 0.0125, 0.025)
-    for seed in range(0, 30, 3):
-        case = stepped(seed)
-        ours, finer = case.played(), case.played(fine)
-        for share in SHARES:
-            at = share * case.cast_m
-            assert ours.depth_at(at) == pytest.approx(finer.depth_at(at), abs=0.1), (seed, share)
 
 
 @pytest.mark.slow

@@ -95,15 +95,6 @@ def test_a_lure_that_runs_deeper_than_it_should_covers_deeper_water(cat: Catalog
     assert found[3, 1] == 0.0
 
 
-def test_a_floor_is_fished_for_fish_near_it(cat: Catalog) -> None:
-    found = floor_seconds(cat, EDGES, 8.0, 2.0, 20.0)
-    # The lowest slice's middle stands half a foot off the floor: all of it; the next a foot and a half.
-    # A worked lure is not reeled: fish of every pace count alike.
-    assert found[7] == pytest.approx([20.0, 20.0, 20.0])
-    assert found[6, 0] == pytest.approx(20.0 * np.exp(-(0.5**1.75)))
-    assert found[0, 0] < 0.02
-
-
 def test_a_drop_adds_its_fall_past_them_at_any_pace(cat: Catalog) -> None:
     plain, dropped = (floor_seconds(cat, EDGES, 8.0, 2.0, 12.0, fall) for fall in (None, 2.5))
     past = (cat.search.reach.above_ft + cat.search.reach.below_ft) / 2.5

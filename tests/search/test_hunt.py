@@ -131,14 +131,6 @@ VALUES = np.array([[0.9, 0.1, 0.0], [0.2, 0.8, 0.1], [0.5, 0.5, 0.5], [0.0, 0.0,
 FREE = [-1, -2, -3, -4]
 
 
-def test_worth_is_the_best_of_the_chosen_at_each_place() -> None:
-    assert worth(VALUES, []) == 0.0
-    assert worth(VALUES, [0]) == pytest.approx(1.0)
-    assert worth(VALUES, [0, 1]) == pytest.approx(0.9 + 0.8 + 0.1)
-    assert bound(VALUES) == pytest.approx(0.9 + 0.8 + 0.9)
-    assert bound(np.zeros((0, 3))) == 0.0
-
-
 def test_what_each_adds_is_what_is_lost_without_it() -> None:
     assert adds(VALUES, [0, 1, 3]) == pytest.approx([0.7, 0.7, 0.8])
     assert adds(VALUES, [2]) == pytest.approx([1.5])

@@ -21,19 +21,17 @@ from heathdrop.sizing.box import MOST_PAIRS, OwnedHead, OwnedTrailer, Tackle, bo
 from heathdrop.sizing.candidates import (
     dressed,
     lengths_of,
-    promise,
     standard_rigs,
     standard_trailers,
 )
 from heathdrop.sizing.dress import Dress, dresses_of, worn_by
-from heathdrop.sizing.knowledge import AS_TABLED, OwnFish
 from heathdrop.sizing.schools import Leaning
 from heathdrop.sizing.setting import setting_of
 from heathdrop.sizing.size import setting_of as setting_of_box
 from heathdrop.sizing.size import size
 from heathdrop.sizing.tune import TUNED, scene_of, tune
 from heathdrop.sizing.warmth import warm_up
-from tests.waters import GRASS, WINTER_ROCK
+from tests.waters import GRASS
 
 
 @pytest.mark.parametrize("family", ["swim-jig", "football-jig", "micro-jig"])
@@ -46,14 +44,6 @@ def test_every_head_with_every_trailer_once(cat: Catalog, family: str) -> None:
     assert len(pairs) == len(set(pairs)) == len(kind.weights_oz) * len(tails)
     for rig in rigs:
         assert rig.trailer_length_in in lengths_of(kind, rig.trailer)
-
-
-@pytest.mark.parametrize("family", ["swim-jig", "football-jig"])
-def test_no_rig_scores_above_its_familys_promise(cat: Catalog, family: str) -> None:
-    for water in (GRASS, WINTER_ROCK, replace(GRASS, clarity_ft=10.0)):
-        scenario = Scenario(water, families=(family,))
-        best = size(cat, scenario).rigs[0].fits.score
-        assert best <= promise(setting_of(cat, scenario)) + 1e-9 <= 1.0 + 1e-9
 
 
 DAY = Conditions(water_temp_f=60, bottom_depth_ft=10, fish_depth_ft=6)
@@ -177,14 +167,6 @@ def test_a_school_goes_before_the_rules_and_the_strongest_rule_first(cat: Catalo
     for strength, wanted in ((3, "flat"), (1, "vertical")):
         rules["all-flat"] = replace(rules["all-flat"], strength=strength)
         assert craw(setting.leaning, replace(cat, rules=rules))["orientation"] == wanted
-
-
-def test_a_mood_differs_by_the_water_with_a_ramp_between() -> None:
-    own = OwnFish(cold=-0.6, warm=0.4, casts=(("cold", 40),))
-    at = [own.mood_at(f) for f in (40.0, 52.0, 55.0, 58.0, 80.0)]
-    assert at == pytest.approx([-0.6, -0.6, -0.1, 0.4, 0.4])
-    assert (own.casts_of("cold"), own.casts_of("warm")) == (40, 0)
-    assert AS_TABLED.mood_at(50.0) == 0.0
 
 
 WATER = water_at(58)

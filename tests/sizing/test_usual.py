@@ -14,8 +14,7 @@ from heathdrop.conditions.gear import Line as LineSet
 from heathdrop.conditions.scenario import Conditions, Scenario
 from heathdrop.physics.rig import rig_by_name
 from heathdrop.sizing.leans import weight_shift
-from heathdrop.sizing.presentation import presentation_of
-from heathdrop.sizing.setting import Setting, limits_for, mood_paces, setting_of
+from heathdrop.sizing.setting import Setting, setting_of
 from heathdrop.sizing.size import size
 from heathdrop.sizing.usual import MAT_HALF, Weights, table_band
 from tests.golden_file import holds_to
@@ -92,15 +91,6 @@ def test_usual_weights_of_every_family_in_every_water(cat: Catalog) -> None:
         "sizing.usual",
         {n: {f: s.weights for f, s in settings_of(cat, c).items()} for n, c in KEPT.items()},
     )
-
-
-def test_paces_and_presentations(cat: Catalog) -> None:
-    found = {}
-    for name, c in KEPT.items():
-        for family, s in settings_of(cat, c).items():
-            way = presentation_of(cat, s.family, s.facts)
-            found[f"{name} {family}"] = [way, *mood_paces(s), *limits_for(s)]
-    holds_to("sizing.paces", found)
 
 
 def test_points_of_every_family_in_every_water(cat: Catalog) -> None:

@@ -338,3 +338,19 @@ def test_what_cannot_be_read_is_in_use_by_nobody(session: Session, kept: object)
     settings.keep(session, fish.SPOKEN, kept)
     assert own_of(session).learned.own_fish() == AS_TABLED
     assert fish.spoken(session) == {}
+
+
+def test_as_the_learning_sees_them(cat: Catalog) -> None:
+    drop = observations.DropRecord.model_validate(DROP).seen(cat)
+    assert (drop.depth_m, drop.surface_line_m) == pytest.approx((3.048, 1.524))
+    assert drop.line.diameter_m == pytest.approx(0.3e-3)
+    assert (drop.rig.measured.head_g, drop.times_s, drop.line_material) == (11.0, (5.0, 5.2), "fluorocarbon")
+    thrown = observations.DropRecord.model_validate({**DROP, "off_reel": False}).seen(cat)
+    assert thrown.surface_line_m == 0.0
+    depth = observations.DepthRecord.model_validate(DEPTH).seen(cat)
+    seen = (depth.pace_m_s, depth.count_s, depth.cast_m, depth.depth_m, depth.rod_tip_m, depth.temperature_f)
+    assert seen == pytest.approx((0.6096, 3.0, 24.384, 1.2192, 0.6096, 60.0))
+    assert depth.line.density_kg_m3 == 970
+    mat = observations.MatRecord.model_validate(MAT).seen(cat)
+    assert (mat.texture, mat.through) == ("hyacinth", False)
+    assert (mat.weight_oz, mat.halfway_oz) == pytest.approx((0.28125, 1.2))

@@ -13,8 +13,6 @@ from heathdrop.sizing.box import OwnedTrailer
 from heathdrop.store import devices, items, plans, rows, scenarios, settings, trips, versions
 from heathdrop.store.models import SavedScenario, new_uid, now
 from heathdrop.store.own import trailer_of
-from tests.golden_file import holds_to
-from tests.said import all_said
 
 BODY = {"conditions": {"water_temp_f": 58}}
 
@@ -189,32 +187,3 @@ def test_kept_edited_copied_and_deleted(session: Session) -> None:
     assert [(k.id, k.kind) for k in items.light_items(session)] == [(copy.id, "head")]
     assert items.undelete(session, row.id) is row
     assert items.light(row).body == items.checked("head", HEAD)
-
-
-def test_each_kind_or_its_refusal() -> None:
-    given = [
-        ("head", HEAD),
-        ("trailer", CRAW),
-        ("line", {"material": "braid", "test_lb": 30}),
-        ("reel", {"inches_per_turn": 29}),
-        ("rod", {"length_ft": 7.5}),
-        ("spoon", {}),
-        ("head", {**HEAD, "family": "toad"}),
-        ("head", {**HEAD, "weight_oz": 5}),
-        ("head", {**HEAD, "mass_g": 0.1}),
-        ("head", {**HEAD, "skirt": "kilt"}),
-        ("head", {**HEAD, "length_in": 3}),
-        ("head", {**HEAD, "colour": "x" * 81}),
-        ("head", {**HEAD, "quantity": 1000}),
-        ("head", {"weight_oz": 1}),
-        ("trailer", {**CRAW, "shape": "none"}),
-        ("trailer", {**CRAW, "length_in": 11}),
-        ("trailer", {**CRAW, "width_in": 5}),
-        ("trailer", {**CRAW, "plastic": "wood"}),
-        ("trailer", {**CRAW, "appendages": 13}),
-        ("line", {"material": "hemp", "test_lb": 30}),
-        ("line", {"material": "braid", "test_lb": 1}),
-        ("reel", {"inches_per_turn": 9}),
-        ("rod", {"length_ft": 3}),
-    ]
-    holds_to("store.items", all_said(lambda g: items.checked(g[0], g[1], "row 3, "), given))

@@ -8,9 +8,12 @@ from datetime import UTC, datetime, timedelta
 import pytest
 from fsrs import Rating
 
+from heathdrop.conditions.request import SizeRequest
+from heathdrop.conditions.scenario import check
 from heathdrop.errors import BadInput
-from heathdrop.training.hand import Tapped, class_of, hand_of, tapped
+from heathdrop.training.hand import HandError, Tapped, class_of, hand_of, tapped
 from heathdrop.training.spacing import Marked, due_of, rating_of
+from heathdrop.training.waters import random_water
 
 
 def test_rounds_that_can_be_and_those_that_cannot() -> None:
@@ -109,3 +112,37 @@ def test_two_weak_topics_take_at_most_half_of_a_day() -> None:
     assert set(asked) == set(marks)
     few = [Marked("a", BEGUN, 0.1), Marked("b", BEGUN, 1.0), Marked("c", BEGUN, 1.0), Marked("a", BEGUN, 0.1)]
     assert due_of("abc", few)[0].topic == "a"
+
+
+def test_an_even_hand_to_the_digit() -> None:
+    """Twelve counts, each a tenth slow: the bias is shrunk a little, the scatter falls toward none."""
+    assert hand_of([]) is None
+    found = hand_of([Tapped(s, 1.1 * s) for s in (3.0, 4.0, 7.0, 9.0, 12.0, 18.0) * 2])
+    assert found is not None
+    assert found.whole.rounds == 12
+    assert found.whole.bias == pytest.approx(0.0993, abs=2e-4)
+    assert found.scatter == pytest.approx(0.0513, abs=2e-3)
+    assert [(name, band.rounds) for name, band in found.by_length] == [
+        ("short", 4),
+        ("middle", 4),
+        ("long", 4),
+    ]
+    assert found.whole.low < found.whole.bias < found.whole.high
+    assert found.enough
+    assert not hand_of([Tapped(5.0, 5.0)] * 9).enough  # type: ignore[union-attr]
+
+
+def _half(hand: HandError) -> float:
+    return (hand.whole.high - hand.whole.low) / (2.0 * 1.2816)
+
+
+def test_made_up_waters_can_be() -> None:
+    assert random_water(random.Random(3)) == random_water(random.Random(3))
+    rng, kinds = random.Random(8), set()
+    for _ in range(200):
+        body = random_water(rng)
+        scenario = SizeRequest.model_validate({**body, "families": ["swim-jig"]}).scenario()
+        check(scenario)
+        assert scenario.conditions.fish_depth_ft <= scenario.conditions.bottom_depth_ft
+        kinds.add(scenario.conditions.cover.kind)
+    assert len(kinds) == 8

@@ -20,6 +20,7 @@ from heathdrop.store.files.csvfile import (
     MOST_CELL,
     MOST_COLUMNS,
     MOST_ROWS,
+    TACKLE_COLUMNS,
     cast_cells,
     read_casts,
     read_drops,
@@ -368,3 +369,22 @@ def test_an_import_of_settings_is_said_and_can_be_taken_back(session: Session) -
     assert taken.rows == 5
     assert (settings.measures(session), settings.schools(session)) == ("imperial", {})
     assert exchange.undo(session) is None
+
+
+def test_what_is_written_comes_back() -> None:
+    rows: list[dict[str, Any]] = [
+        {"kind": "head", "family": "swim-jig", "weight_oz": 0.375, "material": "lead", "colour": "=black"},
+        {
+            "kind": "trailer",
+            "shape": "craw",
+            "length_in": 4.0,
+            "split": False,
+            "name": "'mine",
+            "quantity": 2,
+        },
+    ]
+    text = written(TACKLE_COLUMNS, rows)
+    assert text.splitlines()[1] == "head,swim-jig,0.375,lead,,,,,,,,,,,,,,,,,,,'=black,,"
+    assert text.splitlines()[2] == "trailer,,,,,,craw,4.0,,,,,no,,,,,,,,,''mine,,2,"
+    back = read_tackle(text.encode()).rows
+    assert [{k: b[k] for k in r} for b, r in zip(back, rows, strict=True)] == rows

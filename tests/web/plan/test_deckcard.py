@@ -5,6 +5,8 @@ import re
 import uuid
 from typing import Any
 
+import pytest
+
 from heathdrop.answers.plan import rig_said as words_of
 from heathdrop.answers.thrown import rig_of
 from heathdrop.api.planning import WithAnswer, plan_answer, rig_written
@@ -132,3 +134,57 @@ def served(family: str, **more: object) -> WithAnswer:
     rig = one.rig.model_copy(update={"family": family})
     figures = {"countdown_s": 6.4, "pace_ft_s": 0.5, "turns_per_s": 0.94, "runs_ft": 18.0, "cadence": ""}
     return one.model_copy(update={"rig": rig, **figures, **more})
+
+
+@pytest.mark.parametrize(
+    ("one", "labels", "said"),
+    [
+        (
+            served("swim-jig"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, runs at 18.0 ft",
+        ),
+        (
+            served("underspin", cadence="yo-yo"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, yo-yo, runs at 18.0 ft",
+        ),
+        (
+            served("flipping-jig", cadence="hang"),
+            ("Count, s", "Then", "Works at"),
+            "count 6.4, stop it over a limb and shake it, works at 18.0 ft",
+        ),
+        (
+            served("flipping-jig", cadence="swim-out"),
+            ("Count, s", "Turns in 20 s", "Runs at"),
+            "count 6.4, 19 turns in 20 s, stop it and swim it out, runs at 18.0 ft",
+        ),
+        (
+            served("football-jig"),
+            ("Lands in, s", "Sweep at", "Works at"),
+            "lands in 6.4 s, sweep a foot in about 2 s, works at 18.0 ft",
+        ),
+        (
+            served("punch-rig"),
+            ("Lands in, s", "Then", "Works at"),
+            "lands in 6.4 s, hop it where it lands, works at 18.0 ft",
+        ),
+    ],
+)
+def test_each_work_has_its_words(one: WithAnswer, labels: tuple[str, ...], said: str) -> None:
+    hands = hands_of(one)
+    assert (hands.count_label, hands.hand_label, hands.runs_label) == labels
+    assert hands.said == said
+
+
+def test_an_order_is_said_by_its_settings() -> None:
+    first = answer().stops[0].search[0].model_copy(update={"countdown_s": 2.48})
+    deeper = first.model_copy(update={"countdown_s": 4.0})
+    order = [first, first, first, deeper]
+    assert [n for _, n in runs_of(order)] == [3, 1]
+    assert order_said(order) == "count 2.5 in 3 directions, then count 4"
+    assert order_said([]) == ""
+    other = deeper.model_copy(update={"name": "finesse-jig:0.375:chunk", "rod": "C"})
+    assert order_said([first, other, first]) == (
+        f"count 2.5, then rod C, count 4, then rod {first.rod}, count 2.5"
+    )
