@@ -5,6 +5,7 @@ import json
 import time
 from dataclasses import replace
 from pathlib import Path
+from threading import Event
 from typing import Any
 
 import pytest
@@ -197,3 +198,18 @@ def test_a_refusal_is_said_and_a_fault_is_logged_and_tried_again(caplog: pytest.
     assert failed.refusal == "This plan could not be worked out; the log says why. Ask again."
     assert "RuntimeError: secret" in caplog.text
     assert over(jobs.asked("b", lambda _: 3)).answer == 3
+
+
+def test_a_program_that_ends_calls_its_jobs_off_and_blames_nobody(caplog: pytest.LogCaptureFixture) -> None:
+    jobs, gate = Jobs[int](), Event()
+
+    def cut(_: Tell) -> int:
+        gate.wait(5.0)
+        raise RuntimeError("cannot schedule new futures after shutdown")
+
+    job = jobs.asked("a", cut)
+    jobs.stop()
+    gate.set()
+    assert jobs.asked("b", lambda _: 3) is not job
+    assert over(jobs.asked("b", lambda _: 3)).answer == 3
+    assert (job.called_off, job.failed, caplog.text) == (True, False, "")

@@ -66,6 +66,12 @@ class Jobs(Generic[V]):
             if job is not None and not job.done:
                 job.called_off = True
 
+    def stop(self) -> None:
+        """Call off all that is not done: the program ends."""
+        with self._lock:
+            for job in self._jobs.values():
+                job.called_off = job.called_off or not job.done
+
     @staticmethod
     def _run(job: Job[V], work: Callable[[Tell], V]) -> None:
         def tell(share: float, doing: str) -> None:
@@ -81,5 +87,7 @@ class Jobs(Generic[V]):
         except BadInput as refusal:
             job.fault, job.refusal = refusal, str(refusal)
         except Exception:
+            if job.called_off:  # what it worked with may be gone already
+                return
             LOG.exception("a job failed")
             job.refusal, job.failed = "This plan could not be worked out; the log says why. Ask again.", True

@@ -20,6 +20,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from heathdrop import __version__
 from heathdrop.api import routes
 from heathdrop.conditions.validation import bad_input
+from heathdrop.day.plan import JOBS
 from heathdrop.demo import ashmoor
 from heathdrop.errors import BadInput
 from heathdrop.feeds.driven import Track
@@ -151,6 +152,7 @@ async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     yield
     if app.state.reader is not None:
         app.state.reader.stop()
+    JOBS.stop()
     app.state.database.close()
 
 
