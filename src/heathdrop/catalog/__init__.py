@@ -221,7 +221,9 @@ def _orders(files: Mapping[str, Any], ids: Mapping[str, Any]) -> tuple[ChangeOrd
         check_known("changes", f"{key}.went", order.went, WENT)
         check_known("changes", f"{key}.changes", order.changes, CHANGES)
         orders.append(order)
-    check_known("changes", "says", [id_.partition("@")[0] for id_ in files["changes"]["says"]], CHANGES)
+    said = [id_.partition("@") for id_ in files["changes"]["says"]]
+    check_known("changes", "says", [change for change, _, _ in said], CHANGES)
+    check_known("changes", "says", [went for _, at, went in said if at], WENT)
     shapes = files["changes"]["shapes"]
     check_known("changes", "shapes", shapes.values(), ids["trailers"])
     check_known("changes", "shapes", shapes, [*WENT, "else"])

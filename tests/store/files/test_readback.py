@@ -83,6 +83,8 @@ rod: 7'6" heavy, casting, 1/2-1 1/2 | rod low_oz=0.5 high_oz=1.5 power=heavy sty
 1/4 oz underspin, pearl, 1 left | head quantity=1 family=underspin weight_oz=0.25 colour=pearl
 beavers: 6 black, 7 green pumpkin | trailer shape=beaver colour=black,_green_pumpkin | -length_in ?6
 football jig 3/4, green pumpkin, pair | head quantity=2 family=football-jig weight_oz=0.75 colour=green_pumpkin
+2 packs 4" beavers, 8 each | trailer quantity=16 shape=beaver length_in=4.0
+3/8 jig trailer craw | trailer shape=craw colour=jig | -length_in ?3/8
 100 m of 12lb fc | line material=fluorocarbon test_lb=12.0 | ~100
 """
 
@@ -145,6 +147,7 @@ best: 21 inches, 3/8 swim jig craw, pads | fish quantity=1 lengths_in=[21.0] tim
 Tuesday 11/24 dam_wall, half day, muddy, 22', 3/8 swim jig craw, 1 fish | fish quantity=1 date=2026-11-24 time=12:00 stop=dam_wall {RIG} note=half_day;_22';_muddy
 8-11am, Mill_bay: lost 2 landed 1, two hours 3/8 swim jig craw; windy | fish quantity=2 outcome=lost time=08:00 stop=Mill_bay {RIG} note=two_hours;_windy ; fish quantity=1 time=08:00 stop=Mill_bay {RIG} note=two_hours;_windy
 two on the 3/8, one on the 1/2 swim jig | fish quantity=2 time=12:00 note=the_3/8 | -rig
+had 3 follow, 1 eat. 3/8 swim jig craw, clear water, short strikes. Water 57. | fish quantity=3 outcome=followed time=12:00 {RIG} water_temp_f=57.0 note=clear_water;_short_strikes ; fish quantity=1 outcome=bump time=12:00 {RIG} water_temp_f=57.0 note=clear_water;_short_strikes
 16, 17, 18.25 in, 3/8 swim jig craw | fish quantity=3 lengths_in=[16.0,17.0,18.25] time=12:00 {RIG}
 3/8 swim jig craw: 4 fish. 1/2 swim jig: 1 fish | fish quantity=5 time=12:00 family=swim-jig | -rig
 yesterday from 6 till 10, 4 on a 3/8 swim jig craw, dam | fish quantity=4 date=2026-11-30 time=06:00 stop=dam {RIG}
@@ -279,7 +282,7 @@ def test_what_is_refused(cat: Catalog, line: str, on: date, said: str) -> None:
         "one bass on a 3/8 bladed jig with craw, dusk",
         "five fish, 1/4 micro jig, the 2 fish pond",
         "2 fish in 9 casts, 3/4 tungsten football jig, beaver, Dam, windy",
-        "1 bump, 5/16 weighted soft plastic creature, Bay, 12C",
+        "1 bump and 2 followers, 5/16 weighted soft plastic creature, Bay, 12C",
     ],
 )
 def test_a_line_said_again_means_the_same(cat: Catalog, line: str) -> None:

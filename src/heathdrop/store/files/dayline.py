@@ -28,6 +28,7 @@ SAID = (
     ("short", "short strike"),
     ("lost", "lost one"),
     ("missed", "missed one"),
+    ("followed", "follower"),
 )
 
 

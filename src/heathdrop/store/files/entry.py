@@ -135,7 +135,7 @@ def pieces(
     for sign, written in SIGNS.items():
         line = line.replace(sign, written if sign == "⁄" else f" {written}")
     original = line
-    line = tidied(line)
+    line = tidied(re.sub(r"^\s*[*•·]\s+", "", line))
     if PACKS_ALONE.search(line) or (not QUANTITY.search(line) and UNCOUNTED.search(line)):
         raise BadInput("the line", original, "a word for how many: x8, 8 pack, a dozen")
     line = " ".join(ARTICLES.sub("", line).split())
@@ -394,6 +394,8 @@ def _trailer(catalog: Catalog, line: str, shape: str, text: str, typed_in: str) 
     if length is None:
         length, text = take(OUNCES, text)
         length = meant(f"{length}", "in", typed_in) if length and typed_in == METRIC else length
+        if length is not None and length < 1.0:
+            raise BadInput("the line", line, f"its length in inches: {catalog.trailers[shape].name} 4 in")
     fields: dict[str, Any] = {
         **({"length_in": length} if length else {}),
         "colour": _left(line, _without(SAYS_TRAILER, text)),

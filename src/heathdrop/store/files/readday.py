@@ -67,8 +67,8 @@ IDLE = re.compile(
 )
 #: What begins words about fish, hands or luck.
 NOT_THERE = re.compile(
-    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|tried|went|great|good|"
-    r"slow|bad|tough)\b",
+    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|short|strikes?|bites?|"
+    r"tried|went|great|good|slow|bad|tough)\b",
     re.I,
 )
 #: A weight and nothing else, which is another rig's.
@@ -92,7 +92,7 @@ NONE_CAME = re.compile(
 TEMPERATURE = re.compile(
     r"(?:\bwater(?:\s+temp(?:erature)?)?\s+(?:was\s+|at\s+|of\s+)?)?(?<![\w/.])(\d{1,3}(?:\.\d)?)\s?"
     r"(?:(?:°|degrees? )?\s?([CF])(?!\w)|(?:°|degrees?\b|deg\b))|"
-    r"\bwater(?:\s+temp(?:erature)?)?\s*(?:was|at|of|:)?\s*(\d{2})(?=\s*(?:,|$))",
+    r"\bwater(?:\s+temp(?:erature)?)?\s*(?:was|at|of|:)?\s*(\d{2})(?=\s*(?:[,.]|$)(?!\d))",
     re.I,
 )
 

@@ -45,7 +45,8 @@ TIMES = re.compile(
 )
 #: So many packs, and behind it how many in each.
 PACKS_OF = re.compile(
-    r"(?:^|(?<=\s))(\w+)\s+(?:packs?|bags?|boxes)\b(.*?)\b(\d{1,3})\s+(?:per|to\s+an?|in\s+an?)\s+(?:pack|bag|box)\b",
+    r"(?:^|(?<=\s))(\w+)\s+(?:packs?|bags?|boxes)\b(.*?)\b(\d{1,3})\s+"
+    r"(?:(?:per|to\s+an?|in\s+an?)\s+(?:pack|bag|box)|each|ea)\b",
     re.I,
 )
 NUMBER = r"\d+(?:\s+\d+/\d+|/\d+|[.,]\d+)?"
