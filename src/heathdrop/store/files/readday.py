@@ -67,8 +67,8 @@ IDLE = re.compile(
 )
 #: What begins words about fish, hands or luck.
 NOT_THERE = re.compile(
-    r"(?:fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|short|strikes?|bites?|"
-    r"tried|went|great|good|slow|bad|tough)\b",
+    r"(?:over \d+|fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|short|strikes?|"
+    r"bites?|tried|went|great|good|slow|bad|tough)\b",
     re.I,
 )
 #: A weight and nothing else, which is another rig's.
@@ -179,7 +179,10 @@ def read_day(catalog: Catalog, line: str, today: date, typed_in: str = "") -> Da
         key=lambda place: _no_place(catalog, place),
     )
     # Fish that were measured were caught, whether they are counted or not.
-    if not counts.get("fish") and (lengths or weights):
+    if counts.get("lost") and "fish" not in counts:
+        aside += [f"{v:g} in" for v in lengths] + [f"{v:g} lb" for v in weights]
+        lengths, weights = (), ()
+    elif not counts.get("fish") and (lengths or weights):
         counts = {"fish": len(lengths or weights), **counts}
     return DayRead(
         on=on,
@@ -223,7 +226,7 @@ def _plain(line: str) -> str:
 def _counts(line: str) -> tuple[dict[str, int], str]:
     """How many of what, each read at the beginning of a part; the line without them."""
     counts: dict[str, int] = {}
-    parts = []
+    parts, blank = [], False
     for part in (p.strip() for p in line.split(",")):
         if not counts.get("fish") and NONE_CAME.search(part):
             counts.setdefault("fish", 0)
@@ -238,10 +241,13 @@ def _counts(line: str) -> tuple[dict[str, int], str]:
                 continue
             verb, n = said[1].lower(), whole(said[said.re.groups])
             kind = verb if verb in ("lost", "missed") else "fish"
-            if n is not None and kind not in counts:
+            if n is not None and not counts.get(kind):
+                blank = blank or kind in counts
                 counts[kind] = n
                 part = f"{part[: said.start()]} {part[said.end() :]}".strip()
         parts.append(part)
+    if blank:  # nothing here and some there: two places in a line
+        counts.pop("fish")
     return counts, ", ".join(p for p in parts if p)
 
 

@@ -16,6 +16,8 @@ POUNDS = re.compile(
     r"(\d{1,2}(?:[.,]\d+|\s[13]/[24])?)\s?-?(?:lbs?|lbers?|pounds?|pounders?)\b(?:\s?(\d{1,2})(?:\s?oz\b|(?=\s*(?:,|$))))?",
     re.I,
 )
+#: One more of them, its unit said before: ``one 17 in, one 15``.
+ANOTHER = re.compile(r"(?:and\s+)?(?:an?|one|another)\s+([12]\d(?:\.\d+)?)", re.I)
 #: Words about a fish that was measured.
 ABOUT = r"\b(?:and|then|plus|with|a|an|one|best|biggest|big|fish|bass|to|of|up|long|the)\b"
 FISH_IN = (8.0, 30.0)
@@ -41,6 +43,8 @@ def sizes_in(text: str) -> tuple[tuple[float, ...], tuple[float, ...], str]:
             if not (after := part[at.end() :].strip(" ,")) or POUNDS.search(after):
                 break
             weights, part = [*weights, _pounds(at)], after.removeprefix("and ")
+        if lengths and (other := ANOTHER.fullmatch(part)):
+            part = f"{other[1]} in"
         inches = [read(re.sub("inch.*", "in", m[1].lower()), "in") for m in LENGTHS.finditer(part)]
         pounds = [_pounds(m) for m in POUNDS.finditer(part)]
         left = POUNDS.sub(" ", LENGTHS.sub(" ", part))
