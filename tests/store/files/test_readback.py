@@ -151,6 +151,7 @@ had 3 follow, 1 eat. 3/8 swim jig craw, clear water, short strikes. Water 57. | 
 lost a 5 pounder on 3/8 swim jig craw, 15 ft over 30 | fish quantity=1 outcome=lost time=12:00 {RIG} note=15_ft;_over_30;_5_lb
 one 17 incher, one 15, 3/8 swim jig craw | fish quantity=2 lengths_in=[17.0,15.0] time=12:00 {RIG}
 bay: nothing. dam: 2 on 3/8 swim jig craw | fish time=12:00 stop=bay {RIG} note=dam | -quantity
+2 fish, 3/8 swim jig craw, Big_creek, fish_at_12 | fish quantity=2 time=12:00 stop=Big_creek {RIG} note=fish_at_12
 16, 17, 18.25 in, 3/8 swim jig craw | fish quantity=3 lengths_in=[16.0,17.0,18.25] time=12:00 {RIG}
 3/8 swim jig craw: 4 fish. 1/2 swim jig: 1 fish | fish quantity=5 time=12:00 family=swim-jig | -rig
 yesterday from 6 till 10, 4 on a 3/8 swim jig craw, dam | fish quantity=4 date=2026-11-30 time=06:00 stop=dam {RIG}

@@ -65,10 +65,12 @@ SOME_JIG = re.compile(r"\d.*\bjigs?\b", re.I)
 IDLE = re.compile(
     r"(?:(?:i|we|it|was|were|then|and|in|on|at|the|a|went|fished|fishing|out|got|caught|had)(?:\s+|$))*", re.I
 )
-#: What begins words about fish, hands or luck.
+#: Words about fish, hands or luck; a place may be called Big creek, First point or Fish camp.
 NOT_THERE = re.compile(
-    r"(?:over \d+|fish|bass|(?:the )?boat|best|biggest|big|first|last|ran|hung|snagged|broke|short|strikes?|"
-    r"bites?|tried|went|great|good|slow|bad|tough)\b",
+    r"(?:over \d+|best|biggest|ran|hung|snagged|broke|strikes?|bites?|tried|went)\b|(?:the )?boat$|"
+    r"(?:fish|bass|big|first|last|short|great|good|slow|bad|tough)"
+    r"(?:$|\s+(?:at|in|on|came|were|was|up|down|day|morning|afternoon|evening|trip|time|bites?|strikes?|fish|"
+    r"fishing|ones?|\d))",
     re.I,
 )
 #: A weight and nothing else, which is another rig's.
